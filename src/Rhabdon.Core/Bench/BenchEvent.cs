@@ -1,0 +1,94 @@
+using System.Text.Json.Serialization;
+using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Units;
+using Rhabdon.Core.Verification;
+
+namespace Rhabdon.Core.Bench;
+
+/// <summary>Something that happened to one or more terminations. Only ever added, never changed.</summary>
+/// <param name="Id">UUIDv7 made on the device.</param>
+/// <param name="Format">1.</param>
+/// <param name="Device">UUIDv7 of the device.</param>
+/// <param name="Sequence">The device's own count of its events, from 1.</param>
+/// <param name="At">Wall time, UTC with the device's offset.</param>
+/// <param name="Actor">The person who did it.</param>
+/// <param name="Rules">Version of the rulebook that judged.</param>
+/// <param name="Recipe">Recipe and version worked by; null for planning.</param>
+/// <param name="Strands">Every termination that the act concerns.</param>
+public sealed record BenchEvent(
+    Guid Id,
+    int Format,
+    Guid Device,
+    long Sequence,
+    HybridTime Clock,
+    DateTimeOffset At,
+    Guid Actor,
+    string Rules,
+    IReadOnlyList<StrandKnown> Strands,
+    EventBody Body,
+    RecipeRef? Recipe = null)
+{
+    public const int CurrentFormat = 1;
+
+    /// <summary>Most strands one shared act may name.</summary>
+    public const int MaxStrands = 1_000;
+
+    public int? KnownOf(Guid termination) => Strands.FirstOrDefault(s => s.Termination == termination)?.Known;
+}
+
+/// <summary>A termination, and how many of its events the device knew when it made this one.</summary>
+public sealed record StrandKnown(Guid Termination, int Known);
+
+/// <summary>What happened.</summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
+[JsonDerivedType(typeof(Planned), "planned")]
+[JsonDerivedType(typeof(Begun), "begun")]
+[JsonDerivedType(typeof(StepDone), "step-done")]
+[JsonDerivedType(typeof(TroubleFound), "trouble-found")]
+[JsonDerivedType(typeof(ActionChosen), "action-chosen")]
+[JsonDerivedType(typeof(Retracted), "retracted")]
+public abstract record EventBody
+{
+    /// <summary>The kind as it stands in JSON and in the store.</summary>
+    [JsonIgnore]
+    public string Kind => this switch
+    {
+        Planned => "planned",
+        Begun => "begun",
+        StepDone => "step-done",
+        TroubleFound => "trouble-found",
+        ActionChosen => "action-chosen",
+        Retracted => "retracted",
+        _ => throw new NotSupportedException(GetType().Name),
+    };
+}
+
+/// <summary>The termination exists and is to be made so.</summary>
+/// <param name="Service">Fiber at this end that may be used up, counted beyond the first connector's own strip.</param>
+/// <param name="Least">The least of it that reaches the panel with legal bends.</param>
+public sealed record Planned(
+    CableEnd End,
+    ConnectorType Connector,
+    Polish Polish,
+    FiberGrade Grade,
+    CableBuild Build,
+    string RecipeId,
+    Length Service,
+    Length Least) : EventBody;
+
+/// <summary>Work begins, by the envelope's recipe version; the strand stays on it.</summary>
+public sealed record Begun : EventBody;
+
+/// <summary>A step was done, with what was read and how it was judged then.</summary>
+public sealed record StepDone(int Attempt, int Try, string Step, Reading? Reading = null, Verdict? Verdict = null) : EventBody;
+
+/// <summary>The installer reports trouble that no reading shows.</summary>
+public sealed record TroubleFound(int Attempt, int Try, string Step, string Sign) : EventBody;
+
+/// <summary>The way out of trouble that was taken. A reason is wanted when it is not the ladder's proposal, or accepts in doubt.</summary>
+public sealed record ActionChosen(int Attempt, int Try, string Sign, string Action, string? Reason = null) : EventBody;
+
+/// <summary>An event was recorded wrongly.</summary>
+/// <param name="GlassWasCut">True when the glass was truly cut although the record was wrong: the fiber stays used.</param>
+public sealed record Retracted(Guid Event, string Reason, bool GlassWasCut) : EventBody;

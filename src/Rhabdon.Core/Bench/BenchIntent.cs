@@ -1,0 +1,32 @@
+using System.Text.Json.Serialization;
+using Rhabdon.Core.Phrases;
+
+namespace Rhabdon.Core.Bench;
+
+/// <summary>What the person at the bench wants; <see cref="BenchDesk"/> makes an event of it or says why not.</summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
+[JsonDerivedType(typeof(BeginWork), "begin")]
+[JsonDerivedType(typeof(DoneWith), "done")]
+[JsonDerivedType(typeof(ReportTrouble), "trouble")]
+[JsonDerivedType(typeof(ChooseAction), "choose")]
+[JsonDerivedType(typeof(Undo), "undo")]
+public abstract record BenchIntent;
+
+/// <summary>Begin the strand by the newest recipe version at hand.</summary>
+public sealed record BeginWork : BenchIntent;
+
+/// <summary>The step is done. <paramref name="Step"/> is the one the screen showed, so that a double tap cannot do the next one unseen.</summary>
+/// <param name="Read">What was typed or tapped, for a step that asks.</param>
+public sealed record DoneWith(string Step, string? Read = null) : BenchIntent;
+
+public sealed record ReportTrouble(string Sign) : BenchIntent;
+
+public sealed record ChooseAction(string Action, string? Reason = null) : BenchIntent;
+
+public sealed record Undo(Guid Event, string Reason, bool GlassWasCut) : BenchIntent;
+
+/// <summary>Why an intent made no event: the field and what would do.</summary>
+public sealed record BenchFault(string Field, Phrase Says);
+
+/// <summary>An event's body, or the fault that kept it from being made; just one of them is set.</summary>
+public sealed record BenchAnswer(EventBody? Body, BenchFault? Fault);

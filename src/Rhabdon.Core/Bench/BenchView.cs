@@ -1,0 +1,73 @@
+using Rhabdon.Core.Preparation;
+using Rhabdon.Core.Recipes;
+
+namespace Rhabdon.Core.Bench;
+
+/// <summary>All that the bench's screen shows of one strand, in words and numbers ready to draw.</summary>
+/// <param name="Step">The one thing to do now; null before the beginning, in trouble and at the end.</param>
+/// <param name="Reports">Troubles that may be reported by hand here.</param>
+/// <param name="Says">What stands in place of a step: not begun, accepted, given up.</param>
+public sealed record BenchView(
+    StrandPhase Phase,
+    int Attempt,
+    int Try,
+    bool NeedsALook,
+    string Recipe,
+    bool IsConfirmed,
+    IReadOnlyList<StageView> Stages,
+    FiberView Fiber,
+    IReadOnlyList<SignView> Reports,
+    string Says,
+    StepView? Step = null,
+    TroubleView? Trouble = null,
+    LineDrawing? Line = null,
+    UndoView? Undo = null);
+
+/// <param name="Standing"><c>done</c>, <c>now</c> or <c>next</c>.</param>
+public sealed record StageView(string Id, string Title, string Standing);
+
+/// <param name="Number">Place among the recipe's steps, from 1.</param>
+/// <param name="Figure">The number that matters, large.</param>
+/// <param name="Next">Name of the step after this one; empty at the last.</param>
+public sealed record StepView(
+    string Id,
+    int Number,
+    int Of,
+    string Name,
+    string Title,
+    string How,
+    string Why,
+    string Next,
+    IReadOnlyList<string> Cautions,
+    FigureView? Figure = null,
+    AskView? Ask = null);
+
+/// <param name="Note">Where from and how exactly.</param>
+/// <param name="Other">The same in the other unit.</param>
+public sealed record FigureView(string Value, string Unit, string Note, string Other);
+
+/// <param name="Accepts">The range that is good, in words; empty for choices.</param>
+public sealed record AskView(string Question, bool IsLength, string Unit, string Accepts, IReadOnlyList<ChoiceView> Choices);
+
+public sealed record ChoiceView(string Value, string Say);
+
+/// <param name="Read">What was read, in words; empty when the trouble was reported by hand.</param>
+public sealed record TroubleView(string Sign, string Title, string Step, string Read, IReadOnlyList<OfferView> Offers);
+
+/// <param name="Cost">Minutes, connectors and fiber, in words.</param>
+/// <param name="Goes">Which step the work goes on from.</param>
+/// <param name="Barred">Why it may not be done; empty when it may.</param>
+public sealed record OfferView(string Action, string Title, string Why, string Cost, string Goes, bool IsProposed, bool NeedsReason, string Barred);
+
+public sealed record SignView(string Id, string Title);
+
+/// <param name="Share">Spare fiber as a share of what there was, 0 to 1, for the bar.</param>
+/// <param name="Tries">How often each kind of fix can still be done.</param>
+/// <param name="Warning">Empty, or the loud warning at the last try and at none.</param>
+/// <param name="Level"><c>plenty</c>, <c>last</c> or <c>none</c>.</param>
+public sealed record FiberView(string Left, string Spare, decimal Share, IReadOnlyList<TriesView> Tries, string Warning, string Level);
+
+public sealed record TriesView(string Fix, int Count, string Uses);
+
+/// <param name="CutsGlass">The action took fiber: ask whether it was truly cut.</param>
+public sealed record UndoView(Guid Event, string What, bool CutsGlass);

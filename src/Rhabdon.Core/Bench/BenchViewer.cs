@@ -1,0 +1,226 @@
+using System.Globalization;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Preparation;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Units;
+using Rhabdon.Core.Verification;
+
+namespace Rhabdon.Core.Bench;
+
+/// <summary>Puts a strand's state into what the bench shows, in the reader's language and unit.</summary>
+public sealed class BenchViewer(RecipeBook book, Phrasebook words, string language, LengthUnit unit)
+{
+    /// <exception cref="KeyNotFoundException">No version of the strand's recipe is in the book.</exception>
+    public BenchView View(TerminationState state)
+    {
+        var published = book.Find(state.Recipe) ?? book.Latest(state.Plan?.RecipeId ?? string.Empty)
+            ?? throw new KeyNotFoundException($"Recipe {state.Plan?.RecipeId} is not in the book.");
+        var recipe = published.Recipe;
+        var ladder = book.LadderOf(recipe);
+        var index = state.Step is null ? -1 : recipe.IndexOf(state.Step);
+        return new BenchView(
+            state.Phase,
+            state.Attempt,
+            state.Try,
+            state.NeedsALook,
+            published.Ref.ToString(),
+            published.Confirmation is not null,
+            Stages(state, recipe, index),
+            Fiber(state, recipe),
+            index < 0 || state.Trouble is not null ? [] : [.. TroubleSigns.Reportable(recipe, ladder, state.Step!).Select(s => new SignView(s.Id, s.Title.In(language)))],
+            Says(state),
+            index < 0 || state.Trouble is not null ? null : StepOf(state, recipe, index),
+            TroubleOf(state, recipe, ladder),
+            index < 0 ? null : LineDrawing.For(recipe, index, state.Recleave, unit),
+            UndoOf(state, recipe, ladder));
+    }
+
+    /// <summary>A reading in words: <c>29.8 mm</c>, or the choice as it was offered.</summary>
+    public string ReadingText(Recipe recipe, string step, Reading? reading)
+    {
+        var ask = recipe.Steps.FirstOrDefault(s => s.Id == step)?.Ask;
+        return reading?.Length is { } length ? LengthDisplay.WithUnit(length, unit)
+            : ask?.Choices.FirstOrDefault(c => c.Value == reading?.Choice)?.Say.In(language) ?? reading?.Choice ?? string.Empty;
+    }
+
+    /// <summary>What is said beside the field as a reading is typed: its grade and the range it is held against.</summary>
+    public string VerdictText(Verdict verdict, ResolvedDimension? dimension) => dimension is null
+        ? words.Say(Phrase.Of($"grade.{verdict.Grade.ToString().ToLowerInvariant()}"))
+        : words.Say(Phrase.Of($"length.{verdict.Grade.ToString().ToLowerInvariant()}", ("range", Range(dimension))));
+
+    private static List<StageView> StagesUpTo(Recipe recipe, string language, int now)
+    {
+        var stages = new List<StageView>(recipe.Stages.Count);
+        for (var index = 0; index < recipe.Stages.Count; index++)
+        {
+            var standing = index < now ? "done" : index == now ? "now" : "next";
+            stages.Add(new StageView(recipe.Stages[index].Id, recipe.Stages[index].Title.In(language), standing));
+        }
+
+        return stages;
+    }
+
+    private List<StageView> Stages(TerminationState state, Recipe recipe, int index)
+    {
+        var now = index >= 0 ? recipe.Stages.ToList().FindIndex(s => s.Id == recipe.Steps[index].Stage)
+            : state.Phase is StrandPhase.Verified or StrandPhase.Doubtful ? recipe.Stages.Count
+            : -1;
+        return StagesUpTo(recipe, language, now);
+    }
+
+    private StepView StepOf(TerminationState state, Recipe recipe, int index)
+    {
+        var step = recipe.Steps[index];
+        var dimension = ResolvedDimension.Of(step, recipe, state.Recleave);
+        var args = Places(state, recipe, step, dimension);
+        var title = (state.Heading ?? step.Title).In(language);
+        return new StepView(
+            step.Id,
+            index + 1,
+            recipe.Steps.Count,
+            step.Name.In(language),
+            Phrasebook.Fill(title, args),
+            Phrasebook.Fill(step.How.In(language), args),
+            step.Why?.In(language) ?? string.Empty,
+            index + 1 < recipe.Steps.Count ? recipe.Steps[index + 1].Name.In(language) : string.Empty,
+            [.. step.Cautions.Select(c => words.Say(Phrase.Of($"caution.{c}")))],
+            dimension is null ? null : Figure(dimension),
+            step.Ask is null ? null : AskOf(state, step.Ask, dimension));
+    }
+
+    private Dictionary<string, string> Places(TerminationState state, Recipe recipe, Step step, ResolvedDimension? dimension)
+    {
+        var args = new Dictionary<string, string> { ["shards"] = words.Say(Phrase.Of(state.Shards == 1 ? "shards.one" : "shards.many", ("count", Count(state.Shards)))) };
+        if (dimension is not null)
+        {
+            args["length"] = LengthDisplay.WithUnit(dimension.Target, unit);
+            args["tolerance"] = LengthDisplay.Small(dimension.Tolerance, unit);
+        }
+
+        if (step.Cut is { } cut && StripPlan.For(recipe, state.Recleave).MarkOf(cut) is { } mark)
+        {
+            args["bites"] = BitesText(mark.Bites);
+        }
+
+        return args;
+    }
+
+    private string BitesText(IReadOnlyList<Length> bites) => words.Say(
+        bites.Count == 1 ? Phrase.Of("bites.one")
+        : bites[^1] == bites[0] ? Phrase.Of("bites.equal", ("count", Count(bites.Count)), ("bite", LengthDisplay.Small(bites[0], unit)))
+        : Phrase.Of("bites.rest", ("count", Count(bites.Count)), ("bite", LengthDisplay.Small(bites[0], unit)), ("rest", LengthDisplay.Small(bites[^1], unit))));
+
+    private FigureView Figure(ResolvedDimension dimension)
+    {
+        var from = words.Say(Phrase.Of(dimension.From switch
+        {
+            Edge.Tip => "from.tip",
+            Edge.JacketEdge => "from.jacket-edge",
+            Edge.BufferEdge => "from.buffer-edge",
+            _ => "from.holder-end",
+        }));
+        return new FigureView(
+            LengthDisplay.Figure(dimension.Target, unit),
+            LengthDisplay.Symbol(unit),
+            $"{from} · ±{LengthDisplay.Small(dimension.Tolerance, unit)}",
+            LengthDisplay.Other(dimension.Target, unit));
+    }
+
+    private AskView AskOf(TerminationState state, Ask ask, ResolvedDimension? dimension) => new(
+        ask.Question.In(language),
+        ask.IsLength,
+        LengthDisplay.Symbol(unit),
+        ask.IsLength && dimension is not null ? Range(dimension) : string.Empty,
+        [.. BenchDesk.OpenChoices(state, ask).Select(c => new ChoiceView(c.Value, c.Say.In(language)))]);
+
+    private string Range(ResolvedDimension dimension) => words.Say(Phrase.Of(
+        "length.range",
+        ("low", LengthDisplay.Small(dimension.Target - dimension.Tolerance, unit)),
+        ("high", LengthDisplay.Small(dimension.Target + dimension.Tolerance, unit))));
+
+    private TroubleView? TroubleOf(TerminationState state, Recipe recipe, Ladder ladder)
+    {
+        if (state.Trouble is not { } trouble || ladder.Find(trouble.Sign) is not { } sign)
+        {
+            return null;
+        }
+
+        return new TroubleView(
+            sign.Id,
+            sign.Title.In(language),
+            recipe.Steps[recipe.IndexOf(trouble.Step)].Name.In(language),
+            ReadingText(recipe, trouble.Step, trouble.Reading),
+            [.. RungOffers.For(state, recipe, ladder).Select(o => OfferOf(o, recipe))]);
+    }
+
+    private OfferView OfferOf(RungOffer offer, Recipe recipe)
+    {
+        var rung = offer.Rung;
+        var goes = rung.ReturnsTo is { } step ? words.Say(Phrase.Of("ladder.goes", ("step", recipe.Steps[recipe.IndexOf(step)].Name.In(language)))) : string.Empty;
+        return new OfferView(
+            rung.Id, rung.Title.In(language), rung.Why.In(language), Cost(offer), goes, offer.IsProposed, offer.NeedsReason,
+            offer.Barred is null ? string.Empty : words.Say(offer.Barred));
+    }
+
+    private string Cost(RungOffer offer)
+    {
+        List<string> costs = [];
+        if (offer.Rung.Minutes > 0)
+        {
+            costs.Add(words.Say(Phrase.Of("cost.minutes", ("minutes", offer.Rung.Minutes.ToString("0.#", CultureInfo.InvariantCulture)))));
+        }
+
+        if (offer.Rung.NewConnector)
+        {
+            costs.Add(words.Say(Phrase.Of("cost.connector")));
+        }
+
+        costs.Add(offer.Uses == Length.Zero ? words.Say(Phrase.Of("cost.no-fiber")) : words.Say(Phrase.Of("cost.fiber", ("length", LengthDisplay.WithUnit(offer.Uses, unit)))));
+        return string.Join(" · ", costs);
+    }
+
+    private FiberView Fiber(TerminationState state, Recipe recipe)
+    {
+        var left = state.FiberLeft;
+        List<TriesView> tries = [];
+        foreach (var use in recipe.Cleave is null ? (FiberUse[])[FiberUse.CutOff] : [FiberUse.CutOff, FiberUse.Recleave])
+        {
+            var uses = FiberLeft.Use(use, recipe);
+            var fix = words.Say(Phrase.Of(use == FiberUse.CutOff ? "fix.cut-off" : "fix.re-cleave"));
+            tries.Add(new TriesView(fix, left.TriesLeft(uses), LengthDisplay.WithUnit(uses, unit)));
+        }
+
+        var level = state.IsOver ? "plenty" : tries[0].Count switch { 0 => "none", 1 => "last", _ => "plenty" };
+        var whole = left.Service - left.Least;
+        return new FiberView(
+            LengthDisplay.WithUnit(left.Left > Length.Zero ? left.Left : Length.Zero, unit),
+            LengthDisplay.WithUnit(left.Spare, unit),
+            whole > Length.Zero ? Math.Round((decimal)left.Spare.Nanometers / whole.Nanometers, 4) : 0,
+            tries,
+            level == "plenty" ? string.Empty : words.Say(Phrase.Of($"fiber.{level}")),
+            level);
+    }
+
+    private UndoView? UndoOf(TerminationState state, Recipe recipe, Ladder ladder)
+    {
+        var last = state.History.LastOrDefault(h => h.Standing == EntryStanding.Counts && h.Event.Body is not (Planned or Retracted));
+        if (last is null)
+        {
+            return null;
+        }
+
+        var cuts = last.Event.Body is ActionChosen chosen
+            && ladder.Find(chosen.Sign)?.Rungs.FirstOrDefault(r => r.Id == chosen.Action)?.Uses is not (null or FiberUse.None);
+        return new UndoView(last.Event.Id, new StrandStory(book, words, language, unit).What(last.Event, recipe), cuts);
+    }
+
+    private string Says(TerminationState state) => words.Say(Phrase.Of(state.Phase switch
+    {
+        StrandPhase.Verified => "bench.accepted",
+        StrandPhase.Doubtful => "bench.accepted-doubtful",
+        StrandPhase.Rejected => "bench.stopped",
+        _ => state.Recipe is null ? "bench.not-begun" : "bench.under-way",
+    }));
+
+    private static string Count(int number) => number.ToString(CultureInfo.InvariantCulture);
+}

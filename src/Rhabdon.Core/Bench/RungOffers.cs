@@ -1,0 +1,55 @@
+using System.Globalization;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Preparation;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Units;
+
+namespace Rhabdon.Core.Bench;
+
+/// <summary>One rung of the ladder as it stands for a strand in trouble.</summary>
+/// <param name="IsProposed">The one thing to do now.</param>
+/// <param name="Barred">Why it may not be done, or null.</param>
+/// <param name="Uses">Fiber it would use up.</param>
+public sealed record RungOffer(Rung Rung, bool IsProposed, Phrase? Barred, Length Uses)
+{
+    /// <summary>Leaving the ladder's order, or accepting in doubt, wants a reason.</summary>
+    public bool NeedsReason => !IsProposed || Rung.Effect == RungEffect.Accept;
+}
+
+/// <summary>What the ladder offers a strand in trouble: the first rung that is still open is proposed; a spent one says why it is spent.</summary>
+public static class RungOffers
+{
+    public static IReadOnlyList<RungOffer> For(TerminationState state, Recipe recipe, Ladder ladder)
+    {
+        if (state.Trouble is not { } trouble || ladder.Find(trouble.Sign) is not { } sign)
+        {
+            return [];
+        }
+
+        var left = state.FiberLeft;
+        var offers = new List<RungOffer>(sign.Rungs.Count);
+        var proposed = false;
+        foreach (var rung in sign.Rungs)
+        {
+            var uses = FiberLeft.Use(rung.Uses, recipe);
+            var barred = Spent(state, sign, rung) ?? TooShort(left, uses);
+            var holds = rung.WhileReading is null || rung.WhileReading == trouble.Reading?.Choice;
+            var propose = !proposed && barred is null && holds && rung.Effect != RungEffect.Accept;
+            proposed |= propose;
+            offers.Add(new RungOffer(rung, propose, barred, uses));
+        }
+
+        return offers;
+    }
+
+    private static Phrase? Spent(TerminationState state, Sign sign, Rung rung)
+    {
+        var counted = rung.PerStrand ? state.Attempts : state.Attempts.Where(a => a.Number == state.Attempt);
+        var done = counted.SelectMany(a => a.Tries).Count(t => t.Sign == sign.Id && t.Action == rung.Id);
+        return done < rung.Limit ? null : Phrase.Of("ladder.spent", ("times", done.ToString(CultureInfo.InvariantCulture)));
+    }
+
+    private static Phrase? TooShort(FiberLeft left, Length uses) => uses <= left.Spare
+        ? null
+        : Phrase.Of("ladder.too-short", ("needs", uses.ToString()), ("spare", left.Spare.ToString()));
+}

@@ -1,0 +1,65 @@
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Units;
+using Rhabdon.Core.Verification;
+
+namespace Rhabdon.Core.Bench;
+
+/// <summary>One line of a strand's story.</summary>
+/// <param name="Grade">Of the reading, if there was one.</param>
+/// <param name="Note">Why it does not count, or the reason given; empty otherwise.</param>
+public sealed record StoryLine(Guid Event, DateTimeOffset At, Guid Actor, int Attempt, int Try, string Kind, string What, string Read, Grade? Grade, EntryStanding Standing, string Note);
+
+/// <summary>Tells a strand's history so that a customer can read it. Nothing is left out: what was taken back is told as taken back.</summary>
+public sealed class StrandStory(RecipeBook book, Phrasebook words, string language, LengthUnit unit)
+{
+    public IReadOnlyList<StoryLine> Tell(TerminationState state)
+    {
+        var reasons = state.History.Select(h => h.Event.Body).OfType<Retracted>().GroupBy(r => r.Event).ToDictionary(g => g.Key, g => g.First().Reason);
+        return [.. state.History.Select(entry => Line(state, entry, reasons))];
+    }
+
+    /// <summary>What an event did, in words.</summary>
+    public string What(BenchEvent happened, Recipe? recipe) => happened.Body switch
+    {
+        Planned => words.Say(Phrase.Of("story.planned")),
+        Begun => words.Say(Phrase.Of("story.begun", ("recipe", happened.Recipe?.ToString() ?? "-"))),
+        StepDone done => recipe?.Steps.FirstOrDefault(s => s.Id == done.Step)?.Name.In(language) ?? done.Step,
+        TroubleFound found => words.Say(Phrase.Of("story.trouble", ("sign", SignTitle(recipe, found.Sign)))),
+        ActionChosen chosen => words.Say(Phrase.Of("story.action", ("action", RungTitle(recipe, chosen)))),
+        Retracted => words.Say(Phrase.Of("story.retracted")),
+        _ => happened.Body.Kind,
+    };
+
+    private StoryLine Line(TerminationState state, HistoryEntry entry, Dictionary<Guid, string> reasons)
+    {
+        var (happened, recipe) = (entry.Event, book.Find(entry.Event.Recipe ?? state.Recipe)?.Recipe);
+        var done = happened.Body as StepDone;
+        var read = done is null || recipe is null ? string.Empty : new BenchViewer(book, words, language, unit).ReadingText(recipe, done.Step, done.Reading);
+        var what = happened.Body is Retracted retracted && state.History.FirstOrDefault(h => h.Event.Id == retracted.Event) is { } target
+            ? words.Say(Phrase.Of("story.retracted-what", ("what", What(target.Event, recipe))))
+            : What(happened, recipe);
+        return new StoryLine(happened.Id, happened.At, happened.Actor, entry.Attempt, entry.Try, happened.Body.Kind, what, read, done?.Verdict?.Grade, entry.Standing, Note(entry, reasons));
+    }
+
+    private string Note(HistoryEntry entry, Dictionary<Guid, string> reasons) => entry.Standing switch
+    {
+        EntryStanding.Conflict => words.Say(Phrase.Of("story.conflict", ("why", words.Say(entry.Why!)))),
+        EntryStanding.Retracted => words.Say(Phrase.Of("story.taken-back", ("reason", reasons.GetValueOrDefault(entry.Event.Id, string.Empty)))),
+        _ => entry.Event.Body switch
+        {
+            ActionChosen { Reason: { } reason } => reason,
+            Retracted { GlassWasCut: true } retracted => words.Say(Phrase.Of("story.glass-stays-cut", ("reason", retracted.Reason))),
+            Retracted retracted => retracted.Reason,
+            Planned planned => words.Say(Phrase.Of("story.planned-length", ("service", LengthDisplay.WithUnit(planned.Service, unit)), ("least", LengthDisplay.WithUnit(planned.Least, unit)))),
+            _ => string.Empty,
+        },
+    };
+
+    private string SignTitle(Recipe? recipe, string sign) =>
+        recipe is null ? sign : book.LadderOf(recipe).Find(sign)?.Title.In(language) ?? sign;
+
+    private string RungTitle(Recipe? recipe, ActionChosen chosen) => recipe is null
+        ? chosen.Action
+        : book.LadderOf(recipe).Find(chosen.Sign)?.Rungs.FirstOrDefault(r => r.Id == chosen.Action)?.Title.In(language) ?? chosen.Action;
+}

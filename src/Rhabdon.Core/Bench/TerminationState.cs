@@ -1,0 +1,90 @@
+using System.Text.Json.Serialization;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Preparation;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Units;
+using Rhabdon.Core.Verification;
+
+namespace Rhabdon.Core.Bench;
+
+/// <summary>What the events of one termination amount to.</summary>
+/// <param name="Attempt">0 before work begins.</param>
+/// <param name="Try">Within the attempt, from 1.</param>
+/// <param name="Step">Id of the step to do; null before the beginning and after the end.</param>
+/// <param name="Heading">The ladder's own words for that step, when an action led back to it.</param>
+/// <param name="Recleave">True while the attempt goes on with the shorter strip of a re-cleave.</param>
+/// <param name="Known">Events in the stream, whatever their standing.</param>
+public sealed record TerminationState(
+    Guid Termination,
+    Planned? Plan,
+    StrandPhase Phase,
+    RecipeRef? Recipe,
+    int Attempt,
+    int Try,
+    string? Step,
+    Wording? Heading,
+    bool Recleave,
+    Trouble? Trouble,
+    Length FiberUsed,
+    int Shards,
+    bool NeedsALook,
+    int Known,
+    HybridTime LastClock,
+    IReadOnlyList<AttemptRecord> Attempts,
+    IReadOnlyList<HistoryEntry> History)
+{
+    [JsonIgnore]
+    public FiberLeft FiberLeft => new(Plan?.Service ?? Length.Zero, Plan?.Least ?? Length.Zero, FiberUsed);
+
+    [JsonIgnore]
+    public bool IsOver => Phase is StrandPhase.Verified or StrandPhase.Doubtful or StrandPhase.Rejected;
+}
+
+/// <summary>Trouble that waits for an action.</summary>
+public sealed record Trouble(string Sign, string Step, Reading? Reading);
+
+/// <summary>One preparation and one connector, from fresh strip to acceptance or cut-off.</summary>
+public sealed record AttemptRecord(int Number, AttemptOutcome Outcome, IReadOnlyList<TryRecord> Tries);
+
+[JsonConverter(typeof(JsonStringEnumConverter<AttemptOutcome>))]
+public enum AttemptOutcome
+{
+    [JsonStringEnumMemberName("open")]
+    Open,
+
+    [JsonStringEnumMemberName("accepted")]
+    Accepted,
+
+    [JsonStringEnumMemberName("accepted-doubtful")]
+    AcceptedDoubtful,
+
+    [JsonStringEnumMemberName("cut-off")]
+    CutOff,
+
+    [JsonStringEnumMemberName("stopped")]
+    Stopped,
+}
+
+/// <summary>One go within an attempt: what was done and read, what went wrong, and the action taken.</summary>
+public sealed record TryRecord(int Number, IReadOnlyList<StepRecord> Steps, string? Sign, string? Action, string? Reason);
+
+/// <summary>A step as it was done.</summary>
+public sealed record StepRecord(string Step, Reading? Reading, Verdict? Verdict, Guid Actor, DateTimeOffset At, Guid Event);
+
+/// <summary>An event in its place, and whether it counts.</summary>
+/// <param name="Why">For a conflict: what in the merged order forbids it.</param>
+public sealed record HistoryEntry(BenchEvent Event, EntryStanding Standing, Phrase? Why, int Attempt, int Try);
+
+[JsonConverter(typeof(JsonStringEnumConverter<EntryStanding>))]
+public enum EntryStanding
+{
+    [JsonStringEnumMemberName("counts")]
+    Counts,
+
+    [JsonStringEnumMemberName("retracted")]
+    Retracted,
+
+    /// <summary>Kept, but it makes no sense after what came before it: needs a look.</summary>
+    [JsonStringEnumMemberName("conflict")]
+    Conflict,
+}

@@ -1,0 +1,13 @@
+using System.Text.Json.Serialization;
+
+namespace Rhabdon.Core.Catalog;
+
+[JsonConverter(typeof(JsonStringEnumConverter<CableEnd>))]
+public enum CableEnd
+{
+    [JsonStringEnumMemberName("near")]
+    Near,
+
+    [JsonStringEnumMemberName("far")]
+    Far,
+}

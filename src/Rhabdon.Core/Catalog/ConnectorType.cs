@@ -1,0 +1,13 @@
+using System.Text.Json.Serialization;
+
+namespace Rhabdon.Core.Catalog;
+
+[JsonConverter(typeof(JsonStringEnumConverter<ConnectorType>))]
+public enum ConnectorType
+{
+    SC,
+    LC,
+    ST,
+    FC,
+    MPO,
+}

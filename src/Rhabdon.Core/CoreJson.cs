@@ -1,0 +1,34 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Rhabdon.Core.Bench;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Preparation;
+using Rhabdon.Core.Recipes;
+
+namespace Rhabdon.Core;
+
+/// <summary>How the core's contracts stand in JSON, the same on the server, in the browser and in files. Source-generated, so trimming is safe.</summary>
+[JsonSourceGenerationOptions(
+    JsonSerializerDefaults.Web,
+    DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+    UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
+    RespectNullableAnnotations = true,
+    RespectRequiredConstructorParameters = true,
+    NumberHandling = JsonNumberHandling.Strict,
+    ReadCommentHandling = JsonCommentHandling.Skip)]
+[JsonSerializable(typeof(Recipe))]
+[JsonSerializable(typeof(Ladder))]
+[JsonSerializable(typeof(PublishedRecipe))]
+[JsonSerializable(typeof(PublishedLadder))]
+[JsonSerializable(typeof(BenchEvent))]
+[JsonSerializable(typeof(EventBody))]
+[JsonSerializable(typeof(List<BenchEvent>))]
+[JsonSerializable(typeof(TerminationState))]
+[JsonSerializable(typeof(Phrase))]
+[JsonSerializable(typeof(BenchIntent))]
+[JsonSerializable(typeof(BenchView))]
+[JsonSerializable(typeof(List<StoryLine>))]
+[JsonSerializable(typeof(StripPlan))]
+[JsonSerializable(typeof(FiberLeft))]
+[JsonSerializable(typeof(Dictionary<string, string>))]
+public sealed partial class CoreJson : JsonSerializerContext;

@@ -1,0 +1,16 @@
+using System.Text.Json.Serialization;
+
+namespace Rhabdon.Core.Recipes;
+
+[JsonConverter(typeof(JsonStringEnumConverter<Grade>))]
+public enum Grade
+{
+    [JsonStringEnumMemberName("good")]
+    Good,
+
+    [JsonStringEnumMemberName("doubtful")]
+    Doubtful,
+
+    [JsonStringEnumMemberName("bad")]
+    Bad,
+}

@@ -1,0 +1,78 @@
+using System.Text.Json.Serialization;
+
+namespace Rhabdon.Core.Recipes;
+
+/// <summary>The ladder of rework: for each sign of trouble what to do first, then next, and when to stop.</summary>
+public sealed record Ladder(int FormatVersion, string Id, IReadOnlyList<Sign> Signs)
+{
+    public Sign? Find(string sign) => Signs.FirstOrDefault(s => s.Id == sign);
+}
+
+/// <summary>A sign of trouble.</summary>
+/// <param name="ReportableFrom">First step at which an installer may report it by hand; null when only a reading raises it.</param>
+/// <param name="ReportableTo">Last such step.</param>
+public sealed record Sign(string Id, Wording Title, IReadOnlyList<Rung> Rungs, string? ReportableFrom = null, string? ReportableTo = null);
+
+/// <summary>One action of a ladder, cheapest first.</summary>
+/// <param name="Limit">How often it may be done within its scope.</param>
+/// <param name="PerStrand">True when the limit holds over all attempts, not within one.</param>
+/// <param name="WhileReading">Proposed only while the reading that raised the sign was this choice.</param>
+/// <param name="ReturnsTo">The step the work goes on from; null when the work ends here.</param>
+/// <param name="Heading">What to do at that step, in place of its usual title; null to keep it.</param>
+/// <param name="Uses">Fiber used up.</param>
+/// <param name="Minutes">Median time it costs.</param>
+/// <param name="NewConnector">A connector is spent.</param>
+/// <param name="Why">Why this, and what it tells.</param>
+public sealed record Rung(
+    string Id,
+    Wording Title,
+    RungEffect Effect,
+    int Limit,
+    bool PerStrand,
+    FiberUse Uses,
+    decimal Minutes,
+    bool NewConnector,
+    Wording Why,
+    string? WhileReading = null,
+    string? ReturnsTo = null,
+    Wording? Heading = null);
+
+[JsonConverter(typeof(JsonStringEnumConverter<RungEffect>))]
+public enum RungEffect
+{
+    /// <summary>A further try within the attempt.</summary>
+    [JsonStringEnumMemberName("try")]
+    Try,
+
+    /// <summary>Cut off: a new attempt with a new connector.</summary>
+    [JsonStringEnumMemberName("attempt")]
+    Attempt,
+
+    /// <summary>Go on as it is, doubtful; a reason is wanted.</summary>
+    [JsonStringEnumMemberName("accept")]
+    Accept,
+
+    /// <summary>Stop work on this end and hand it on.</summary>
+    [JsonStringEnumMemberName("stop")]
+    Stop,
+}
+
+/// <summary>How much fiber an action uses up; the amounts are computed from the recipe.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<FiberUse>))]
+public enum FiberUse
+{
+    [JsonStringEnumMemberName("none")]
+    None,
+
+    /// <summary>A new strip of the cleave length and what the cleaver must hold.</summary>
+    [JsonStringEnumMemberName("re-cleave")]
+    Recleave,
+
+    /// <summary>The whole strip again, the connector kept.</summary>
+    [JsonStringEnumMemberName("strip-again")]
+    StripAgain,
+
+    /// <summary>The part inside the connector and a whole new strip.</summary>
+    [JsonStringEnumMemberName("cut-off")]
+    CutOff,
+}
