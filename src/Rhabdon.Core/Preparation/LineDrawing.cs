@@ -45,8 +45,8 @@ public sealed record LineDrawing(
         var edge = plan.Strip.Millimeters;
         return dimension.From switch
         {
-            Edge.BufferEdge => new Span(edge, edge - dimension.Target.Millimeters, edge),
-            Edge.HolderEnd => new Span(edge + dimension.Target.Millimeters, edge, edge + dimension.Target.Millimeters),
+            Edge.BufferEdge => new Span(edge - dimension.Target.Millimeters, edge, edge),
+            Edge.HolderEnd => new Span(edge, edge + dimension.Target.Millimeters, edge + dimension.Target.Millimeters),
             _ => new Span(0, dimension.Target.Millimeters, 0),
         };
     }
@@ -121,9 +121,9 @@ public sealed record LineDrawing(
                 segments.Add(HasBootHome ? new Segment("boot", back, Math.Min(back + BootLength, to)) : new Segment("boot", to - BootLength, to));
             }
 
-            if (span is not null && span.From > edge)
+            if (span is not null && span.Zero > edge)
             {
-                segments.Add(new Segment("holder", span.From, to));
+                segments.Add(new Segment("holder", span.Zero, to));
             }
 
             return segments;
