@@ -8,6 +8,8 @@ public sealed class RecipeBook
 
     public IEnumerable<PublishedRecipe> Recipes => recipes.Values;
 
+    public IEnumerable<PublishedLadder> Ladders => ladders.Select(l => new PublishedLadder(l.Key, l.Value));
+
     public RecipeBook Add(PublishedLadder ladder)
     {
         ladders[ladder.Ref] = ladder.Ladder;

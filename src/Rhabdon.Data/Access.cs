@@ -1,0 +1,17 @@
+namespace Rhabdon.Data;
+
+/// <summary>Who asks, and therefore which jobs there are for them. Every job-scoped query takes one; what it hides does not exist.</summary>
+/// <param name="Day">Crew membership is judged as of this day.</param>
+public sealed record Access(Guid Person, string Role, DateOnly Day)
+{
+    /// <summary>SQL that is true of a job this access may see; the query's parameters must include this record's members.</summary>
+    public const string SeesJob = """
+        (@Role = 'owner' or exists (
+            select 1 from job_crew jc join crew_member cm on cm.crew_id = jc.crew_id
+            where jc.job_id = job.id and cm.person_id = @Person and cm.from_day <= @Day and (cm.to_day is null or cm.to_day >= @Day)))
+        """;
+
+    public bool MayPlan => Role is "owner" or "lead";
+
+    public bool MayWork => Role is "owner" or "lead" or "installer";
+}

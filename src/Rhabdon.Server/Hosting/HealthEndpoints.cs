@@ -1,0 +1,32 @@
+using Dapper;
+using Rhabdon.Data;
+
+namespace Rhabdon.Server.Hosting;
+
+public static class HealthEndpoints
+{
+    public static void MapHealth(this WebApplication app)
+    {
+        app.MapGet("/health/live", () => Results.Text("live"));
+        app.MapGet("/health/ready", async (Database database) =>
+        {
+            try
+            {
+                await using var connection = await database.OpenAsync();
+                await connection.ExecuteScalarAsync<int>("select 1");
+                return Results.Text("ready");
+            }
+            catch (Npgsql.NpgsqlException)
+            {
+                return Results.Problem("The database does not answer.", statusCode: 503, title: "Not ready");
+            }
+        });
+    }
+
+    /// <summary>The interface: any address that is not the API's is the single page's own.</summary>
+    public static void MapInterface(this WebApplication app)
+    {
+        app.Map("/api/{**rest}", () => Results.Problem("There is no such address.", statusCode: 404));
+        app.MapFallbackToFile("index.html");
+    }
+}
