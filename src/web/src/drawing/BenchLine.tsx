@@ -1,0 +1,73 @@
+import type { Schemas } from '../api/client';
+
+type Line = Schemas['LineDrawing'];
+
+const width = 720;
+const heights: Record<string, number> = { glass: 8, buffer: 30, connector: 54, boot: 44, holder: 58 };
+
+/** The cable end to scale, now and after the step. Every position comes from the core; here it is only scaled to the screen. */
+export function BenchLine({ line, figure }: { line: Line; figure?: Schemas['FigureView'] | null }) {
+  const scale = width / (line.to - line.from);
+  const x = (mm: number) => (mm - line.from) * scale;
+  return (
+    <svg className="bench-line" viewBox={`0 0 ${width} 380`} role="img" aria-label="Cable end to scale, now and after this step">
+      {line.ticks.map((tick) => (
+        <g key={tick.at}>
+          <line x1={x(tick.at)} x2={x(tick.at)} y1={30} y2={30 + tick.rank * 6} className="tick" />
+          {tick.label && (
+            <text x={x(tick.at)} y={20} className="tick-label">
+              {tick.label}
+            </text>
+          )}
+        </g>
+      ))}
+      <Row segments={line.now} x={x} middle={120} />
+      {line.bites.map((bite, index) => (
+        <g key={bite}>
+          <line x1={x(bite)} x2={x(bite)} y1={92} y2={148} className="bite" />
+          <text x={(x(bite) + x(line.bites[index - 1] ?? 0)) / 2} y={86} className="bite-label">
+            {index + 1}
+          </text>
+        </g>
+      ))}
+      {line.span && figure && (
+        <g className="span">
+          <line x1={x(line.span.from)} x2={x(line.span.to)} y1={178} y2={178} />
+          {[line.span.from, line.span.to].map((at) => (
+            <line key={at} x1={x(at)} x2={x(at)} y1={at === line.span!.zero ? 168 : 84} y2={190} />
+          ))}
+          <text x={Math.min(Math.max((x(line.span.from) + x(line.span.to)) / 2, 130), width - 130)} y={242} className="figure">
+            {figure.value} <tspan className="unit">{figure.unit}</tspan>
+          </text>
+          <text x={Math.min(Math.max((x(line.span.from) + x(line.span.to)) / 2, 190), width - 190)} y={272} className="note">
+            {figure.note} · {figure.other}
+          </text>
+        </g>
+      )}
+      <text x={4} y={305} className="then">
+        then
+      </text>
+      <Row segments={line.after} x={x} middle={344} />
+      <text x={width - 4} y={305} textAnchor="end" className="then">
+        to the closet →
+      </text>
+    </svg>
+  );
+}
+
+function Row({ segments, x, middle }: { segments: Line['now']; x: (mm: number) => number; middle: number }) {
+  return segments.map((segment) => {
+    const height = heights[segment.what] ?? 20;
+    return (
+      <rect
+        key={segment.what}
+        className={`segment ${segment.what}`}
+        x={x(segment.from)}
+        width={x(segment.to) - x(segment.from)}
+        y={middle - height / 2}
+        height={height}
+        rx={segment.what === 'boot' ? 8 : 1}
+      />
+    );
+  });
+}

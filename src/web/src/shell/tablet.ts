@@ -1,0 +1,56 @@
+import Dexie, { type EntityTable } from 'dexie';
+import type { Schemas } from '../api/client';
+import type { BenchEvent } from '../core/core';
+
+export interface Waiting {
+  sequence: number;
+  event: BenchEvent;
+  termination: string;
+  /** Set when the server refused it: kept, shown, not sent again. */
+  refused?: string;
+}
+
+interface Kept {
+  key: string;
+  value: unknown;
+}
+
+/** What this tablet keeps for itself: strands it has opened, events that wait to be sent, and who it is. */
+class Tablet extends Dexie {
+  strands!: EntityTable<Schemas['StrandAtBench'], 'termination'>;
+  outbox!: EntityTable<Waiting, 'sequence'>;
+  kept!: EntityTable<Kept, 'key'>;
+
+  constructor() {
+    super('rhabdon');
+    this.version(1).stores({ strands: 'termination, cable', outbox: 'sequence, termination', kept: 'key' });
+  }
+}
+
+export const tablet = new Tablet();
+
+export async function recall<T>(key: string): Promise<T | undefined> {
+  return (await tablet.kept.get(key))?.value as T | undefined;
+}
+
+export async function keep(key: string, value: unknown) {
+  await tablet.kept.put({ key, value });
+}
+
+/** A UUID of version 7 (RFC 9562): milliseconds first, so that ids sort by age. */
+export function uuid7(now = Date.now()): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  for (let i = 0; i < 6; i++) bytes[i] = Math.floor(now / 2 ** (8 * (5 - i))) & 0xff;
+  bytes[6] = (bytes[6]! & 0x0f) | 0x70;
+  bytes[8] = (bytes[8]! & 0x3f) | 0x80;
+  const hex = Array.from(bytes, (b) => b.toString(16).padStart(2, '0')).join('');
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-${hex.slice(12, 16)}-${hex.slice(16, 20)}-${hex.slice(20)}`;
+}
+
+/** This moment with the tablet's own offset from UTC: 2026-11-24T09:05:00.000-04:00. */
+export function nowWithOffset(now = new Date()): string {
+  const offset = -now.getTimezoneOffset();
+  const two = (n: number) => String(Math.trunc(Math.abs(n))).padStart(2, '0');
+  const local = new Date(now.getTime() + offset * 60_000).toISOString().slice(0, -1);
+  return `${local}${offset < 0 ? '-' : '+'}${two(offset / 60)}:${two(offset % 60)}`;
+}
