@@ -13,31 +13,31 @@ public sealed record CableRow(Guid Id, Guid JobId, string Name, string Build, st
 /// <summary>A termination with its projection, as lists show it.</summary>
 public sealed record TerminationRow
 {
-    public Guid Id { get; init; }
+    public required Guid Id { get; init; }
 
-    public Guid CableId { get; init; }
+    public required Guid CableId { get; init; }
 
-    public int Strand { get; init; }
+    public required int Strand { get; init; }
 
-    public string End { get; init; } = string.Empty;
+    public required string End { get; init; }
 
-    public string Label { get; init; } = string.Empty;
+    public required string Label { get; init; }
 
-    public Guid PanelId { get; init; }
+    public required Guid PanelId { get; init; }
 
-    public int Port { get; init; }
+    public required int Port { get; init; }
 
-    public string Phase { get; init; } = "planned";
+    public required string Phase { get; init; }
 
-    public int Attempt { get; init; }
+    public required int Attempt { get; init; }
 
-    public int Try { get; init; }
+    public required int Try { get; init; }
 
     public string? Step { get; init; }
 
     public string? Sign { get; init; }
 
-    public bool NeedsALook { get; init; }
+    public required bool NeedsALook { get; init; }
 }
 
 /// <summary>Jobs, panels, cables and their terminations.</summary>

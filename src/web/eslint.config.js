@@ -2,7 +2,12 @@ import js from '@eslint/js';
 import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
-export default tseslint.config({ ignores: ['dist', 'public', 'src/api/schema.d.ts'] }, js.configs.recommended, ...tseslint.configs.recommended, {
-  plugins: { 'react-hooks': hooks },
-  rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
-});
+export default tseslint.config(
+    { ignores: ['dist', 'public', 'src/api/schema.d.ts'] },
+    js.configs.recommended,
+    ...tseslint.configs.recommended,
+    {
+        plugins: { 'react-hooks': hooks },
+        rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+    },
+);

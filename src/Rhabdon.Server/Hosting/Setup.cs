@@ -28,7 +28,7 @@ public static class Setup
             .WriteTo.Console(new CompactJsonFormatter()));
         var services = builder.Services;
         var connection = builder.Configuration["RHABDON_DATABASE"] ?? "Host=127.0.0.1;Database=rhabdon";
-        services.AddSingleton(_ => NpgsqlDataSource.Create(connection));
+        services.AddSingleton(_ => NpgsqlDataSource.Create(new NpgsqlConnectionStringBuilder(connection) { PersistSecurityInfo = true }));
         services.AddSingleton<Database>().AddSingleton<PeopleStore>().AddSingleton<RecipeStore>().AddSingleton<JobStore>().AddSingleton<EventStore>();
         services.AddSingleton<ProtectionKeyStore>().AddSingleton<RecipeShelf>().AddSingleton<AppendEvents>();
         services.AddSingleton<IPasswordHasher<Person>, PasswordHasher<Person>>();

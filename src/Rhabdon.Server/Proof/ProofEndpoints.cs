@@ -47,7 +47,7 @@ public static class ProofEndpoints
         return Results.Ok(new CableLadder(cable.Id, cable.JobId, cable.Name, cable.Grade, new Length(cable.LengthNm), [.. ladder]));
     }
 
-    private static async Task<IResult> Story(Guid id, JobStore jobs, EventStore events, PeopleStore people, RecipeShelf shelf, HttpContext context, LengthUnit unit = LengthUnit.Millimeter)
+    private static async Task<IResult> Story(Guid id, JobStore jobs, EventStore events, PeopleStore people, RecipeShelf shelf, HttpContext context, string unit = "mm")
     {
         if (await jobs.TerminationAsync(context.AccessOf(), id) is not { } row)
         {
@@ -56,7 +56,7 @@ public static class ProofEndpoints
 
         var book = await shelf.BookAsync();
         var state = TerminationFold.Fold(id, await events.StreamAsync(id), book);
-        var lines = new StrandStory(book, Phrasebook.English, "en", unit).Tell(state);
+        var lines = new StrandStory(book, Phrasebook.English, "en", unit == "in" ? LengthUnit.Inch : LengthUnit.Millimeter).Tell(state);
         return Results.Ok(new StoryView(id, row.Label, row.Strand, StrandColor.Of(row.Strand), row.End, state, lines, await people.NamesAsync()));
     }
 

@@ -11,7 +11,12 @@ interface Exports {
 
 export type Unit = 'mm' | 'in';
 export type BenchView = Schemas['BenchView'];
-export type BenchEvent = { id: string; sequence: number; clock: { milliseconds: number; count: number }; strands: { termination: string }[] };
+export type BenchEvent = {
+  id: string;
+  sequence: number;
+  clock: { milliseconds: number; count: number };
+  strands: { termination: string }[];
+};
 export type Intent =
   | { kind: 'begin' }
   | { kind: 'done'; step: string; read?: string }
@@ -45,7 +50,12 @@ export class Core {
     return JSON.parse(this.exports.View(termination, events, unit));
   }
 
-  judge(termination: string, events: string, unit: Unit, read: string): { grade?: 'good' | 'doubtful' | 'bad' | 'none'; says?: string } {
+  judge(
+    termination: string,
+    events: string,
+    unit: Unit,
+    read: string,
+  ): { grade?: 'good' | 'doubtful' | 'bad' | 'none'; says?: string } {
     return JSON.parse(this.exports.Judge(termination, events, unit, read));
   }
 

@@ -76,7 +76,10 @@ function Signed({ session, toggles }: { session: Session; toggles: Toggles }) {
           <Route path="/" element={<Today role={session.role ?? ''} />} />
           <Route path="/plan" element={<JobForm />} />
           <Route path="/plan/:job" element={<CableForm />} />
-          <Route path="/bench/:termination" element={<Bench unit={toggles.unit} person={session.person!} mayWork={session.role !== 'viewer'} />} />
+          <Route
+            path="/bench/:termination"
+            element={<Bench unit={toggles.unit} person={session.person!} mayWork={session.role !== 'viewer'} />}
+          />
           <Route path="/proof/:cable" element={<StrandLadder />} />
           <Route path="/story/:termination" element={<StrandStory unit={toggles.unit} />} />
           <Route path="*" element={<Navigate to="/" />} />

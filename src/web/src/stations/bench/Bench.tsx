@@ -54,8 +54,8 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
       </header>
       {aid && (
         <p className="card aid" role="note">
-          Glass in skin or eye: do not rub, rinse, get it removed. Primer or epoxy in the eye: rinse and see a doctor. Know where the eyewash is. Follow the
-          safety data sheet and local rules; Rhabdon is no substitute.
+          Glass in skin or eye: do not rub, rinse, get it removed. Primer or epoxy in the eye: rinse and see a doctor. Know where
+          the eyewash is. Follow the safety data sheet and local rules; Rhabdon is no substitute.
         </p>
       )}
       {view.needsALook && (

@@ -41,14 +41,21 @@ export function FiberBar({ fiber, undo, onAct }: Props) {
           <b className="figures">{tries.count}</b> {tries.fix}
         </span>
       ))}
-      <Modal open={asking} title={`Recorded wrongly: ${undo?.what ?? ''}`} onOk={() => void takeBack()} okText="Take it back" onCancel={() => setAsking(false)}>
+      <Modal
+        open={asking}
+        title={`Recorded wrongly: ${undo?.what ?? ''}`}
+        onOk={() => void takeBack()}
+        okText="Take it back"
+        onCancel={() => setAsking(false)}
+      >
         <label>
           Why
           <Input value={reason} onChange={(event) => setReason(event.target.value)} />
         </label>
         {undo?.cutsGlass && (
           <label className="row">
-            <input type="checkbox" checked={wasCut} onChange={(event) => setWasCut(event.target.checked)} /> The glass was truly cut: its fiber stays used
+            <input type="checkbox" checked={wasCut} onChange={(event) => setWasCut(event.target.checked)} /> The glass was truly
+            cut: its fiber stays used
           </label>
         )}
       </Modal>

@@ -4,7 +4,15 @@ import type { Schemas } from '../../api/client';
 import type { Intent } from '../../core/core';
 
 /** Trouble: what was seen, and what the ladder proposes, why, what it costs and where the work goes on. */
-export function TroubleCard({ trouble, onAct, says }: { trouble: Schemas['TroubleView']; onAct: (intent: Intent) => Promise<void>; says: string }) {
+export function TroubleCard({
+  trouble,
+  onAct,
+  says,
+}: {
+  trouble: Schemas['TroubleView'];
+  onAct: (intent: Intent) => Promise<void>;
+  says: string;
+}) {
   const [others, setOthers] = useState(false);
   const [reason, setReason] = useState('');
   const proposed = trouble.offers.find((offer) => offer.isProposed);

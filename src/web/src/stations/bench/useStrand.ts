@@ -53,7 +53,9 @@ export function useStrand(termination: string, unit: Unit, person: string) {
       busy.current = true;
       try {
         const now = await held(termination);
-        const made = await record(termination, person, (stamp) => opened.core.act(termination, now?.events ?? opened.events, unit, intent, stamp));
+        const made = await record(termination, person, (stamp) =>
+          opened.core.act(termination, now?.events ?? opened.events, unit, intent, stamp),
+        );
         void queries.invalidateQueries({ queryKey: ['ladder'] });
         return made;
       } catch (error) {
@@ -65,7 +67,10 @@ export function useStrand(termination: string, unit: Unit, person: string) {
     [opened, person, queries, termination, unit],
   );
 
-  const judge = useCallback((read: string) => opened?.core.judge(termination, opened.events, unit, read) ?? {}, [opened, termination, unit]);
+  const judge = useCallback(
+    (read: string) => opened?.core.judge(termination, opened.events, unit, read) ?? {},
+    [opened, termination, unit],
+  );
   return { strand: opened?.strand, view, act, judge, fault };
 }
 

@@ -22,7 +22,11 @@ export function CableForm() {
       const cable = await got(api.POST('/api/v1/jobs/{id}/cables', { params: { path: { id } }, body: values }));
       await go(`/proof/${cable.id}`);
     } catch (error) {
-      setFault(error instanceof Refusal && error.faults.length ? error.faults.map((f) => `${f.field}: ${f.says}`).join(' ') : (error as Error).message);
+      setFault(
+        error instanceof Refusal && error.faults.length
+          ? error.faults.map((f) => `${f.field}: ${f.says}`).join(' ')
+          : (error as Error).message,
+      );
     }
   };
   if (!job.data || !book.data) return null;
@@ -36,14 +40,22 @@ export function CableForm() {
         className="card"
         requiredMark={false}
         onFinish={(values) => void submit(values)}
-        initialValues={{ build: 'tight-buffer-900', grade: 'OM4', strands: 12, near: { ...end, panel: panels[0]?.value }, far: { ...end, panel: panels[1]?.value } }}
+        initialValues={{
+          build: 'tight-buffer-900',
+          grade: 'OM4',
+          strands: 12,
+          near: { ...end, panel: panels[0]?.value },
+          far: { ...end, panel: panels[1]?.value },
+        }}
       >
         <div className="grid three">
           <Form.Item label="Cable" name="name" rules={needed}>
             <Input />
           </Form.Item>
           <Form.Item label="Build" name="build" rules={needed}>
-            <Select options={options('tight-buffer-900', 'furcation-900', 'cordage-2.0', 'cordage-3.0', 'flat-drop', 'ribbon-12')} />
+            <Select
+              options={options('tight-buffer-900', 'furcation-900', 'cordage-2.0', 'cordage-3.0', 'flat-drop', 'ribbon-12')}
+            />
           </Form.Item>
           <Form.Item label="Fiber grade" name="grade" rules={needed}>
             <Select options={options('OM1', 'OM2', 'OM3', 'OM4', 'OM5', 'OS1a', 'OS2')} />
@@ -75,7 +87,12 @@ export function CableForm() {
                 <Form.Item label="Polish" name={[which, 'polish']} rules={needed}>
                   <Select options={options('PC', 'UPC', 'APC')} />
                 </Form.Item>
-                <Form.Item label="Service length" name={[which, 'service']} rules={needed} extra="Beyond the first connector's own strip">
+                <Form.Item
+                  label="Service length"
+                  name={[which, 'service']}
+                  rules={needed}
+                  extra="Beyond the first connector's own strip"
+                >
                   <Input placeholder="500 mm" />
                 </Form.Item>
                 <Form.Item label="Least to reach the panel" name={[which, 'least']} rules={needed}>

@@ -20,7 +20,11 @@ export function JobForm() {
       const job = await got(api.POST('/api/v1/jobs', { body: values }));
       await go(`/plan/${job.id}`);
     } catch (error) {
-      setFault(error instanceof Refusal && error.faults.length ? error.faults.map((f) => `${f.field}: ${f.says}`).join(' ') : (error as Error).message);
+      setFault(
+        error instanceof Refusal && error.faults.length
+          ? error.faults.map((f) => `${f.field}: ${f.says}`).join(' ')
+          : (error as Error).message,
+      );
     }
   };
   const needed = [{ required: true, message: 'Needed.' }];

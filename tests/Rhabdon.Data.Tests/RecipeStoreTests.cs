@@ -1,0 +1,56 @@
+using Npgsql;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Units;
+
+namespace Rhabdon.Data.Tests;
+
+public sealed class RecipeStoreTests : IAsyncLifetime
+{
+    private readonly Database database = new(NpgsqlDataSource.Create(NewDatabase()));
+
+    public async ValueTask InitializeAsync()
+    {
+        await database.MigrateAsync();
+        await new RecipeStore(database).PublishAsync(StarterRecipes.Ladders(), StarterRecipes.Recipes());
+    }
+
+    public async ValueTask DisposeAsync() => await database.Source.DisposeAsync();
+
+    [Fact]
+    public async Task Migrating_and_publishing_again_changes_nothing()
+    {
+        await database.MigrateAsync();
+        await new RecipeStore(database).PublishAsync(StarterRecipes.Ladders(), StarterRecipes.Recipes());
+        Assert.Equal(1, (await new RecipeStore(database).BookAsync()).Latest("M4")!.Ref.Version);
+    }
+
+    [Fact]
+    public async Task A_changed_length_becomes_the_next_version_beside_the_first()
+    {
+        var changed = StarterRecipes.Recipes().Select(r => r with { Cuts = [r.Cuts[0] with { Length = Length.Mm(36) }] });
+        await new RecipeStore(database).PublishAsync(StarterRecipes.Ladders(), changed);
+        var book = await new RecipeStore(database).BookAsync();
+        Assert.Equal(Length.Mm(36), book.Latest("M4")!.Recipe.Cuts[0].Length);
+        Assert.Equal(Length.Mm(30), book.Find(new RecipeRef("M4", 1))!.Recipe.Cuts[0].Length);
+    }
+
+    [Fact]
+    public async Task A_faulty_recipe_is_not_published_and_names_its_fault()
+    {
+        var faulty = StarterRecipes.Recipes().Select(r => r with { Cuts = [r.Cuts[0] with { Length = Length.Zero }] });
+        var fault = await Assert.ThrowsAsync<InvalidDataException>(() => new RecipeStore(database).PublishAsync(StarterRecipes.Ladders(), faulty));
+        Assert.Contains("cuts[0].length", fault.Message, StringComparison.Ordinal);
+        Assert.Single((await new RecipeStore(database).BookAsync()).Recipes);
+    }
+
+    private static string NewDatabase()
+    {
+        var server = Environment.GetEnvironmentVariable("RHABDON_TEST_DATABASE") ?? throw new InvalidOperationException("Run by ./rhabdon test data.");
+        var name = $"data_{Guid.NewGuid():n}";
+        using var connection = new NpgsqlConnection(server);
+        connection.Open();
+        using var create = new NpgsqlCommand($"create database {name}", connection);
+        create.ExecuteNonQuery();
+        return new NpgsqlConnectionStringBuilder(server) { Database = name }.ConnectionString;
+    }
+}
