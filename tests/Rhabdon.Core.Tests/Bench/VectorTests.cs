@@ -59,7 +59,7 @@ public class VectorTests
         };
     }
 
-    private static JsonNode Fold(string name, Story story) => new JsonObject
+    private static JsonObject Fold(string name, Story story) => new JsonObject
     {
         ["name"] = name,
         ["termination"] = Story.Strand,
