@@ -20,7 +20,7 @@ public sealed record LineDrawing(
     IReadOnlyList<decimal> Bites,
     Span? Span = null)
 {
-    private const decimal ClosetSide = 24;
+    private const decimal ClosetSide = 36;
     private const decimal BootLength = 14;
 
     /// <summary>The drawing for a step of the recipe.</summary>

@@ -14,7 +14,8 @@ public sealed record LadderRow(int Strand, StrandColor Color, TerminationRow Nea
 
 public sealed record CableLadder(Guid Cable, Guid Job, string Name, string Grade, Length Length, IReadOnlyList<LadderRow> Rows);
 
-public sealed record StoryView(Guid Termination, string Label, int Strand, StrandColor Color, string End, TerminationState State, IReadOnlyList<StoryLine> Lines, IReadOnlyDictionary<Guid, string> People);
+/// <param name="TimeZone">IANA zone of the site, in which the times are read.</param>
+public sealed record StoryView(Guid Termination, string TimeZone, string Label, int Strand, StrandColor Color, string End, TerminationState State, IReadOnlyList<StoryLine> Lines, IReadOnlyDictionary<Guid, string> People);
 
 /// <summary>One connector's record: what it is, how it was verified, every attempt, and the events that prove it.</summary>
 public sealed record ConnectorRecord(
@@ -49,7 +50,9 @@ public static class ProofEndpoints
 
     private static async Task<IResult> Story(Guid id, JobStore jobs, EventStore events, PeopleStore people, RecipeShelf shelf, HttpContext context, string unit = "mm")
     {
-        if (await jobs.TerminationAsync(context.AccessOf(), id) is not { } row)
+        var access = context.AccessOf();
+        if (await jobs.TerminationAsync(access, id) is not { } row || await jobs.CableAsync(access, row.CableId) is not { } cable
+            || await jobs.JobAsync(access, cable.JobId) is not { } job)
         {
             return Problems.Missing();
         }
@@ -57,7 +60,7 @@ public static class ProofEndpoints
         var book = await shelf.BookAsync();
         var state = TerminationFold.Fold(id, await events.StreamAsync(id), book);
         var lines = new StrandStory(book, Phrasebook.English, "en", unit == "in" ? LengthUnit.Inch : LengthUnit.Millimeter).Tell(state);
-        return Results.Ok(new StoryView(id, row.Label, row.Strand, StrandColor.Of(row.Strand), row.End, state, lines, await people.NamesAsync()));
+        return Results.Ok(new StoryView(id, job.TimeZone, row.Label, row.Strand, StrandColor.Of(row.Strand), row.End, state, lines, await people.NamesAsync()));
     }
 
     private static async Task<IResult> Record(Guid id, JobStore jobs, EventStore events, PeopleStore people, RecipeShelf shelf, Database database, HttpContext context)

@@ -80,7 +80,7 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
             </p>
           )}
         </section>
-        <section className="card now" aria-live="polite">
+        <section className="card work" aria-live="polite">
           {!mayWork ? (
             <p>{view.says}</p>
           ) : view.trouble ? (

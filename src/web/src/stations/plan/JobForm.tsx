@@ -72,7 +72,7 @@ export function JobForm() {
           {(fields, { add, remove }) => (
             <>
               {fields.map((field, index) => (
-                <div className="grid three" key={field.key}>
+                <div className="grid panel" key={field.key}>
                   <Form.Item label={`Closet ${index + 1}`} name={[field.name, 'closet']} rules={needed}>
                     <Input />
                   </Form.Item>
@@ -82,7 +82,11 @@ export function JobForm() {
                   <Form.Item label="Ports" name={[field.name, 'ports']} rules={needed}>
                     <InputNumber min={1} max={1000} />
                   </Form.Item>
-                  {fields.length > 1 && <Button onClick={() => remove(field.name)}>Remove panel {index + 1}</Button>}
+                  {fields.length > 1 && (
+                    <Button onClick={() => remove(field.name)}>
+                      Remove<span className="unseen"> panel {index + 1}</span>
+                    </Button>
+                  )}
                 </div>
               ))}
               <Button onClick={() => add({ closet: '', name: '', ports: 24 })}>One more panel</Button>

@@ -17,6 +17,12 @@ export function StrandStory({ unit }: { unit: Unit }) {
   if (!story.data) return null;
   const { state, lines, people } = story.data;
   const plan = state.plan;
+  const when = new Intl.DateTimeFormat('en-CA', {
+    dateStyle: 'short',
+    timeStyle: 'short',
+    hourCycle: 'h23',
+    timeZone: story.data.timeZone,
+  });
   return (
     <div className="page">
       <header className="row">
@@ -40,9 +46,7 @@ export function StrandStory({ unit }: { unit: Unit }) {
         {lines.map((line, index) => (
           <li key={line.event} className={line.standing}>
             {line.attempt > 0 && line.attempt !== lines[index - 1]?.attempt && <h2>Attempt {line.attempt}</h2>}
-            <time dateTime={line.at}>
-              {line.at.slice(0, 10)} {line.at.slice(11, 16)}
-            </time>
+            <time dateTime={line.at}>{when.format(new Date(line.at))}</time>
             <div>
               <b>{line.what}</b> {line.read && <span className="figures">{line.read}</span>}{' '}
               {line.grade && <span className={line.grade}>{line.grade}</span>}
