@@ -1,24 +1,24 @@
-import { defineConfig } from "@playwright/test";
+import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
-  testDir: ".",
-  outputDir: "results",
+  testDir: '.',
+  outputDir: 'results',
   timeout: 90_000,
   workers: 1,
-  reporter: [["line"], ["json"]],
+  reporter: [['line'], ['json']],
   use: {
-    baseURL: process.env.RHABDON_URL ?? "http://127.0.0.1:5210",
+    baseURL: process.env.RHABDON_URL ?? 'http://127.0.0.1:5210',
     viewport: { width: 1280, height: 800 },
     launchOptions: {
-      executablePath: "/usr/bin/chromium",
+      executablePath: '/usr/bin/chromium',
       args: [
-        "--no-sandbox",
-        "--disable-gpu",
-        "--disable-quic",
-        "--no-first-run",
-        "--disable-background-networking",
-        "--disable-component-update",
-        "--disable-sync",
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
       ],
     },
   },
