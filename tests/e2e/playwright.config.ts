@@ -3,7 +3,10 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: '.',
   outputDir: 'results',
-  timeout: 90_000,
+  timeout: 150_000,
+  // A busy machine of two cores may take several seconds to boot the core after a reload.
+  expect: { timeout: 25_000 },
+  retries: 1,
   workers: 1,
   reporter: [['line'], ['json']],
   use: {
