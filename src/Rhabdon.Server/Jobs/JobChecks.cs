@@ -1,4 +1,3 @@
-using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
@@ -86,30 +85,15 @@ internal static class JobChecks
             faults.Add(($"{name}.service", $"The service length must be more than the {end.Least} needed to reach the panel."));
         }
 
-        if (book.Latest(end.Recipe)?.Recipe.Serves is not { } serves)
+        if (book.Latest(end.Recipe)?.Recipe is not { } recipe)
         {
             faults.Add(($"{name}.recipe", "There is no such recipe."));
             return;
         }
 
-        if (!serves.Connectors.Contains(end.Connector))
+        foreach (var (field, says) in Fit.Faults(recipe, end.Connector, end.Polish, request.Build, request.Grade))
         {
-            faults.Add(($"{name}.connector", $"Recipe {end.Recipe} makes {string.Join(", ", serves.Connectors)}."));
-        }
-
-        if (!serves.Polishes.Contains(end.Polish))
-        {
-            faults.Add(($"{name}.polish", $"Recipe {end.Recipe} makes {string.Join(", ", serves.Polishes)}."));
-        }
-
-        if (!serves.Builds.Contains(request.Build))
-        {
-            faults.Add(("build", $"Recipe {end.Recipe} does not go onto this cable build."));
-        }
-
-        if (!serves.Modes.Contains(request.Grade.Mode()))
-        {
-            faults.Add(("grade", $"Recipe {end.Recipe} is not for this fiber mode."));
+            faults.Add((field is "connector" or "polish" ? $"{name}.{field}" : field, Phrasebook.English.Say(says)));
         }
     }
 
