@@ -1,6 +1,8 @@
+using System.Globalization;
 using System.Runtime.InteropServices.JavaScript;
 using System.Runtime.Versioning;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Rhabdon.Core;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Phrases;
@@ -11,11 +13,12 @@ using Rhabdon.Core.Verification;
 
 namespace Rhabdon.Browser;
 
-/// <summary>The core's doors to the page: JSON text in, JSON text out.</summary>
+/// <summary>The core's doors to the page: JSON text in, JSON text out. The strands that the page holds stay folded here between calls.</summary>
 [SupportedOSPlatform("browser")]
 public static partial class BenchExports
 {
     private static readonly RecipeBook Book = new();
+    private static readonly Dictionary<Guid, (List<BenchEvent> Events, TerminationState State)> Held = [];
 
     [JSExport]
     public static void AddLadder(string json) => Book.Add(JsonSerializer.Deserialize(json, CoreJson.Default.PublishedLadder)!);
@@ -25,74 +28,112 @@ public static partial class BenchExports
 
     /// <summary>The folded state, for comparing with the same fold elsewhere.</summary>
     [JSExport]
-    public static string Fold(string termination, string events) =>
-        JsonSerializer.Serialize(StateOf(termination, events), CoreJson.Default.TerminationState);
+    public static string Fold(string termination, string events)
+    {
+        Hold(termination, events);
+        return JsonSerializer.Serialize(StateOf(Guid.Parse(termination)), CoreJson.Default.TerminationState);
+    }
 
-    /// <summary>What the bench shows.</summary>
+    /// <summary>Keeps a strand's events in place of those held before.</summary>
     [JSExport]
-    public static string View(string termination, string events, string unit) =>
-        JsonSerializer.Serialize(Viewer(unit).View(StateOf(termination, events)), CoreJson.Default.BenchView);
+    public static void Hold(string termination, string events)
+    {
+        var (id, stream) = (Guid.Parse(termination), JsonSerializer.Deserialize(events, CoreJson.Default.ListBenchEvent)!);
+        Held[id] = (stream, TerminationFold.Fold(id, stream, Book));
+    }
+
+    /// <summary>What the bench shows of a batch; every strand named must be held.</summary>
+    [JSExport]
+    public static string View(string look) => JsonSerializer.Serialize(
+        new BatchViewer(Book, Phrasebook.English, "en").View(JsonSerializer.Deserialize(look, CoreJson.Default.BatchLook)!, StateOf), CoreJson.Default.BatchView);
 
     /// <summary>Judges what is being typed: the grade and what is said beside the field; a fault says what would do.</summary>
     [JSExport]
-    public static string Judge(string termination, string events, string unit, string read)
+    public static string Judge(string termination, string unit, string read)
     {
-        var state = StateOf(termination, events);
-        if (state.Step is null || Book.Find(state.Recipe)?.Recipe is not { } recipe || recipe.Steps[recipe.IndexOf(state.Step)] is not { Ask: not null } step)
+        var state = StateOf(Guid.Parse(termination));
+        if (state.Step is null || Book.RecipeOf(state) is not { } recipe || recipe.Steps[recipe.IndexOf(state.Step)] is not { Ask: not null } step)
         {
             return "{}";
         }
 
         var (_, verdict, fault) = BenchDesk.Read(state, recipe, step, read, UnitOf(unit));
-        var said = new Dictionary<string, string>
+        var viewer = new BenchViewer(Book, Phrasebook.English, "en", UnitOf(unit));
+        return Words(
+            ("grade", verdict is null ? "none" : verdict.Grade.ToString().ToLowerInvariant()),
+            ("says", fault is not null ? Phrasebook.English.Say(fault.Says) : viewer.VerdictText(verdict!, ResolvedDimension.Of(step, recipe, state.Recleave))));
+    }
+
+    /// <summary>Makes the events for an intent on several strands. The page gives what only it has: ids, clock, person.</summary>
+    /// <param name="terminations">JSON list of the strands it is meant for; all are done or none.</param>
+    /// <param name="stamp">Ids (as many as strands, parted by spaces), device, first sequence, at, actor and milliseconds now, as text by name; <c>seenMs</c>
+    /// and <c>seenCount</c> are the latest clock the device has seen.</param>
+    /// <returns><c>{"events": [...]}</c>, or <c>{"field": ..., "says": ...}</c>.</returns>
+    [JSExport]
+    public static string Act(string terminations, string unit, string intent, string stamp)
+    {
+        var states = JsonSerializer.Deserialize(terminations, CoreJson.Default.ListGuid)!.ConvertAll(StateOf);
+        var stamped = JsonSerializer.Deserialize(stamp, CoreJson.Default.DictionaryStringString)!;
+        var now = DateTimeOffset.Parse(stamped["at"], CultureInfo.InvariantCulture);
+        return Made(BatchDesk.Answer(states, Book, JsonSerializer.Deserialize(intent, CoreJson.Default.BenchIntent)!, UnitOf(unit), now), stamp);
+    }
+
+    /// <summary>Makes the event that moves work from one strand to another; both must be held.</summary>
+    [JSExport]
+    public static string Move(string from, string to, string first, string reason, string stamp) => Made(
+        BatchDesk.Move(StateOf(Guid.Parse(from)), StateOf(Guid.Parse(to)), Held[Guid.Parse(to)].Events, Book, Guid.Parse(first), reason), stamp);
+
+    private static string Made(BatchAnswer answer, string stamp)
+    {
+        if (answer.Fault is { } fault)
         {
-            ["grade"] = verdict is null ? "none" : verdict.Grade.ToString().ToLowerInvariant(),
-            ["says"] = fault is not null ? Phrasebook.English.Say(fault.Says) : Viewer(unit).VerdictText(verdict!, ResolvedDimension.Of(step, recipe, state.Recleave)),
-        };
+            return Words(("field", fault.Field), ("says", Phrasebook.English.Say(fault.Says)));
+        }
+
+        var stamped = Stamped(JsonSerializer.Deserialize(stamp, CoreJson.Default.DictionaryStringString)!, answer.Acts);
+        return new JsonObject { ["events"] = JsonSerializer.SerializeToNode(stamped, CoreJson.Default.ListBenchEvent) }.ToJsonString();
+    }
+
+    private static List<BenchEvent> Stamped(Dictionary<string, string> stamp, IReadOnlyList<SharedAct> acts)
+    {
+        var ids = stamp["ids"].Split(' ');
+        var clock = new HybridTime(Number(stamp, "seenMs"), (int)Number(stamp, "seenCount"));
+        var made = new List<BenchEvent>(acts.Count);
+        foreach (var act in acts)
+        {
+            clock = HybridTime.After(act.Strands.Aggregate(clock, (latest, s) => HybridTime.Latest(latest, s.LastClock)), Number(stamp, "nowMs"));
+            made.Add(new BenchEvent(
+                Guid.Parse(ids[made.Count]),
+                BenchEvent.CurrentFormat,
+                Guid.Parse(stamp["device"]),
+                Number(stamp, "sequence") + made.Count,
+                clock,
+                DateTimeOffset.Parse(stamp["at"], CultureInfo.InvariantCulture),
+                Guid.Parse(stamp["actor"]),
+                Rulebook.Version,
+                [.. act.Strands.Select(s => new StrandKnown(s.Termination, s.Known))],
+                act.Body,
+                act.Recipe));
+        }
+
+        return made;
+    }
+
+    private static string Words(params ReadOnlySpan<(string Name, string Value)> words)
+    {
+        var said = new Dictionary<string, string>();
+        foreach (var (name, value) in words)
+        {
+            said[name] = value;
+        }
+
         return JsonSerializer.Serialize(said, CoreJson.Default.DictionaryStringString);
     }
 
-    /// <summary>Makes the event for an intent. The page gives what only it has: ids, clock, person.</summary>
-    /// <param name="stamp">Id, device, sequence, at, actor and milliseconds now, as text by name; <c>seenMs</c> and <c>seenCount</c> are the latest clock the device has seen.</param>
-    /// <returns><c>{"event": ...}</c> as the event's own JSON, or <c>{"field": ..., "says": ...}</c>.</returns>
-    [JSExport]
-    public static string Act(string termination, string events, string unit, string intent, string stamp)
-    {
-        var state = StateOf(termination, events);
-        var answer = BenchDesk.Answer(state, Book, JsonSerializer.Deserialize(intent, CoreJson.Default.BenchIntent)!, UnitOf(unit));
-        if (answer.Fault is { } fault)
-        {
-            var says = new Dictionary<string, string> { ["field"] = fault.Field, ["says"] = Phrasebook.English.Say(fault.Says) };
-            return JsonSerializer.Serialize(says, CoreJson.Default.DictionaryStringString);
-        }
+    private static TerminationState StateOf(Guid termination) =>
+        Held.TryGetValue(termination, out var held) ? held.State : throw new InvalidOperationException($"Strand {termination} is not held.");
 
-        var made = Stamped(JsonSerializer.Deserialize(stamp, CoreJson.Default.DictionaryStringString)!, state, answer.Body!);
-        return $$"""{"event":{{JsonSerializer.Serialize(made, CoreJson.Default.BenchEvent)}}}""";
-    }
-
-    private static BenchEvent Stamped(Dictionary<string, string> stamp, TerminationState state, EventBody body)
-    {
-        var seen = HybridTime.Latest(state.LastClock, new HybridTime(Number(stamp, "seenMs"), (int)Number(stamp, "seenCount")));
-        return new BenchEvent(
-            Guid.Parse(stamp["id"]),
-            BenchEvent.CurrentFormat,
-            Guid.Parse(stamp["device"]),
-            Number(stamp, "sequence"),
-            HybridTime.After(seen, Number(stamp, "nowMs")),
-            DateTimeOffset.Parse(stamp["at"], System.Globalization.CultureInfo.InvariantCulture),
-            Guid.Parse(stamp["actor"]),
-            Rulebook.Version,
-            [new StrandKnown(state.Termination, state.Known)],
-            body,
-            state.Recipe ?? Book.Latest(state.Plan!.RecipeId)!.Ref);
-    }
-
-    private static long Number(Dictionary<string, string> stamp, string name) => long.Parse(stamp[name], System.Globalization.CultureInfo.InvariantCulture);
-
-    private static TerminationState StateOf(string termination, string events) =>
-        TerminationFold.Fold(Guid.Parse(termination), JsonSerializer.Deserialize(events, CoreJson.Default.ListBenchEvent)!, Book);
-
-    private static BenchViewer Viewer(string unit) => new(Book, Phrasebook.English, "en", UnitOf(unit));
+    private static long Number(Dictionary<string, string> stamp, string name) => long.Parse(stamp[name], CultureInfo.InvariantCulture);
 
     private static LengthUnit UnitOf(string unit) => unit == "in" ? LengthUnit.Inch : LengthUnit.Millimeter;
 }

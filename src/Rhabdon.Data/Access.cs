@@ -5,10 +5,13 @@ namespace Rhabdon.Data;
 public sealed record Access(Guid Person, string Role, DateOnly Day)
 {
     /// <summary>SQL that is true of a job this access may see; the query's parameters must include this record's members.</summary>
-    public const string SeesJob = """
-        (@Role = 'owner' or exists (
+    public static readonly string SeesJob = Sees("@Role", "@Person", "@Day");
+
+    /// <summary>SQL that is true of a job that someone may see, each given as an SQL expression.</summary>
+    public static string Sees(string role, string person, string day) => $"""
+        ({role} = 'owner' or exists (
             select 1 from job_crew jc join crew_member cm on cm.crew_id = jc.crew_id
-            where jc.job_id = job.id and cm.person_id = @Person and cm.from_day <= @Day and (cm.to_day is null or cm.to_day >= @Day)))
+            where jc.job_id = job.id and cm.person_id = {person} and cm.from_day <= {day} and (cm.to_day is null or cm.to_day >= {day})))
         """;
 
     public bool MayPlan => Role is "owner" or "lead";

@@ -1,10 +1,13 @@
 using Dapper;
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Links;
 using Rhabdon.Core.Recipes;
 
 namespace Rhabdon.Data;
 
-public sealed record JobRow(Guid Id, string Name, string Customer, string Site, string TimeZone, string LabelPattern);
+/// <param name="Currency">ISO 4217, with what an hour and a connector cost; null when nobody has said.</param>
+public sealed record JobRow(
+    Guid Id, string Name, string Customer, string Site, string TimeZone, string LabelPattern, string? Currency = null, decimal? PerHour = null, decimal? PerConnector = null);
 
 public sealed record PanelRow(Guid Id, string Closet, string Name, int Ports);
 
@@ -38,24 +41,84 @@ public sealed record TerminationRow
     public string? Sign { get; init; }
 
     public required bool NeedsALook { get; init; }
+
+    public string Bucket { get; init; } = "planned";
+
+    public Guid? Batch { get; init; }
+
+    public Guid? InHand { get; init; }
+
+    public int Position { get; init; } = 1;
 }
+
+/// <summary>One end of a strand as the ladder shows it.</summary>
+public sealed record LadderEnd(Guid Id, int Strand, string End, string Label, int Port, int Position, string Phase, int Attempt, string? Sign, bool NeedsALook, string Bucket);
+
+/// <summary>How many ends of a cable are in a bucket: planned, under-way, trouble, look, verified, doubtful or rejected.</summary>
+public sealed record TallyRow(Guid JobId, Guid CableId, string Bucket, int Ends);
+
+/// <summary>A batch with something left to do.</summary>
+public sealed record BatchRow
+{
+    public required Guid Batch { get; init; }
+
+    /// <summary>The cable ends it is on.</summary>
+    public required string Where { get; init; }
+
+    public required int[] Strands { get; init; }
+
+    /// <summary>Strands accepted or rejected.</summary>
+    public required int Done { get; init; }
+
+    /// <summary>Strands in trouble or in need of a look.</summary>
+    public required int Trouble { get; init; }
+
+    public required Guid[] InHand { get; init; }
+}
+
+/// <summary>A strand that needs a look, with where it is.</summary>
+public sealed record LookRow(Guid Termination, string Label, int Strand, string End, Guid Cable, string CableName, string JobName);
 
 /// <summary>Jobs, panels, cables and their terminations.</summary>
 public sealed class JobStore(Database database)
 {
-    private const string TerminationColumns = """
+    internal const string TerminationColumns = """
         t.id "Id", t.cable_id "CableId", t.strand "Strand", t.cable_end "End", t.label "Label", t.panel_id "PanelId", t.port "Port",
-        coalesce(s.phase, 'planned') "Phase", coalesce(s.attempt, 0) "Attempt", coalesce(s.try, 0) "Try", s.step "Step", s.sign "Sign", coalesce(s.needs_a_look, false) "NeedsALook"
+        coalesce(s.phase, 'planned') "Phase", coalesce(s.attempt, 0) "Attempt", coalesce(s.try, 0) "Try", s.step "Step", s.sign "Sign", coalesce(s.needs_a_look, false) "NeedsALook",
+        coalesce(s.bucket, 'planned') "Bucket", s.batch_id "Batch", s.in_hand "InHand", t.position "Position"
+        """;
+
+    internal const string InsertJob = """
+        insert into job (id, name, customer, site, time_zone, label_pattern, currency, per_hour, per_connector)
+        values (@Id, @Name, @Customer, @Site, @TimeZone, @LabelPattern, @Currency, @PerHour, @PerConnector)
+        """;
+
+    internal const string InsertPanel = "insert into panel (id, job_id, closet, name, ports) values (@Id, @job, @Closet, @Name, @Ports)";
+
+    internal const string InsertCable =
+        "insert into cable (id, job_id, name, build, grade, strands, length_nm) values (@Id, @JobId, @Name, @Build, @Grade, @Strands, @LengthNm)";
+
+    internal const string InsertTermination = """
+        insert into termination (id, cable_id, job_id, strand, cable_end, panel_id, port, position, label)
+        values (@Id, @CableId, @job, @Strand, @End, @PanelId, @Port, @Position, @Label)
         """;
 
     private const string JobColumns = """
-        job.id "Id", job.name "Name", job.customer "Customer", job.site "Site", job.time_zone "TimeZone", job.label_pattern "LabelPattern"
+        job.id "Id", job.name "Name", job.customer "Customer", job.site "Site", job.time_zone "TimeZone", job.label_pattern "LabelPattern",
+        job.currency "Currency", job.per_hour "PerHour", job.per_connector "PerConnector"
         """;
 
-    public async Task<IReadOnlyList<JobRow>> JobsAsync(Access access)
+    /// <summary>The newest jobs first, so many from there on; with <paramref name="find"/>, those whose name, customer or site holds it.</summary>
+    public async Task<IReadOnlyList<JobRow>> JobsAsync(Access access, string find, int skip, int most)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<JobRow>($"select {JobColumns} from job where {Access.SeesJob} order by created_at, name", access)).AsList();
+        return (await connection.QueryAsync<JobRow>(
+            $"""
+            select {JobColumns} from job
+            where (@find = '' or position(lower(@find) in lower(job.name || ' ' || job.customer || ' ' || job.site)) > 0) and {Access.SeesJob}
+            order by created_at desc, job.name limit @most offset @skip
+            """,
+            new { find, skip, most, access.Person, access.Role, access.Day })).AsList();
     }
 
     public async Task<JobRow?> JobAsync(Access access, Guid id)
@@ -72,12 +135,14 @@ public sealed class JobStore(Database database)
             """select id "Id", closet "Closet", name "Name", ports "Ports" from panel where job_id = @job order by closet, name""", new { job })).AsList();
     }
 
-    public async Task<IReadOnlyList<CableRow>> CablesAsync(Guid job)
+    /// <summary>Every port of a job that a strand has already.</summary>
+    public async Task<IReadOnlyList<PortTaken>> TakenAsync(Guid job)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<CableRow>(
+        return (await connection.QueryAsync<PortTaken>(
             """
-            select id "Id", job_id "JobId", name "Name", build "Build", grade "Grade", strands "Strands", length_nm "LengthNm" from cable where job_id = @job order by name
+            select panel.closet "Closet", panel.name "Panel", t.port "Port", t.position "Position", t.label "Label"
+            from termination t join panel on panel.id = t.panel_id where t.job_id = @job
             """,
             new { job })).AsList();
     }
@@ -93,36 +158,119 @@ public sealed class JobStore(Database database)
             new { id, access.Person, access.Role, access.Day });
     }
 
-    public async Task<IReadOnlyList<TerminationRow>> TerminationsAsync(Guid cable)
+    /// <summary>Every cable of these jobs.</summary>
+    public async Task<IReadOnlyList<CableRow>> CablesAsync(Guid[] jobs)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<TerminationRow>(
+        return (await connection.QueryAsync<CableRow>(
+            """
+            select id "Id", job_id "JobId", name "Name", build "Build", grade "Grade", strands "Strands", length_nm "LengthNm"
+            from cable where job_id = any(@jobs) order by name
+            """,
+            new { jobs })).AsList();
+    }
+
+    /// <summary>Ends by bucket of every cable of these jobs.</summary>
+    public async Task<IReadOnlyList<TallyRow>> TalliesAsync(Guid[] jobs)
+    {
+        await using var connection = await database.OpenAsync();
+        return (await connection.QueryAsync<TallyRow>(
+            """
+            select cable.job_id "JobId", cable.id "CableId", bucket "Bucket", ends "Ends"
+            from cable_tally join cable on cable.id = cable_tally.cable_id where ends > 0 and cable.job_id = any(@jobs)
+            """,
+            new { jobs })).AsList();
+    }
+
+    /// <summary>Ends of a job by the crew that has them in hand and the bucket they are in.</summary>
+    public async Task<IReadOnlyList<(string Crew, string Bucket, int Ends)>> ByCrewAsync(Guid job)
+    {
+        await using var connection = await database.OpenAsync();
+        return (await connection.QueryAsync<(string, string, int)>(
+            """
+            select coalesce(min(crew.name), '') as crew, s.bucket, count(distinct t.id)::int
+            from termination t join termination_state s on s.termination_id = t.id
+            left join crew_member cm on cm.person_id = s.in_hand left join job_crew jc on jc.job_id = t.job_id and jc.crew_id = cm.crew_id left join crew on crew.id = jc.crew_id
+            where t.job_id = @job and s.bucket <> 'planned' group by crew.id, s.bucket order by 1, 2
+            """,
+            new { job })).AsList();
+    }
+
+    /// <summary>Strands that need a look, the first 500.</summary>
+    public async Task<IReadOnlyList<LookRow>> LooksAsync(Access access)
+    {
+        await using var connection = await database.OpenAsync();
+        return (await connection.QueryAsync<LookRow>(
             $"""
-            select {TerminationColumns} from termination t left join termination_state s on s.termination_id = t.id
+            select t.id "Termination", t.label "Label", t.strand "Strand", t.cable_end "End", cable.id "Cable", cable.name "CableName", job.name "JobName"
+            from termination_state s join termination t on t.id = s.termination_id join cable on cable.id = t.cable_id join job on job.id = t.job_id
+            where s.needs_a_look and {Access.SeesJob} order by job.name, cable.name, t.strand limit 500
+            """,
+            access)).AsList();
+    }
+
+    /// <summary>These terminations with their cables and jobs, as far as there are any for this access.</summary>
+    public async Task<IReadOnlyList<(TerminationRow Row, CableRow Cable, JobRow Job)>> AtBenchAsync(Access access, Guid[] ids)
+    {
+        await using var connection = await database.OpenAsync();
+        return (await connection.QueryAsync<TerminationRow, CableRow, JobRow, (TerminationRow, CableRow, JobRow)>(
+            $"""
+            select {TerminationColumns}, cable.id "Id", cable.job_id "JobId", cable.name "Name", build "Build", grade "Grade", strands "Strands", length_nm "LengthNm", {JobColumns}
+            from termination t join job on job.id = t.job_id join cable on cable.id = t.cable_id left join termination_state s on s.termination_id = t.id
+            where t.id = any(@ids) and {Access.SeesJob} order by cable.name, t.cable_end desc, t.strand
+            """,
+            (row, cable, job) => (row, cable, job), new { ids, access.Person, access.Role, access.Day })).AsList();
+    }
+
+    /// <summary>Batches with something left to do, the first 200.</summary>
+    public async Task<IReadOnlyList<BatchRow>> BatchesAsync(Access access)
+    {
+        await using var connection = await database.OpenAsync();
+        return (await connection.QueryAsync<BatchRow>(
+            $"""
+            select s.batch_id "Batch", string_agg(distinct cable.name || ' ' || t.cable_end, ', ') "Where", array_agg(t.strand order by t.strand) "Strands",
+                count(*) filter (where s.bucket in ('verified', 'doubtful', 'rejected'))::int "Done", count(*) filter (where s.bucket in ('trouble', 'look'))::int "Trouble",
+                array_remove(array_agg(distinct s.in_hand), null) "InHand"
+            from termination_state s join termination t on t.id = s.termination_id join job on job.id = t.job_id join cable on cable.id = t.cable_id
+            where s.batch_id is not null and {Access.SeesJob}
+            group by s.batch_id having bool_or(s.bucket not in ('verified', 'doubtful', 'rejected')) order by 2, 3 limit 200
+            """,
+            access)).AsList();
+    }
+
+    /// <summary>The strands of a batch, in order.</summary>
+    public async Task<IReadOnlyList<Guid>> BatchAsync(Access access, Guid batch)
+    {
+        await using var connection = await database.OpenAsync();
+        return (await connection.QueryAsync<Guid>(
+            $"""
+            select t.id from termination_state s join termination t on t.id = s.termination_id join job on job.id = t.job_id join cable on cable.id = t.cable_id
+            where s.batch_id = @batch and {Access.SeesJob} order by cable.name, t.cable_end desc, t.strand limit 300
+            """,
+            new { batch, access.Person, access.Role, access.Day })).AsList();
+    }
+
+    /// <summary>Both ends of every strand of a cable, strand by strand, the near end first.</summary>
+    public async Task<IReadOnlyList<LadderEnd>> LadderAsync(Guid cable)
+    {
+        await using var connection = await database.OpenAsync();
+        return (await connection.QueryAsync<LadderEnd>(
+            """
+            select t.id "Id", t.strand "Strand", t.cable_end "End", t.label "Label", t.port "Port", t.position "Position", coalesce(s.phase, 'planned') "Phase",
+                coalesce(s.attempt, 0) "Attempt", s.sign "Sign", coalesce(s.needs_a_look, false) "NeedsALook", coalesce(s.bucket, 'planned') "Bucket"
+            from termination t left join termination_state s on s.termination_id = t.id
             where t.cable_id = @cable order by t.strand, t.cable_end desc
             """,
             new { cable })).AsList();
-    }
-
-    public async Task<TerminationRow?> TerminationAsync(Access access, Guid id)
-    {
-        await using var connection = await database.OpenAsync();
-        return await connection.QuerySingleOrDefaultAsync<TerminationRow>(
-            $"""
-            select {TerminationColumns} from termination t join job on job.id = t.job_id left join termination_state s on s.termination_id = t.id
-            where t.id = @id and {Access.SeesJob}
-            """,
-            new { id, access.Person, access.Role, access.Day });
     }
 
     public async Task AddJobAsync(JobRow job, IEnumerable<PanelRow> panels, IEnumerable<Guid> crews)
     {
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync();
+        await connection.ExecuteAsync(InsertJob, job, transaction);
         await connection.ExecuteAsync(
-            "insert into job (id, name, customer, site, time_zone, label_pattern) values (@Id, @Name, @Customer, @Site, @TimeZone, @LabelPattern)", job, transaction);
-        await connection.ExecuteAsync(
-            "insert into panel (id, job_id, closet, name, ports) values (@Id, @job, @Closet, @Name, @Ports)",
+            InsertPanel,
             panels.Select(p => new { p.Id, job = job.Id, p.Closet, p.Name, p.Ports }), transaction);
         await connection.ExecuteAsync(
             "insert into job_crew (job_id, crew_id) values (@job, @crew)", crews.Select(crew => new { job = job.Id, crew }), transaction);
@@ -130,26 +278,19 @@ public sealed class JobStore(Database database)
     }
 
     /// <summary>Adds a cable with all its terminations and the events that plan them, or nothing.</summary>
-    public async Task AddCableAsync(CableRow cable, IEnumerable<TerminationRow> terminations, IEnumerable<BenchEvent> plans, RecipeBook book, EventStore events)
+    public async Task AddCableAsync(CableRow cable, IEnumerable<TerminationRow> terminations, IReadOnlyList<BenchEvent> plans, RecipeBook book, EventStore events)
     {
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync();
+        await connection.ExecuteAsync(InsertCable, cable, transaction);
         await connection.ExecuteAsync(
-            "insert into cable (id, job_id, name, build, grade, strands, length_nm) values (@Id, @JobId, @Name, @Build, @Grade, @Strands, @LengthNm)", cable, transaction);
-        await connection.ExecuteAsync(
-            """
-            insert into termination (id, cable_id, job_id, strand, cable_end, panel_id, port, label)
-            values (@Id, @CableId, @job, @Strand, @End, @PanelId, @Port, @Label)
-            """,
-            terminations.Select(t => new { t.Id, t.CableId, job = cable.JobId, t.Strand, t.End, t.PanelId, t.Port, t.Label }),
+            InsertTermination,
+            terminations.Select(t => new { t.Id, t.CableId, job = cable.JobId, t.Strand, t.End, t.PanelId, t.Port, t.Position, t.Label }),
             transaction);
+        await events.InsertAsync(connection, transaction, plans, null);
         foreach (var plan in plans)
         {
-            await events.InsertAsync(connection, transaction, plan, null);
-            foreach (var strand in plan.Strands)
-            {
-                await events.ProjectAsync(connection, transaction, TerminationFold.Fold(strand.Termination, [plan], book));
-            }
+            await events.ProjectAsync(connection, transaction, plan.Strands.Select(s => TerminationFold.Fold(s.Termination, [plan], book)));
         }
 
         await transaction.CommitAsync();

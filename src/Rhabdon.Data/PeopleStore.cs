@@ -19,16 +19,19 @@ public sealed record Person
     public int Failures { get; init; }
 
     public DateTime? LockedUntil { get; init; }
+
+    public bool IsActive { get; init; } = true;
 }
 
-public sealed record Crew(Guid Id, string Name);
-
-/// <summary>People, crews and memberships.</summary>
+/// <summary>People: who they are, how they sign in, and the first owner.</summary>
 public sealed class PeopleStore(Database database)
 {
     private const string Columns = """
-        id "Id", name "Name", sign_in "SignIn", role "Role", password_hash "PasswordHash", pin_hash "PinHash", failures "Failures", locked_until "LockedUntil"
+        id "Id", name "Name", sign_in "SignIn", role "Role", password_hash "PasswordHash", pin_hash "PinHash", failures "Failures", locked_until "LockedUntil", is_active "IsActive"
         """;
+
+    private const string Insert =
+        "insert into person (id, name, sign_in, role, password_hash, pin_hash) values (@Id, @Name, @SignIn, @Role, @PasswordHash, @PinHash)";
 
     public async Task<Person?> FindAsync(string signIn)
     {
@@ -61,38 +64,56 @@ public sealed class PeopleStore(Database database)
     public async Task AddAsync(Person person)
     {
         await using var connection = await database.OpenAsync();
+        await connection.ExecuteAsync(Insert, person);
+    }
+
+    /// <summary>Changes name, role and whether the person may sign in.</summary>
+    public async Task ChangeAsync(Guid id, string name, string role, bool isActive)
+    {
+        await using var connection = await database.OpenAsync();
+        await connection.ExecuteAsync("update person set name = @name, role = @role, is_active = @isActive where id = @id", new { id, name, role, isActive });
+    }
+
+    /// <summary>Sets a new password or PIN (null keeps the old one), and opens the door that wrong tries had locked.</summary>
+    public async Task SetSecretsAsync(Guid id, string? passwordHash, string? pinHash)
+    {
+        await using var connection = await database.OpenAsync();
         await connection.ExecuteAsync(
             """
-            insert into person (id, name, sign_in, role, password_hash, pin_hash)
-            values (@Id, @Name, @SignIn, @Role, @PasswordHash, @PinHash) on conflict do nothing
+            update person set password_hash = coalesce(@passwordHash, password_hash), pin_hash = coalesce(@pinHash, pin_hash), failures = 0, locked_until = null
+            where id = @id
             """,
-            person);
+            new { id, passwordHash, pinHash });
     }
 
-    public async Task AddCrewAsync(Crew crew, DateOnly from, params Guid[] members)
+    /// <summary>Keeps the hash of a one-time token in place of an earlier one. False when there are people already.</summary>
+    public async Task<bool> PromiseFirstOwnerAsync(byte[] tokenHash, DateTimeOffset until)
     {
         await using var connection = await database.OpenAsync();
-        await connection.ExecuteAsync("insert into crew (id, name) values (@Id, @Name) on conflict do nothing", crew);
-        foreach (var member in members)
-        {
-            await connection.ExecuteAsync(
-                "insert into crew_member (crew_id, person_id, from_day) values (@crew, @member, @from) on conflict do nothing",
-                new { crew = crew.Id, member, from });
-        }
-    }
-
-    public async Task<IReadOnlyList<Crew>> CrewsAsync(Access access)
-    {
-        await using var connection = await database.OpenAsync();
-        var rows = await connection.QueryAsync<Crew>(
+        return await connection.ExecuteAsync(
             """
-            select id "Id", name "Name" from crew
-            where @Role = 'owner' or exists (select 1 from crew_member cm where cm.crew_id = crew.id and cm.person_id = @Person
-                and cm.from_day <= @Day and (cm.to_day is null or cm.to_day >= @Day))
-            order by name
+            insert into first_owner (token_hash, until) select @tokenHash, @until where not exists (select 1 from person)
+            on conflict (only_one) do update set token_hash = excluded.token_hash, until = excluded.until
             """,
-            access);
-        return rows.AsList();
+            new { tokenHash, until = until.UtcDateTime }) == 1;
+    }
+
+    /// <summary>Redeems the token and adds the owner, once. False when it is not the promised one, has run out, or there are people already.</summary>
+    public async Task<bool> RedeemFirstOwnerAsync(Person owner, byte[] tokenHash, DateTimeOffset now)
+    {
+        await using var connection = await database.OpenAsync();
+        await using var transaction = await connection.BeginTransactionAsync();
+        var redeemed = await connection.ExecuteAsync(
+            "delete from first_owner where token_hash = @tokenHash and until > @now and not exists (select 1 from person)",
+            new { tokenHash, now = now.UtcDateTime }, transaction);
+        if (redeemed == 0)
+        {
+            return false;
+        }
+
+        await connection.ExecuteAsync(Insert, owner, transaction);
+        await transaction.CommitAsync();
+        return true;
     }
 
     public async Task<bool> AnyoneAsync()

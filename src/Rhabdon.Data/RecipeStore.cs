@@ -5,7 +5,10 @@ using Rhabdon.Core.Recipes;
 
 namespace Rhabdon.Data;
 
-/// <summary>Published recipes and ladders.</summary>
+/// <summary>What a crew has chosen in a recipe.</summary>
+public sealed record CrewSchool(Guid Crew, string CrewName, string Recipe, School School);
+
+/// <summary>Published recipes and ladders, and what crews chose in them.</summary>
 public sealed class RecipeStore(Database database)
 {
     /// <summary>
@@ -52,6 +55,23 @@ public sealed class RecipeStore(Database database)
                 $"insert into {table} (id, version, content) values (@id, @version, @content)", new { id, version = latest.Version + 1, content }, transaction);
             return latest.Version + 1;
         }
+    }
+
+    /// <summary>What one's own crews have chosen, as of today; an owner sees every crew's.</summary>
+    public async Task<IReadOnlyList<CrewSchool>> SchoolsAsync(Access access)
+    {
+        await using var connection = await database.OpenAsync();
+        var rows = await connection.QueryAsync<(Guid Crew, string Name, string Recipe, string Content)>(
+            $"select crew.id, crew.name, recipe_id, content from crew_school join crew on crew.id = crew_id where @Role = 'owner' or {CrewStore.IsMine} order by crew.name, recipe_id", access);
+        return [.. rows.Select(r => new CrewSchool(r.Crew, r.Name, r.Recipe, JsonSerializer.Deserialize(r.Content, CoreJson.Default.School)!))];
+    }
+
+    public async Task SetSchoolAsync(Guid crew, string recipe, School school)
+    {
+        await using var connection = await database.OpenAsync();
+        await connection.ExecuteAsync(
+            "insert into crew_school (crew_id, recipe_id, content) values (@crew, @recipe, @content) on conflict (crew_id, recipe_id) do update set content = excluded.content",
+            new { crew, recipe, content = JsonSerializer.Serialize(school, CoreJson.Default.School) });
     }
 
     /// <summary>Every published version, so that any event can be folded.</summary>

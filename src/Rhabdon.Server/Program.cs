@@ -1,7 +1,9 @@
 using Rhabdon.Server.Bench;
 using Rhabdon.Server.Calc;
+using Rhabdon.Server.Exchange;
 using Rhabdon.Server.Hosting;
 using Rhabdon.Server.Jobs;
+using Rhabdon.Server.Live;
 using Rhabdon.Server.People;
 using Rhabdon.Server.Proof;
 using Rhabdon.Server.Recipes;
@@ -18,14 +20,17 @@ if (await Commands.RunAsync(app, args) is { } exitCode)
 app.UseRhabdon();
 app.MapHealth();
 app.MapSession();
+app.MapFirstOwner();
+app.MapCrew();
 app.MapJobs();
 app.MapRecipes();
 app.MapBench();
 app.MapProof();
+app.MapLive();
+app.MapExchange();
 app.MapCalc();
 app.MapInterface();
-await app.RunAsync();
-return 0;
+return await app.ServeAsync();
 
 /// <summary>Named so that tests can host it.</summary>
 public partial class Program;

@@ -2,12 +2,22 @@ import js from '@eslint/js';
 import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
+const fromTheBook = 'Words come from the phrasebook: say(key).';
+
 export default tseslint.config(
     { ignores: ['dist', 'public', 'src/api/schema.d.ts'] },
     js.configs.recommended,
     ...tseslint.configs.recommended,
     {
         plugins: { 'react-hooks': hooks },
-        rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+        rules: {
+            'react-hooks/rules-of-hooks': 'error',
+            'react-hooks/exhaustive-deps': 'error',
+            'no-restricted-syntax': [
+                'error',
+                { selector: 'JSXText[value=/[A-Za-z]{2}/]', message: fromTheBook },
+                { selector: 'JSXAttribute[name.name=/^(label|aria-label|title|extra|okText|cancelText|alt)$/] > Literal[value=/[A-Za-z]{2}/]', message: fromTheBook },
+            ],
+        },
     },
 );

@@ -1,12 +1,8 @@
 using System.Net;
 using System.Net.Http.Json;
-using System.Text.Json;
 using System.Text.Json.Nodes;
 using Microsoft.Extensions.DependencyInjection;
-using Rhabdon.Core;
 using Rhabdon.Core.Bench;
-using Rhabdon.Core.Recipes;
-using Rhabdon.Core.Verification;
 using Rhabdon.Data;
 using Rhabdon.Server.Recipes;
 
@@ -14,76 +10,73 @@ namespace Rhabdon.Server.Tests;
 
 public sealed class AppendTests(Host host) : IClassFixture<Host>
 {
-    private static readonly Guid Tablet = Guid.CreateVersion7();
-    private static long sequence;
-
     [Fact]
     public async Task An_event_is_taken_once_however_often_it_is_sent()
     {
-        var (client, strand, person) = await Open(9);
-        var begun = Event(strand, person, new Begun(), known: 1);
-        Assert.Equal((int[])[200], await Send(client, begun));
-        Assert.Equal((int[])[200, 200], await Send(client, begun, begun));
+        var (tablet, strand) = await Open(9);
+        var begun = tablet.Make(strand, new Begun(), known: 1);
+        Assert.Equal((int[])[200], await tablet.SendAsync(begun));
+        Assert.Equal((int[])[200, 200], await tablet.SendAsync(begun, begun));
         Assert.Equal(2, (await Stream(strand)).Count);
     }
 
     [Fact]
     public async Task The_same_id_with_other_content_is_a_conflict_and_changes_nothing()
     {
-        var (client, strand, person) = await Open(10);
-        var begun = Event(strand, person, new Begun(), known: 1);
-        await Send(client, begun);
-        Assert.Equal((int[])[409], await Send(client, begun with { At = begun.At.AddMinutes(1) }));
+        var (tablet, strand) = await Open(10);
+        var begun = tablet.Make(strand, new Begun(), known: 1);
+        await tablet.SendAsync(begun);
+        Assert.Equal((int[])[409], await tablet.SendAsync(begun with { At = begun.At.AddMinutes(1) }));
         Assert.Equal(2, (await Stream(strand)).Count);
     }
 
     [Fact]
     public async Task One_bad_event_does_not_block_the_queue_behind_it()
     {
-        var (client, strand, person) = await Open(11);
-        var begun = Event(strand, person, new Begun(), known: 1);
-        var impossible = Event(strand, person, new StepDone(1, 1, "light"), known: 2);
-        var parts = Event(strand, person, new StepDone(1, 1, "parts"), known: 2);
-        Assert.Equal((int[])[200, 422, 200], await Send(client, begun, impossible, parts));
+        var (tablet, strand) = await Open(11);
+        var begun = tablet.Make(strand, new Begun(), known: 1);
+        var impossible = tablet.Make(strand, new StepDone(1, 1, "light"), known: 2);
+        var parts = tablet.Make(strand, new StepDone(1, 1, "parts"), known: 2);
+        Assert.Equal((int[])[200, 422, 200], await tablet.SendAsync(begun, impossible, parts));
     }
 
     [Fact]
     public async Task An_event_on_an_older_state_is_kept_and_the_strand_needs_a_look()
     {
-        var (client, strand, person) = await Open(12);
-        await Send(client, Event(strand, person, new Begun(), known: 1), Event(strand, person, new StepDone(1, 1, "parts"), known: 2));
-        var other = Event(strand, person, new StepDone(1, 1, "parts"), known: 2) with { Device = Guid.CreateVersion7() };
-        Assert.Equal((int[])[202], await Send(client, other));
+        var (tablet, strand) = await Open(12);
+        await tablet.SendAsync(tablet.Make(strand, new Begun(), known: 1), tablet.Make(strand, new StepDone(1, 1, "parts"), known: 2));
+        var other = tablet.Make(strand, new StepDone(1, 1, "parts"), known: 2) with { Device = Guid.CreateVersion7() };
+        Assert.Equal((int[])[202], await tablet.SendAsync(other));
         Assert.Equal(4, (await Stream(strand)).Count);
     }
 
     [Fact]
     public async Task A_shared_act_with_one_impossible_strand_changes_none()
     {
-        var (client, first, person) = await Open(1, "far");
-        var second = await Strand(client, 1, "near");
-        var shared = Event(first, person, new Begun(), known: 1);
+        var (tablet, first) = await Open(1, "far");
+        var second = await tablet.StrandAsync(1);
+        var shared = tablet.Make(first, new Begun(), known: 1);
         shared = shared with { Strands = [shared.Strands[0], new StrandKnown(second, (await Stream(second)).Count)] };
-        Assert.Equal((int[])[422], await Send(client, shared));
+        Assert.Equal((int[])[422], await tablet.SendAsync(shared));
         Assert.Single(await Stream(first));
     }
 
     [Fact]
     public async Task A_stranger_gets_404_and_a_viewer_may_not_work()
     {
-        var (client, strand, person) = await Open(2, "far");
+        var (tablet, strand) = await Open(2, "far");
         var stranger = await host.SignedIn("sandpiper", "4404");
-        Assert.Equal(HttpStatusCode.NotFound, (await stranger.GetAsync($"/api/v1/terminations/{strand}/bench", TestContext.Current.CancellationToken)).StatusCode);
-        Assert.Equal((int[])[404], await Send(stranger, Event(strand, person, new Begun(), known: 1)));
+        Assert.Equal(HttpStatusCode.NotFound, (await stranger.Client.GetAsync($"/api/v1/terminations/{strand}/story", TestContext.Current.CancellationToken)).StatusCode);
+        Assert.Equal((int[])[404], await stranger.SendAsync(tablet.Make(strand, new Begun(), known: 1)));
         var viewer = await host.SignedIn("viewer", "4405");
-        Assert.Equal((int[])[403], await Send(viewer, Event(strand, await Person(viewer), new Begun(), known: 1)));
+        Assert.Equal((int[])[403], await viewer.SendAsync(viewer.Make(strand, new Begun(), known: 1)));
         Assert.Single(await Stream(strand));
     }
 
     [Fact]
     public async Task A_write_without_the_token_is_refused()
     {
-        var client = await host.SignedIn();
+        var client = (await host.SignedIn()).Client;
         client.DefaultRequestHeaders.Remove("X-Rhabdon-Forgery");
         Assert.Equal(HttpStatusCode.BadRequest, (await client.PostAsJsonAsync("/api/v1/events", Array.Empty<int>())).StatusCode);
     }
@@ -99,7 +92,7 @@ public sealed class AppendTests(Host host) : IClassFixture<Host>
     public async Task Wrong_tries_lock_the_door_for_a_while()
     {
         var client = host.CreateClient();
-        await Host.Renew(client);
+        await new TestTablet(client).RenewAsync();
         var answers = new List<HttpStatusCode>();
         for (var wrong = 0; wrong < 6; wrong++)
         {
@@ -124,40 +117,15 @@ public sealed class AppendTests(Host host) : IClassFixture<Host>
         await Open(3);
         var store = host.Services.GetRequiredService<EventStore>();
         var (folded, differing) = await store.RebuildAsync(await host.Services.GetRequiredService<RecipeShelf>().BookAsync(), write: false);
-        Assert.Equal(24, folded);
+        // The halls' 12 strands and the tower's four cables of 6, two ends each.
+        Assert.Equal((12 + (4 * 6)) * 2, folded);
         Assert.Empty(differing);
     }
 
-    private static BenchEvent Event(Guid strand, Guid person, EventBody body, int known)
+    private async Task<(TestTablet Tablet, Guid Strand)> Open(int number, string end = "near")
     {
-        var now = DateTimeOffset.UtcNow;
-        var number = Interlocked.Increment(ref sequence);
-        return new BenchEvent(
-            Guid.CreateVersion7(), 1, Tablet, number, new HybridTime(now.ToUnixTimeMilliseconds(), (int)number), now, person, Rulebook.Version,
-            [new StrandKnown(strand, known)], body, new RecipeRef("M4", 1));
-    }
-
-    private static async Task<int[]> Send(HttpClient client, params BenchEvent[] events)
-    {
-        var delivery = new JsonArray([.. events.Select(e => JsonNode.Parse(JsonSerializer.Serialize(e, CoreJson.Default.BenchEvent)))]);
-        var answer = await client.PostAsJsonAsync("/api/v1/events", delivery);
-        answer.EnsureSuccessStatusCode();
-        return [.. (await answer.Content.ReadFromJsonAsync<JsonArray>())!.Select(a => a!["status"]!.GetValue<int>())];
-    }
-
-    private static async Task<Guid> Person(HttpClient client) => (await client.GetFromJsonAsync<JsonNode>("/api/v1/session"))!["person"]!.GetValue<Guid>();
-
-    private static async Task<Guid> Strand(HttpClient client, int number, string end)
-    {
-        var job = (await client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))![0]!["id"];
-        var cable = (await client.GetFromJsonAsync<JsonNode>($"/api/v1/jobs/{job}"))!["cables"]![0]!["id"];
-        return (await client.GetFromJsonAsync<JsonNode>($"/api/v1/cables/{cable}/ladder"))!["rows"]![number - 1]![end]!["id"]!.GetValue<Guid>();
-    }
-
-    private async Task<(HttpClient Client, Guid Strand, Guid Person)> Open(int number, string end = "near")
-    {
-        var client = await host.SignedIn();
-        return (client, await Strand(client, number, end), await Person(client));
+        var tablet = await host.SignedIn();
+        return (tablet, await tablet.StrandAsync(number, end));
     }
 
     private Task<IReadOnlyList<BenchEvent>> Stream(Guid strand) => host.Services.GetRequiredService<EventStore>().StreamAsync(strand);

@@ -1,28 +1,17 @@
 // Takes every main view of the demo at 1280x800. Usage: RHABDON_URL=... node shots.mjs FOLDER
 import { createRequire } from 'node:module';
 import { mkdirSync } from 'node:fs';
+import { launch } from './chromium.mjs';
 const { chromium } = createRequire(`${process.cwd()}/package.json`)('@playwright/test');
 
 const folder = process.argv[2];
 mkdirSync(folder, { recursive: true });
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(launch);
 const page = await browser.newPage({
   viewport: { width: 1280, height: 800 },
   baseURL: process.env.RHABDON_URL,
 });
 const shot = (name) => page.screenshot({ path: `${folder}/${name}.png` });
-const settled = () => page.waitForLoadState('networkidle');
 
 await page.goto('/');
 await page.getByLabel('Name').waitFor();
@@ -31,13 +20,12 @@ await page.getByLabel('Name').fill('lead');
 await page.getByLabel('Password or PIN').fill('4402');
 await page.getByRole('button', { name: 'Sign in' }).click();
 await page.getByRole('heading', { name: 'Today' }).waitFor();
-await settled();
-await shot('today');
+await page.getByText('of 24 ends').waitFor();
 await page.goto('/plan');
 await page.getByRole('heading', { name: 'New job' }).waitFor();
 await shot('job');
 await page.goto('/');
-await page.getByRole('link', { name: 'Add a cable' }).first().click();
+await page.getByRole('link', { name: 'Add a cable' }).last().click();
 await page.getByRole('heading', { name: /New cable/ }).waitFor();
 await shot('cable');
 await page.goto('/');
@@ -51,11 +39,128 @@ await page
 await page.getByRole('heading', { name: 'Attempt 2' }).waitFor();
 await shot('strand-story');
 await page.goBack();
-await page.getByRole('link', { name: 'PH1-A:08' }).click();
-await page.getByText('bites of').waitFor();
-await shot('bench');
-await page.goBack();
 await page.getByRole('link', { name: 'PH1-A:07' }).click();
 await page.getByRole('heading', { name: 'Faint light at the joint' }).waitFor();
 await shot('bench-trouble');
+await page.goBack();
+await page.getByRole('button', { name: 'Pick strands' }).click();
+await page.getByRole('button', { name: 'All open far ends' }).click();
+await shot('pick-strands');
+await page.getByRole('button', { name: /^Take 12 together/ }).click();
+await page.getByRole('button', { name: /^Begin strands/ }).click();
+for (const title of [/Boot onto/, /Mark/]) {
+  await page.getByRole('heading', { name: title }).waitFor();
+  await page.getByRole('button', { name: /^Done: strands/ }).click();
+}
+for (const [strand, read] of [
+  [1, '30.2'],
+  [2, '29.8'],
+  [3, '33'],
+]) {
+  await page.locator('.tray [aria-current]', { hasText: String(strand) }).waitFor();
+  await page.locator('.reading input').fill(read);
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
+}
+await page.getByRole('button', { name: 'Later, go on' }).click();
+await page.locator('.reading input').fill('30.4');
+await page.getByText('good:').waitFor();
+await shot('bench');
+await page.getByRole('button', { name: 'Change light and dark' }).click();
+await page.getByRole('button', { name: 'Batch', exact: true }).click();
+await page.getByRole('button', { name: 'Me: I take over' }).waitFor();
+await shot('batch-dark');
+await page.keyboard.press('Escape');
+await page.getByRole('button', { name: 'Change light and dark' }).click();
+await page.getByText('all sent').waitFor();
+await page.getByRole('link', { name: 'Today', exact: true }).click();
+await page.getByText('Left in the middle').waitFor();
+await shot('today');
+await page.getByRole('link', { name: /halls/ }).click();
+await page.getByRole('heading', { name: 'By cable' }).waitFor();
+await shot('job-overview');
+await page.getByRole('link', { name: 'Crew', exact: true }).click();
+await page.getByRole('heading', { name: 'People' }).waitFor();
+await shot('crew');
+
+await page.getByRole('link', { name: 'Recipes', exact: true }).click();
+await page.getByRole('link', { name: /Anaerobic/ }).click();
+await page.getByRole('heading', { name: 'Strip plan' }).waitFor();
+await shot('recipe');
+await page.getByRole('heading', { name: 'Where installers disagree' }).scrollIntoViewIfNeeded();
+await page.evaluate(() => document.querySelector('.school').scrollIntoView());
+await shot('schools');
+
+// The adhesive's thirty seconds, on the first strand of the workshop's cordage.
+await page.goto('/');
+await page.getByRole('link', { name: /CT-WS-03/ }).click();
+await page.locator('a[href^="/bench/"]').first().click();
+await page.getByRole('button', { name: 'Begin' }).click();
+const next = async (act) => {
+  const before = await page.locator('.work').innerText();
+  await act();
+  await page.waitForFunction((text) => document.querySelector('.work').innerText !== text, before);
+};
+while (!(await page.locator('.clock').isVisible())) {
+  const good =
+    (await page.locator('#verdict').isVisible()) && (await page.locator('#verdict').innerText()).match(/[\d.]+/g).map(Number);
+  if (good) {
+    await page.locator('.reading input').fill(String((good[0] + good[1]) / 2));
+    await shot('bench-cordage');
+  }
+  const isChoice = await page.locator('.choices').isVisible();
+  await next(() => page.keyboard.press(isChoice ? '1' : 'Enter'));
+}
+await page.getByRole('button', { name: 'Start the time' }).click();
+await page.getByText(/Done in 2\d s/).waitFor();
+await shot('bench-hold');
+
+// Two tablets that did not know of each other, for the screen that settles it.
+const twoStories = await page.evaluate(async () => {
+  const session = await (await fetch('/api/v1/session')).json();
+  const jobs = await (await fetch('/api/v1/jobs')).json();
+  const ladder = await (await fetch(`/api/v1/cables/${jobs.at(-1).cables[0].id}/ladder`)).json();
+  const strand = ladder.rows[8].near.id;
+  const uuid7 = () =>
+    `${(Date.now() * 65536).toString(16).padStart(16, '0').slice(0, 8)}-${Date.now().toString(16).padStart(12, '0').slice(8)}-7${crypto.randomUUID().slice(15)}`;
+  const [one, two] = [uuid7(), uuid7()];
+  const event = (device, sequence, known, body) => ({
+    id: uuid7(),
+    format: 1,
+    device,
+    sequence,
+    clock: { milliseconds: Date.now() + known * 1000, count: sequence },
+    at: new Date().toISOString(),
+    actor: session.person,
+    rules: '1',
+    strands: [{ termination: strand, known }],
+    body,
+    recipe: { id: 'M4', version: 1 },
+  });
+  const step = (name) => ({ kind: 'step-done', attempt: 1, try: 1, step: name });
+  await fetch('/api/v1/events', {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', 'X-Rhabdon-Forgery': session.forgery },
+    body: JSON.stringify([
+      event(one, 1, 1, { kind: 'begun' }),
+      event(one, 2, 2, step('parts')),
+      event(one, 3, 3, step('mark')),
+      event(two, 1, 2, step('parts')),
+      event(two, 2, 3, step('mark')),
+    ]),
+  });
+  return strand;
+});
+await page.goto(`/look/${twoStories}`);
+await page.getByRole('heading', { name: 'Second story' }).waitFor();
+await shot('two-stories');
+const phone = await browser.newContext({
+  viewport: { width: 390, height: 844 },
+  baseURL: process.env.RHABDON_URL,
+  storageState: { cookies: await page.context().cookies(), origins: [] },
+});
+const small = await phone.newPage();
+await small.goto('/');
+await small.locator('a[href^="/batch/"]').first().click();
+await small.locator('.narrow-figure').waitFor();
+await small.screenshot({ path: `${folder}/bench-phone.png` });
 await browser.close();

@@ -1,30 +1,15 @@
 import { expect, test, type Page } from '@playwright/test';
-
-async function signIn(page: Page, name: string, pin: string) {
-  await page.goto('/');
-  await page.getByLabel('Name').fill(name);
-  await page.getByLabel('Password or PIN').fill(pin);
-  await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
-}
+import { choose, kinds, newCable, sent, signIn, step } from './bench';
 
 async function open(page: Page, label: string) {
   await page.getByRole('link', { name: /PH-CS-01/ }).click();
   await page.getByRole('link', { name: label }).click();
 }
 
-const done = (page: Page) => page.getByRole('button', { name: 'Done' }).click();
-
-async function step(page: Page, title: RegExp, read?: string) {
-  await expect(page.getByRole('heading', { name: title })).toBeVisible();
-  if (read !== undefined) await page.locator('.reading input').fill(read);
-  await done(page);
-}
-
 async function toTheLight(page: Page, strip: string) {
   await step(page, /^Strip to the mark/, strip);
-  await page.getByRole('button', { name: '99 %' }).click();
-  await page.getByRole('button', { name: 'It held' }).click();
+  await choose(page, /99 %/);
+  await choose(page, /It held/);
   await step(page, /Into the holder/, '1.2');
   await step(page, /^Cleave to/, '10.1');
   await step(page, /connector is open/);
@@ -43,21 +28,21 @@ test('a strand goes from parts to accepted, with light seen, a tap and a re-clea
   await page.locator('.reading input').fill('31.4');
   await expect(page.getByText('bad: outside 29.0 mm to 31.0 mm')).toBeVisible();
   await toTheLight(page, '30.2');
-  await page.locator('.choices').getByRole('button', { name: 'Light', exact: true }).click();
+  await choose(page, /\bLight$/);
   await page.getByRole('button', { name: 'Wedge in, tap, look again' }).click();
   await step(page, /tap the bow once or twice/);
   await step(page, /Wedge out/);
-  await page.locator('.choices').getByRole('button', { name: 'Light', exact: true }).click();
+  await choose(page, /\bLight$/);
   await page.getByRole('button', { name: 'Re-cleave' }).click();
   await expect(page.getByText('485.0 mm')).toBeVisible();
   await step(page, /mark 15.0 mm from the new tip/);
   await toTheLight(page, '15.0');
-  await page.getByRole('button', { name: 'No light' }).click();
+  await choose(page, /No light/);
   await step(page, /Boot home/);
   await step(page, /Wipe the face/);
   await step(page, /All the glass in the bin: 2 pieces/);
   await expect(page.getByRole('heading', { name: 'Accepted. This end is done.' })).toBeVisible();
-  await expect(page.getByText('all sent')).toBeVisible();
+  await sent(page);
   await page.getByRole('link', { name: 'The strand’s story' }).click();
   await expect(page.getByText('Chosen: Re-cleave')).toBeVisible();
   await expect(page.getByText('try 3').first()).toBeVisible();
@@ -66,30 +51,29 @@ test('a strand goes from parts to accepted, with light seen, a tap and a re-clea
 test('with the network cut in the middle, taps and a reload lose nothing and every event arrives once', async ({
   page,
   context,
+  browser,
 }) => {
+  const cable = await newCable(browser, `CUT${Date.now()}`, 2);
   await signIn(page, 'heron', '4403');
-  await open(page, 'CS2-B:02');
+  await page.goto(`/proof/${cable}`);
+  await page.locator('a[href^="/bench/"]').first().click();
   await page.getByRole('button', { name: 'Begin' }).click();
   await step(page, /Boot onto the fiber/);
-  await expect(page.getByText('all sent')).toBeVisible();
+  // The next step on the screen is the answer that the tap before it is kept.
+  await expect(page.getByRole('heading', { name: /Mark the buffer/ })).toBeVisible();
+  await sent(page);
   await page.evaluate(() => navigator.serviceWorker.ready);
   await context.setOffline(true);
   await step(page, /Mark the buffer/);
+  await expect(page.getByRole('heading', { name: /^Strip to the mark/ })).toBeVisible();
   await expect(page.getByText('1 saved here')).toBeVisible();
   await page.reload();
   await step(page, /^Strip to the mark/, '29.9');
   await expect(page.getByText('2 saved here')).toBeVisible();
   await context.setOffline(false);
-  await expect(page.getByText('all sent')).toBeVisible({ timeout: 15_000 });
+  await sent(page);
   const id = page.url().split('/').pop()!;
-  const held = await page.evaluate(async (strand) => (await fetch(`/api/v1/terminations/${strand}/bench`)).json(), id);
-  expect(held.events.map((event: { body: { kind: string } }) => event.body.kind)).toEqual([
-    'planned',
-    'begun',
-    'step-done',
-    'step-done',
-    'step-done',
-  ]);
+  expect(await kinds(page, id)).toEqual(['planned', 'begun', 'step-done', 'step-done', 'step-done']);
 });
 
 test('a lead makes a job and a 12-strand cable: 24 ends exist, labeled', async ({ page }) => {

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
@@ -60,7 +61,7 @@ public static class Admissions
             return Bad("rules", "event.text");
         }
 
-        return StrandFault(happened) ?? BodyFault(happened.Body);
+        return StrandFault(happened) ?? BodyFault(happened, happened.Body);
     }
 
     /// <summary>Folds the event into each stream it names and says whether it may stay.</summary>
@@ -68,6 +69,11 @@ public static class Admissions
     public static Admission Judge(IReadOnlyDictionary<Guid, IReadOnlyList<BenchEvent>> streams, BenchEvent happened, RecipeBook book)
     {
         var states = new Dictionary<Guid, TerminationState>(happened.Strands.Count);
+        if (Forged(streams, happened) is { } forged)
+        {
+            return new Admission(forged, states);
+        }
+
         foreach (var (termination, known) in happened.Strands)
         {
             var before = streams[termination];
@@ -82,6 +88,14 @@ public static class Admissions
         return new Admission(null, states);
     }
 
+    // What is moved must be, word for word, what the other strand's stream holds.
+    private static Refusal? Forged(IReadOnlyDictionary<Guid, IReadOnlyList<BenchEvent>> streams, BenchEvent happened) =>
+        happened.Body is Reattributed moved && !moved.Moved.All(m => streams[moved.From].Any(held => held.Id == m.Id && Text(held) == Text(m)))
+            ? new Refusal(false, "body.moved", Phrase.Of("event.moved-other"))
+            : null;
+
+    private static string Text(BenchEvent happened) => JsonSerializer.Serialize(happened, CoreJson.Default.BenchEvent);
+
     private static Refusal? Impossible(Guid termination, IReadOnlyList<BenchEvent> before, BenchEvent happened, TerminationState after, int known, RecipeBook book)
     {
         var entry = after.History.First(h => h.Event.Id == happened.Id);
@@ -95,6 +109,11 @@ public static class Admissions
             if (entry.Standing == EntryStanding.Conflict)
             {
                 return new Refusal(false, "body", entry.Why!);
+            }
+
+            if (happened.Body is Reattributed && after.NeedsALook && !TerminationFold.Fold(termination, before, book).NeedsALook)
+            {
+                return new Refusal(false, "body.to", Phrase.Of("event.move-unfit"));
             }
         }
 
@@ -112,10 +131,10 @@ public static class Admissions
         }
 
         var state = TerminationFold.Fold(termination, before.Where(e => TerminationFold.Compare(e, happened) < 0), book);
-        var recipe = book.Find(state.Recipe)!.Recipe;
+        var recipe = book.RecipeOf(state)!;
         var step = recipe.Steps[recipe.IndexOf(done.Step)];
-        var isOffered = step.Ask!.IsLength || BenchDesk.OpenChoices(state, step.Ask).Any(c => c.Value == reading.Choice);
-        return isOffered && Judgement.Judge(step.Ask, reading, ResolvedDimension.Of(step, recipe, state.Recleave)) == done.Verdict;
+        var isOffered = step.Ask!.Choices.Count == 0 || BenchDesk.OpenChoices(state, step.Ask).Any(c => c.Value == reading.Choice);
+        return isOffered && Judgement.Judge(step, reading, ResolvedDimension.Of(step, recipe, state.Recleave)) == done.Verdict;
     }
 
     private static Refusal? StrandFault(BenchEvent happened) =>
@@ -124,19 +143,32 @@ public static class Admissions
         : happened.Strands.Any(s => s.Known < 0) ? Bad("strands.known", "event.known")
         : null;
 
-    private static Refusal? BodyFault(EventBody body) => body switch
+    private static Refusal? BodyFault(BenchEvent happened, EventBody body) => body switch
     {
         Planned => Bad("body.kind", "event.planned"),
         StepDone done => Text("body.step", done.Step) ?? Text("body.reading.check", done.Reading?.Check) ?? Text("body.reading.choice", done.Reading?.Choice) ?? Text("body.verdict.sign", done.Verdict?.Sign),
+        Begun begun => begun.School?.Options.Count > 20 || begun.School?.Options.Any(o => o.Key.Length > 60 || o.Value is null or { Length: > 60 }) == true ? Bad("body.school", "event.text") : null,
+        ClockStarted started => Text("body.step", started.Step),
         TroubleFound found => Text("body.step", found.Step) ?? Text("body.sign", found.Sign),
         ActionChosen chosen => Text("body.sign", chosen.Sign) ?? Text("body.action", chosen.Action) ?? Reason(chosen.Reason),
         Retracted retracted => Reason(retracted.Reason),
+        HandedOver handed => Reason(handed.Note, "body.note"),
+        Reattributed moved => MoveFault(happened, moved),
+        Resolved resolved => resolved.SetAside.Count is 0 or > Reattributed.MostMoved ? Bad("body.setAside", "event.set-aside") : Needed(resolved.Note, "body.note"),
         _ => null,
     };
 
     private static Refusal? Text(string field, string? text) => text is null or { Length: > 0 and <= 60 } ? null : Bad(field, "event.text");
 
-    private static Refusal? Reason(string? reason) => reason is null or { Length: <= BenchDesk.MaxReason } ? null : Bad("body.reason", "bench.reason-long");
+    private static Refusal? Reason(string? reason, string field = "body.reason") => reason is null or { Length: <= BenchDesk.MaxReason } ? null : Bad(field, "bench.reason-long");
+
+    private static Refusal? Needed(string reason, string field) => string.IsNullOrWhiteSpace(reason) ? Bad(field, "bench.reason-long") : Reason(reason, field);
+
+    // A move names just the two strands it is between, and only work can be moved.
+    private static Refusal? MoveFault(BenchEvent happened, Reattributed moved) =>
+        happened.Strands.Count != 2 || !happened.Strands.Any(s => s.Termination == moved.From) || !happened.Strands.Any(s => s.Termination == moved.To) ? Bad("strands", "event.move-strands")
+        : moved.Moved.Count is 0 or > Reattributed.MostMoved || moved.Moved.Any(e => e.Body is not (Begun or ClockStarted or StepDone or TroubleFound or ActionChosen)) ? Bad("body.moved", "event.moved")
+        : Needed(moved.Reason, "body.reason");
 
     private static Refusal Bad(string field, string key) => new(true, field, Phrase.Of(key));
 }

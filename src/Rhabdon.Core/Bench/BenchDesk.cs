@@ -1,3 +1,5 @@
+using System.Globalization;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
@@ -12,13 +14,20 @@ public static class BenchDesk
     /// <summary>Longest reason a person may give.</summary>
     public const int MaxReason = 500;
 
-    public static BenchAnswer Answer(TerminationState state, RecipeBook book, BenchIntent intent, LengthUnit unit) => intent switch
+    private const int MaxCount = 500;
+
+    /// <param name="now">By the tablet's clock: a time that must run is held to it. Null when nobody waits for it.</param>
+    public static BenchAnswer Answer(TerminationState state, RecipeBook book, BenchIntent intent, LengthUnit unit, DateTimeOffset? now = null) => intent switch
     {
-        BeginWork => Begin(state),
-        DoneWith done => Done(state, book, done, unit),
+        BeginWork begin => Begin(state, book, begin),
+        StartClock start => Start(state, book, start),
+        DoneWith done => Done(state, book, done, unit, now),
         ReportTrouble report => Report(state, book, report),
         ChooseAction choose => Choose(state, book, choose),
         Undo undo => TakeBack(state, undo),
+        TakeTogether together => Yes(new Batched(together.Batch)),
+        HandOver hand => Hand(state, hand),
+        SettleStories settle => Settle(state, settle),
         _ => No("intent", Phrase.Of("bench.unknown-intent")),
     };
 
@@ -31,6 +40,17 @@ public static class BenchDesk
             return (null, null, new BenchFault("reading", Phrase.Of(ask.IsLength ? "bench.reading-wanted" : "bench.choice-wanted")));
         }
 
+        if (ask.Counts)
+        {
+            if (!int.TryParse(read.Trim(), NumberStyles.None, CultureInfo.InvariantCulture, out var count) || count > MaxCount)
+            {
+                return (null, null, new BenchFault("reading", Phrase.Of("bench.count-wanted")));
+            }
+
+            var counted = new Reading(ask.Check, Count: count);
+            return (counted, Judgement.Judge(step, counted, null), null);
+        }
+
         if (ask.IsLength)
         {
             if (!LengthText.TryParse(read, unit, out var length))
@@ -39,7 +59,7 @@ public static class BenchDesk
             }
 
             var reading = new Reading(ask.Check, length);
-            return (reading, Judgement.Judge(ask, reading, ResolvedDimension.Of(step, recipe, state.Recleave)), null);
+            return (reading, Judgement.Judge(step, reading, ResolvedDimension.Of(step, recipe, state.Recleave)), null);
         }
 
         if (OpenChoices(state, ask).FirstOrDefault(c => c.Value == read) is not { } choice)
@@ -48,7 +68,7 @@ public static class BenchDesk
         }
 
         var chosen = new Reading(ask.Check, Choice: choice.Value);
-        return (chosen, Judgement.Judge(ask, chosen, null), null);
+        return (chosen, Judgement.Judge(step, chosen, null), null);
     }
 
     /// <summary>The choices a step offers now: one that compares with an earlier look waits until there was one.</summary>
@@ -58,19 +78,49 @@ public static class BenchDesk
         return ask.Choices.Where(c => c.AfterSign is null || met.Contains(c.AfterSign));
     }
 
-    private static BenchAnswer Begin(TerminationState state) => state.Recipe is null
-        ? new BenchAnswer(new Begun(), null)
-        : No("termination", Phrase.Of("conflict.already-begun"));
+    private static BenchAnswer Begin(TerminationState state, RecipeBook book, BeginWork begin)
+    {
+        var recipe = book.Latest(state.Plan?.RecipeId ?? string.Empty)?.Recipe;
+        return state.Recipe is not null ? No("termination", Phrase.Of("conflict.already-begun"))
+            : recipe?.FromTheSheet is [var missing, ..] ? No("recipe", Phrase.Of("conflict.from-the-sheet", ("length", missing)))
+            : recipe is not null && begin.School?.Unknown(recipe) is { } unknown ? No("school", Phrase.Of("conflict.school", ("choice", unknown)))
+            : recipe is not null && (begin.School ?? School.Usual).Unfit(recipe, state.Plan!.Grade.Mode()) is { } unfit ? No("school", Phrase.Of("conflict.school-mode", ("option", unfit.Id)))
+            : Yes(new Begun(begin.School));
+    }
 
-    private static BenchAnswer Done(TerminationState state, RecipeBook book, DoneWith done, LengthUnit unit)
+    private static BenchAnswer Start(TerminationState state, RecipeBook book, StartClock start) =>
+        state.Step is null || state.Trouble is not null || state.Step != start.Step ? No("step", Phrase.Of("bench.moved-on"))
+        : StepOf(state, book).Clock is null || state.Clock is not null ? No("step", Phrase.Of("bench.moved-on"))
+        : Yes(new ClockStarted(state.Attempt, state.Try, start.Step));
+
+    private static Step StepOf(TerminationState state, RecipeBook book)
+    {
+        var recipe = book.RecipeOf(state)!;
+        return recipe.Steps[recipe.IndexOf(state.Step!)];
+    }
+
+    private static BenchAnswer Done(TerminationState state, RecipeBook book, DoneWith done, LengthUnit unit, DateTimeOffset? now)
     {
         if (state.Step is null || state.Trouble is not null || state.Step != done.Step)
         {
             return No("step", Phrase.Of("bench.moved-on"));
         }
 
-        var recipe = book.Find(state.Recipe)!.Recipe;
+        var recipe = book.RecipeOf(state)!;
         var step = recipe.Steps[recipe.IndexOf(state.Step)];
+        if (step.Clock is { } clock)
+        {
+            if (state.Clock is not { } running)
+            {
+                return No("step", Phrase.Of("bench.clock-first"));
+            }
+
+            if (now is { } at && (at - running.Since).TotalSeconds is var elapsed && elapsed < clock.Seconds)
+            {
+                return No("step", Phrase.Of("bench.clock-runs", ("seconds", Math.Ceiling(clock.Seconds - elapsed).ToString(CultureInfo.InvariantCulture))));
+            }
+        }
+
         if (step.Ask is null)
         {
             return Yes(new StepDone(state.Attempt, state.Try, step.Id));
@@ -87,7 +137,7 @@ public static class BenchDesk
             return No("step", Phrase.Of("bench.moved-on"));
         }
 
-        var recipe = book.Find(state.Recipe)!.Recipe;
+        var recipe = book.RecipeOf(state)!;
         return TroubleSigns.Reportable(recipe, book.LadderOf(recipe), state.Step).Any(s => s.Id == report.Sign)
             ? Yes(new TroubleFound(state.Attempt, state.Try, state.Step, report.Sign))
             : No("sign", Phrase.Of("conflict.sign", ("sign", report.Sign)));
@@ -100,7 +150,7 @@ public static class BenchDesk
             return No("action", Phrase.Of("conflict.no-trouble"));
         }
 
-        var recipe = book.Find(state.Recipe)!.Recipe;
+        var recipe = book.RecipeOf(state)!;
         var offer = RungOffers.For(state, recipe, book.LadderOf(recipe)).FirstOrDefault(o => o.Rung.Id == choose.Action);
         if (offer is null || offer.Barred is not null)
         {
@@ -117,10 +167,23 @@ public static class BenchDesk
     {
         var entry = state.History.FirstOrDefault(h => h.Event.Id == undo.Event);
         var reason = undo.Reason.Trim();
-        return entry is null || entry.Event.Body is Planned or Retracted ? No("event", Phrase.Of("conflict.nothing-to-retract"))
+        return entry is null || !Ledger.MayBeRetracted(entry.Event) ? No("event", Phrase.Of("conflict.nothing-to-retract"))
             : entry.Standing == EntryStanding.Retracted ? No("event", Phrase.Of("conflict.retracted-twice"))
             : reason.Length is 0 or > MaxReason ? No("reason", Phrase.Of("bench.reason-long"))
             : Yes(new Retracted(undo.Event, reason, undo.GlassWasCut));
+    }
+
+    private static BenchAnswer Hand(TerminationState state, HandOver hand) =>
+        state.Recipe is null ? No("termination", Phrase.Of("conflict.not-begun"))
+        : hand.Note?.Length > MaxReason ? No("note", Phrase.Of("bench.reason-long"))
+        : Yes(new HandedOver(hand.To, string.IsNullOrWhiteSpace(hand.Note) ? null : hand.Note.Trim()));
+
+    private static BenchAnswer Settle(TerminationState state, SettleStories settle)
+    {
+        var note = settle.Note.Trim();
+        return TwoStories.Of(state) is not { } stories ? No("termination", Phrase.Of("bench.no-two-stories"))
+            : note.Length is 0 or > MaxReason ? No("note", Phrase.Of("bench.reason-long"))
+            : Yes(new Resolved(stories.SetAside(settle.Keep), settle.GlassWasCut, note));
     }
 
     private static BenchAnswer Yes(EventBody body) => new(body, null);

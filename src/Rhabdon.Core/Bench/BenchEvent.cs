@@ -44,10 +44,15 @@ public sealed record StrandKnown(Guid Termination, int Known);
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
 [JsonDerivedType(typeof(Planned), "planned")]
 [JsonDerivedType(typeof(Begun), "begun")]
+[JsonDerivedType(typeof(ClockStarted), "clock-started")]
 [JsonDerivedType(typeof(StepDone), "step-done")]
 [JsonDerivedType(typeof(TroubleFound), "trouble-found")]
 [JsonDerivedType(typeof(ActionChosen), "action-chosen")]
 [JsonDerivedType(typeof(Retracted), "retracted")]
+[JsonDerivedType(typeof(Batched), "batched")]
+[JsonDerivedType(typeof(HandedOver), "handed-over")]
+[JsonDerivedType(typeof(Reattributed), "reattributed")]
+[JsonDerivedType(typeof(Resolved), "resolved")]
 public abstract record EventBody
 {
     /// <summary>The kind as it stands in JSON and in the store.</summary>
@@ -56,10 +61,15 @@ public abstract record EventBody
     {
         Planned => "planned",
         Begun => "begun",
+        ClockStarted => "clock-started",
         StepDone => "step-done",
         TroubleFound => "trouble-found",
         ActionChosen => "action-chosen",
         Retracted => "retracted",
+        Batched => "batched",
+        HandedOver => "handed-over",
+        Reattributed => "reattributed",
+        Resolved => "resolved",
         _ => throw new NotSupportedException(GetType().Name),
     };
 }
@@ -77,8 +87,12 @@ public sealed record Planned(
     Length Service,
     Length Least) : EventBody;
 
-/// <summary>Work begins, by the envelope's recipe version; the strand stays on it.</summary>
-public sealed record Begun : EventBody;
+/// <summary>Work begins, by the envelope's recipe version and in this school; the strand stays on both.</summary>
+/// <param name="School">What the crew has chosen where installers disagree; null for the usual.</param>
+public sealed record Begun(School? School = null) : EventBody;
+
+/// <summary>The time that a step must run was started.</summary>
+public sealed record ClockStarted(int Attempt, int Try, string Step) : EventBody;
 
 /// <summary>A step was done, with what was read and how it was judged then.</summary>
 public sealed record StepDone(int Attempt, int Try, string Step, Reading? Reading = null, Verdict? Verdict = null) : EventBody;
@@ -92,3 +106,23 @@ public sealed record ActionChosen(int Attempt, int Try, string Sign, string Acti
 /// <summary>An event was recorded wrongly.</summary>
 /// <param name="GlassWasCut">True when the glass was truly cut although the record was wrong: the fiber stays used.</param>
 public sealed record Retracted(Guid Event, string Reason, bool GlassWasCut) : EventBody;
+
+/// <summary>
+/// The strands named are now taken together in this batch; null takes them out of theirs. The latest word on a strand holds, so that batches split
+/// and joined on two tablets come to the same in any order.
+/// </summary>
+public sealed record Batched(Guid? Batch) : EventBody;
+
+/// <summary>The strands named are in another person's hands from here on.</summary>
+public sealed record HandedOver(Guid To, string? Note = null) : EventBody;
+
+/// <summary>Work recorded on one strand was done on another. It stands in both streams, and carries what it moves, so that each can be folded alone.</summary>
+public sealed record Reattributed(Guid From, Guid To, IReadOnlyList<BenchEvent> Moved, string Reason) : EventBody
+{
+    /// <summary>Most events one act may move.</summary>
+    public const int MostMoved = 500;
+}
+
+/// <summary>A lead has looked at a strand whose stories do not fit together, and says which entries do not count.</summary>
+/// <param name="GlassWasCut">True when the glass was truly cut by an entry set aside: its fiber stays used.</param>
+public sealed record Resolved(IReadOnlyList<Guid> SetAside, bool GlassWasCut, string Note) : EventBody;

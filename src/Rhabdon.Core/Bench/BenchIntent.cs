@@ -1,19 +1,27 @@
 using System.Text.Json.Serialization;
 using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Recipes;
 
 namespace Rhabdon.Core.Bench;
 
 /// <summary>What the person at the bench wants; <see cref="BenchDesk"/> makes an event of it or says why not.</summary>
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
 [JsonDerivedType(typeof(BeginWork), "begin")]
+[JsonDerivedType(typeof(StartClock), "clock")]
 [JsonDerivedType(typeof(DoneWith), "done")]
 [JsonDerivedType(typeof(ReportTrouble), "trouble")]
 [JsonDerivedType(typeof(ChooseAction), "choose")]
 [JsonDerivedType(typeof(Undo), "undo")]
+[JsonDerivedType(typeof(TakeTogether), "together")]
+[JsonDerivedType(typeof(HandOver), "hand-over")]
+[JsonDerivedType(typeof(SettleStories), "settle")]
 public abstract record BenchIntent;
 
-/// <summary>Begin the strand by the newest recipe version at hand.</summary>
-public sealed record BeginWork : BenchIntent;
+/// <summary>Begin the strand by the newest recipe version at hand, in the crew's school.</summary>
+public sealed record BeginWork(School? School = null) : BenchIntent;
+
+/// <summary>Start the time that the step must run.</summary>
+public sealed record StartClock(string Step) : BenchIntent;
 
 /// <summary>The step is done. <paramref name="Step"/> is the one the screen showed, so that a double tap cannot do the next one unseen.</summary>
 /// <param name="Read">What was typed or tapped, for a step that asks.</param>
@@ -24,6 +32,15 @@ public sealed record ReportTrouble(string Sign) : BenchIntent;
 public sealed record ChooseAction(string Action, string? Reason = null) : BenchIntent;
 
 public sealed record Undo(Guid Event, string Reason, bool GlassWasCut) : BenchIntent;
+
+/// <summary>Take the strands together in a batch, or, with null, each by itself.</summary>
+public sealed record TakeTogether(Guid? Batch) : BenchIntent;
+
+public sealed record HandOver(Guid To, string? Note = null) : BenchIntent;
+
+/// <summary>Choose between two stories of a strand.</summary>
+/// <param name="Keep">One of the keeps that <see cref="TwoStories"/> offers.</param>
+public sealed record SettleStories(StoryKeep Keep, bool GlassWasCut, string Note) : BenchIntent;
 
 /// <summary>Why an intent made no event: the field and what would do.</summary>
 public sealed record BenchFault(string Field, Phrase Says);

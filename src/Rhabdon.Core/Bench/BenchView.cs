@@ -13,6 +13,7 @@ public sealed record BenchView(
     int Try,
     bool NeedsALook,
     string Recipe,
+    string RecipeId,
     bool IsConfirmed,
     IReadOnlyList<StageView> Stages,
     FiberView Fiber,
@@ -40,14 +41,23 @@ public sealed record StepView(
     string Next,
     IReadOnlyList<string> Cautions,
     FigureView? Figure = null,
-    AskView? Ask = null);
+    AskView? Ask = null,
+    ClockView? Clock = null,
+    CountView? Count = null);
+
+/// <param name="Kind">In words: hold, cure, cool.</param>
+/// <param name="Since">When it was started, by the tablet's clock; null until then.</param>
+public sealed record ClockView(string Kind, int Seconds, int? AtMost, DateTimeOffset? Since);
+
+/// <param name="PaceLow">Strokes a second.</param>
+public sealed record CountView(int Low, int High, decimal PaceLow, decimal PaceHigh);
 
 /// <param name="Note">Where from and how exactly.</param>
 /// <param name="Other">The same in the other unit.</param>
 public sealed record FigureView(string Value, string Unit, string Note, string Other);
 
 /// <param name="Accepts">The range that is good, in words; empty for choices.</param>
-public sealed record AskView(string Question, bool IsLength, string Unit, string Accepts, IReadOnlyList<ChoiceView> Choices);
+public sealed record AskView(string Question, bool IsLength, bool IsCount, string Unit, string Accepts, IReadOnlyList<ChoiceView> Choices);
 
 public sealed record ChoiceView(string Value, string Say);
 
@@ -70,4 +80,5 @@ public sealed record FiberView(string Left, string Spare, decimal Share, IReadOn
 public sealed record TriesView(string Fix, int Count, string Uses);
 
 /// <param name="CutsGlass">The action took fiber: ask whether it was truly cut.</param>
-public sealed record UndoView(Guid Event, string What, bool CutsGlass);
+/// <param name="Strands">The strands it was done on at once.</param>
+public sealed record UndoView(Guid Event, string What, bool CutsGlass, IReadOnlyList<Guid> Strands);

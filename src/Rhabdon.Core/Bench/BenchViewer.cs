@@ -8,14 +8,14 @@ using Rhabdon.Core.Verification;
 namespace Rhabdon.Core.Bench;
 
 /// <summary>Puts a strand's state into what the bench shows, in the reader's language and unit.</summary>
-public sealed class BenchViewer(RecipeBook book, Phrasebook words, string language, LengthUnit unit)
+public sealed class BenchViewer(RecipeBook book, Phrasebook words, string language, LengthUnit unit, Rates? rates = null)
 {
     /// <exception cref="KeyNotFoundException">No version of the strand's recipe is in the book.</exception>
     public BenchView View(TerminationState state)
     {
         var published = book.Find(state.Recipe) ?? book.Latest(state.Plan?.RecipeId ?? string.Empty)
             ?? throw new KeyNotFoundException($"Recipe {state.Plan?.RecipeId} is not in the book.");
-        var recipe = published.Recipe;
+        var recipe = book.RecipeOf(state) ?? published.On(state.Plan!.Build, state.School);
         var ladder = book.LadderOf(recipe);
         var index = state.Step is null ? -1 : recipe.IndexOf(state.Step);
         return new BenchView(
@@ -24,6 +24,7 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             state.Try,
             state.NeedsALook,
             published.Ref.ToString(),
+            published.Ref.Id,
             published.Confirmation is not null,
             Stages(state, recipe, index),
             Fiber(state, recipe),
@@ -32,14 +33,15 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             index < 0 || state.Trouble is not null ? null : StepOf(state, recipe, index),
             TroubleOf(state, recipe, ladder),
             index < 0 ? null : LineDrawing.For(recipe, index, state.Recleave, unit),
-            UndoOf(state, recipe, ladder));
+            UndoOf(state, recipe));
     }
 
     /// <summary>A reading in words: <c>29.8 mm</c>, or the choice as it was offered.</summary>
     public string ReadingText(Recipe recipe, string step, Reading? reading)
     {
         var ask = recipe.Steps.FirstOrDefault(s => s.Id == step)?.Ask;
-        return reading?.Length is { } length ? LengthDisplay.WithUnit(length, unit)
+        return reading?.Count is { } count ? words.Say(Phrase.Of("count.read", ("count", Count(count))))
+            : reading?.Length is { } length ? LengthDisplay.WithUnit(length, unit)
             : ask?.Choices.FirstOrDefault(c => c.Value == reading?.Choice)?.Say.In(language) ?? reading?.Choice ?? string.Empty;
     }
 
@@ -85,7 +87,9 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             index + 1 < recipe.Steps.Count ? recipe.Steps[index + 1].Name.In(language) : string.Empty,
             [.. step.Cautions.Select(c => words.Say(Phrase.Of($"caution.{c}")))],
             dimension is null ? null : Figure(dimension),
-            step.Ask is null ? null : AskOf(state, step.Ask, dimension));
+            step.Ask is null ? null : AskOf(state, step, dimension),
+            step.Clock is null ? null : new ClockView(words.Say(Phrase.Of($"clock.{step.Clock.Kind}")), step.Clock.Seconds, step.Clock.AtMost, state.Clock?.Since),
+            step.Count is null ? null : new CountView(step.Count.Low, step.Count.High, step.Count.PaceLow, step.Count.PaceHigh));
     }
 
     private Dictionary<string, string> Places(TerminationState state, Recipe recipe, Step step, ResolvedDimension? dimension)
@@ -97,41 +101,36 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             args["tolerance"] = LengthDisplay.Small(dimension.Tolerance, unit);
         }
 
-        if (step.Cut is { } cut && StripPlan.For(recipe, state.Recleave).MarkOf(cut) is { } mark)
+        if (step.Cut is { } cut && StripPlan.For(recipe, state.Recleave).MarkOf(cut) is { Bites.Count: > 0 } mark)
         {
-            args["bites"] = BitesText(mark.Bites);
+            args["bites"] = BenchWords.Bites(words, mark.Bites, unit);
         }
 
         return args;
     }
 
-    private string BitesText(IReadOnlyList<Length> bites) => words.Say(
-        bites.Count == 1 ? Phrase.Of("bites.one")
-        : bites[^1] == bites[0] ? Phrase.Of("bites.equal", ("count", Count(bites.Count)), ("bite", LengthDisplay.Small(bites[0], unit)))
-        : Phrase.Of("bites.rest", ("count", Count(bites.Count)), ("bite", LengthDisplay.Small(bites[0], unit)), ("rest", LengthDisplay.Small(bites[^1], unit))));
-
     private FigureView Figure(ResolvedDimension dimension)
     {
-        var from = words.Say(Phrase.Of(dimension.From switch
-        {
-            Edge.Tip => "from.tip",
-            Edge.JacketEdge => "from.jacket-edge",
-            Edge.BufferEdge => "from.buffer-edge",
-            _ => "from.holder-end",
-        }));
         return new FigureView(
             LengthDisplay.Figure(dimension.Target, unit),
             LengthDisplay.Symbol(unit),
-            $"{from} · ±{LengthDisplay.Small(dimension.Tolerance, unit)}",
+            $"{BenchWords.From(words, dimension.From)} · ±{LengthDisplay.Small(dimension.Tolerance, unit)}",
             LengthDisplay.Other(dimension.Target, unit));
     }
 
-    private AskView AskOf(TerminationState state, Ask ask, ResolvedDimension? dimension) => new(
-        ask.Question.In(language),
-        ask.IsLength,
-        LengthDisplay.Symbol(unit),
-        ask.IsLength && dimension is not null ? Range(dimension) : string.Empty,
-        [.. BenchDesk.OpenChoices(state, ask).Select(c => new ChoiceView(c.Value, c.Say.In(language)))]);
+    private AskView AskOf(TerminationState state, Step step, ResolvedDimension? dimension)
+    {
+        var ask = step.Ask!;
+        return new AskView(
+            ask.Question.In(language),
+            ask.IsLength,
+            ask.Counts,
+            ask.IsLength ? LengthDisplay.Symbol(unit) : string.Empty,
+            ask.IsLength && dimension is not null ? Range(dimension) : step.Count is { } count ? CountText(count) : string.Empty,
+            [.. BenchDesk.OpenChoices(state, ask).Select(c => new ChoiceView(c.Value, c.Say.In(language)))]);
+    }
+
+    private string CountText(Count count) => words.Say(Phrase.Of("count.range", ("low", Count(count.Low)), ("high", Count(count.High))));
 
     private string Range(ResolvedDimension dimension) => words.Say(Phrase.Of(
         "length.range",
@@ -150,13 +149,14 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             sign.Title.In(language),
             recipe.Steps[recipe.IndexOf(trouble.Step)].Name.In(language),
             ReadingText(recipe, trouble.Step, trouble.Reading),
-            [.. RungOffers.For(state, recipe, ladder).Select(o => OfferOf(o, recipe))]);
+            [.. RungOffers.For(state, recipe, ladder).Select(o => OfferOf(o, recipe, recipe.IndexOf(trouble.Step)))]);
     }
 
-    private OfferView OfferOf(RungOffer offer, Recipe recipe)
+    private OfferView OfferOf(RungOffer offer, Recipe recipe, int troubled)
     {
         var rung = offer.Rung;
-        var goes = rung.ReturnsTo is { } step ? words.Say(Phrase.Of("ladder.goes", ("step", recipe.Steps[recipe.IndexOf(step)].Name.In(language)))) : string.Empty;
+        var target = rung.TargetIn(recipe, troubled);
+        var goes = target < 0 ? string.Empty : words.Say(Phrase.Of("ladder.goes", ("step", recipe.Steps[target].Name.In(language))));
         return new OfferView(
             rung.Id, rung.Title.In(language), rung.Why.In(language), Cost(offer), goes, offer.IsProposed, offer.NeedsReason,
             offer.Barred is null ? string.Empty : words.Say(offer.Barred));
@@ -176,6 +176,12 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
         }
 
         costs.Add(offer.Uses == Length.Zero ? words.Say(Phrase.Of("cost.no-fiber")) : words.Say(Phrase.Of("cost.fiber", ("length", LengthDisplay.WithUnit(offer.Uses, unit)))));
+        if (rates is not null && (offer.Rung.Minutes > 0 || offer.Rung.NewConnector))
+        {
+            costs.Add(words.Say(Phrase.Of(
+                "cost.money", ("amount", RungOffers.Money(offer.Rung, rates).ToString("0.00", CultureInfo.InvariantCulture)), ("currency", rates.Currency))));
+        }
+
         return string.Join(" · ", costs);
     }
 
@@ -183,14 +189,14 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
     {
         var left = state.FiberLeft;
         List<TriesView> tries = [];
-        foreach (var use in recipe.Cleave is null ? (FiberUse[])[FiberUse.CutOff] : [FiberUse.CutOff, FiberUse.Recleave])
+        foreach (var use in recipe.FromTheSheet.Count > 0 ? (FiberUse[])[] : recipe.Cleave is null ? [FiberUse.CutOff] : [FiberUse.CutOff, FiberUse.Recleave])
         {
             var uses = FiberLeft.Use(use, recipe);
             var fix = words.Say(Phrase.Of(use == FiberUse.CutOff ? "fix.cut-off" : "fix.re-cleave"));
             tries.Add(new TriesView(fix, left.TriesLeft(uses), LengthDisplay.WithUnit(uses, unit)));
         }
 
-        var level = state.IsOver ? "plenty" : tries[0].Count switch { 0 => "none", 1 => "last", _ => "plenty" };
+        var level = state.IsOver || tries.Count == 0 ? "plenty" : tries[0].Count switch { 0 => "none", 1 => "last", _ => "plenty" };
         var whole = left.Service - left.Least;
         return new FiberView(
             LengthDisplay.WithUnit(left.Left > Length.Zero ? left.Left : Length.Zero, unit),
@@ -201,17 +207,17 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             level);
     }
 
-    private UndoView? UndoOf(TerminationState state, Recipe recipe, Ladder ladder)
+    private UndoView? UndoOf(TerminationState state, Recipe recipe)
     {
-        var last = state.History.LastOrDefault(h => h.Standing == EntryStanding.Counts && h.Event.Body is not (Planned or Retracted));
+        var last = state.History.LastOrDefault(h => h.Standing == EntryStanding.Counts && h.Event.Body is Begun or ClockStarted or StepDone or TroubleFound or ActionChosen);
         if (last is null)
         {
             return null;
         }
 
-        var cuts = last.Event.Body is ActionChosen chosen
-            && ladder.Find(chosen.Sign)?.Rungs.FirstOrDefault(r => r.Id == chosen.Action)?.Uses is not (null or FiberUse.None);
-        return new UndoView(last.Event.Id, new StrandStory(book, words, language, unit).What(last.Event, recipe), cuts);
+        return new UndoView(
+            last.Event.Id, new StrandStory(book, words, language, unit).What(last.Event, recipe, state.Termination), RungOffers.CutsGlass(last.Event, book),
+            [.. last.Event.Strands.Select(s => s.Termination)]);
     }
 
     private string Says(TerminationState state) => words.Say(Phrase.Of(state.Phase switch

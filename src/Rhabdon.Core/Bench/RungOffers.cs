@@ -42,6 +42,14 @@ public static class RungOffers
         return offers;
     }
 
+    /// <summary>What a rung costs: its minutes at the job's hourly rate, and a connector if one is spent.</summary>
+    public static decimal Money(Rung rung, Rates rates) => (rung.Minutes / 60 * rates.PerHour) + (rung.NewConnector ? rates.PerConnector : 0);
+
+    /// <summary>True when the event chose an action that cuts glass off.</summary>
+    public static bool CutsGlass(BenchEvent happened, RecipeBook book) =>
+        happened.Body is ActionChosen chosen && book.Find(happened.Recipe) is { } by
+        && book.LadderOf(by.Recipe).Find(chosen.Sign)?.Rungs.FirstOrDefault(r => r.Id == chosen.Action)?.Uses is not (null or FiberUse.None);
+
     private static Phrase? Spent(TerminationState state, Sign sign, Rung rung)
     {
         var counted = rung.PerStrand ? state.Attempts : state.Attempts.Where(a => a.Number == state.Attempt);

@@ -7,8 +7,10 @@ namespace Rhabdon.Core.Bench;
 
 /// <summary>One line of a strand's story.</summary>
 /// <param name="Grade">Of the reading, if there was one.</param>
+/// <param name="CutsGlass">Glass came off: whoever takes it back must say whether it was truly cut.</param>
+/// <param name="To">The person it was handed over to.</param>
 /// <param name="Note">Why it does not count, or the reason given; empty otherwise.</param>
-public sealed record StoryLine(Guid Event, DateTimeOffset At, Guid Actor, int Attempt, int Try, string Kind, string What, string Read, Grade? Grade, EntryStanding Standing, string Note);
+public sealed record StoryLine(Guid Event, DateTimeOffset At, Guid Actor, int Attempt, int Try, string Kind, string What, string Read, Grade? Grade, EntryStanding Standing, string Note, bool MayTakeBack, bool CutsGlass, Guid? To = null);
 
 /// <summary>Tells a strand's history so that a customer can read it. Nothing is left out: what was taken back is told as taken back.</summary>
 public sealed class StrandStory(RecipeBook book, Phrasebook words, string language, LengthUnit unit)
@@ -20,14 +22,20 @@ public sealed class StrandStory(RecipeBook book, Phrasebook words, string langua
     }
 
     /// <summary>What an event did, in words.</summary>
-    public string What(BenchEvent happened, Recipe? recipe) => happened.Body switch
+    public string What(BenchEvent happened, Recipe? recipe, Guid strand) => happened.Body switch
     {
         Planned => words.Say(Phrase.Of("story.planned")),
         Begun => words.Say(Phrase.Of("story.begun", ("recipe", happened.Recipe?.ToString() ?? "-"))),
+        ClockStarted started => words.Say(Phrase.Of("story.clock", ("step", recipe?.Steps.FirstOrDefault(s => s.Id == started.Step)?.Name.In(language) ?? started.Step))),
         StepDone done => recipe?.Steps.FirstOrDefault(s => s.Id == done.Step)?.Name.In(language) ?? done.Step,
         TroubleFound found => words.Say(Phrase.Of("story.trouble", ("sign", SignTitle(recipe, found.Sign)))),
         ActionChosen chosen => words.Say(Phrase.Of("story.action", ("action", RungTitle(recipe, chosen)))),
         Retracted => words.Say(Phrase.Of("story.retracted")),
+        Batched { Batch: null } => words.Say(Phrase.Of("story.unbatched")),
+        Batched => words.Say(Phrase.Of("story.batched")),
+        HandedOver => words.Say(Phrase.Of("story.handed-over")),
+        Reattributed moved => words.Say(Phrase.Of(moved.To == strand ? "story.moved-here" : "story.moved-out")),
+        Resolved => words.Say(Phrase.Of("story.resolved")),
         _ => happened.Body.Kind,
     };
 
@@ -37,24 +45,35 @@ public sealed class StrandStory(RecipeBook book, Phrasebook words, string langua
         var done = happened.Body as StepDone;
         var read = done is null || recipe is null ? string.Empty : new BenchViewer(book, words, language, unit).ReadingText(recipe, done.Step, done.Reading);
         var what = happened.Body is Retracted retracted && state.History.FirstOrDefault(h => h.Event.Id == retracted.Event) is { } target
-            ? words.Say(Phrase.Of("story.retracted-what", ("what", What(target.Event, recipe))))
-            : What(happened, recipe);
-        return new StoryLine(happened.Id, happened.At, happened.Actor, entry.Attempt, entry.Try, happened.Body.Kind, what, read, done?.Verdict?.Grade, entry.Standing, Note(entry, reasons));
+            ? words.Say(Phrase.Of("story.retracted-what", ("what", What(target.Event, recipe, state.Termination))))
+            : What(happened, recipe, state.Termination);
+        return new StoryLine(happened.Id, happened.At, happened.Actor, entry.Attempt, entry.Try, happened.Body.Kind, what, read, done?.Verdict?.Grade, entry.Standing, Note(state, entry, reasons),
+            entry.Standing is EntryStanding.Counts or EntryStanding.Conflict && Ledger.MayBeRetracted(happened), RungOffers.CutsGlass(happened, book), To(happened));
     }
 
-    private string Note(HistoryEntry entry, Dictionary<Guid, string> reasons) => entry.Standing switch
+    private string Note(TerminationState state, HistoryEntry entry, Dictionary<Guid, string> reasons) => entry.Standing switch
     {
         EntryStanding.Conflict => words.Say(Phrase.Of("story.conflict", ("why", words.Say(entry.Why!)))),
+        EntryStanding.Moved => words.Say(Phrase.Of("story.moved-away", ("reason", MoveOf(state, entry.Event.Id)?.Reason ?? string.Empty))),
+        EntryStanding.SetAside => words.Say(Phrase.Of("story.set-aside")),
         EntryStanding.Retracted => words.Say(Phrase.Of("story.taken-back", ("reason", reasons.GetValueOrDefault(entry.Event.Id, string.Empty)))),
         _ => entry.Event.Body switch
         {
             ActionChosen { Reason: { } reason } => reason,
             Retracted { GlassWasCut: true } retracted => words.Say(Phrase.Of("story.glass-stays-cut", ("reason", retracted.Reason))),
             Retracted retracted => retracted.Reason,
+            HandedOver handed => handed.Note ?? string.Empty,
+            Reattributed moved => moved.Reason,
+            Resolved resolved => resolved.Note,
             Planned planned => words.Say(Phrase.Of("story.planned-length", ("service", LengthDisplay.WithUnit(planned.Service, unit)), ("least", LengthDisplay.WithUnit(planned.Least, unit)))),
             _ => string.Empty,
         },
     };
+
+    private static Reattributed? MoveOf(TerminationState state, Guid moved) =>
+        state.History.Select(h => h.Event.Body).OfType<Reattributed>().FirstOrDefault(m => m.Moved.Any(e => e.Id == moved));
+
+    private static Guid? To(BenchEvent happened) => (happened.Body as HandedOver)?.To;
 
     private string SignTitle(Recipe? recipe, string sign) =>
         recipe is null ? sign : book.LadderOf(recipe).Find(sign)?.Title.In(language) ?? sign;

@@ -1,3 +1,4 @@
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
@@ -14,22 +15,21 @@ public static class TerminationFold
     /// <exception cref="KeyNotFoundException">A recipe or ladder that the events were worked by is not in the book.</exception>
     public static TerminationState Fold(Guid termination, IEnumerable<BenchEvent> events, RecipeBook book)
     {
-        var ordered = InOrder(events);
-        var retractions = Retractions(ordered);
+        var ledger = new Ledger(termination, events);
         var run = new Run(termination, book);
-        foreach (var happened in ordered)
+        foreach (var happened in ledger.Ordered)
         {
-            if (retractions.TryGetValue(happened.Id, out var retraction))
+            if (ledger.TakenOut(happened.Id) is { } how)
             {
-                run.Skip(happened, retraction);
+                run.Skip(happened, how.Standing, how.GlassWasCut);
             }
             else
             {
-                run.Take(happened, ordered);
+                run.Take(happened, ledger.Ordered);
             }
         }
 
-        return run.State(ordered.Count);
+        return run.State(ledger.Known);
     }
 
     /// <summary>Each event once, in the fold's order.</summary>
@@ -54,19 +54,6 @@ public static class TerminationFold
             : a.Id.CompareTo(b.Id);
     }
 
-    // A retraction itself cannot be retracted, and the plan cannot: so one pass settles which events count. The first retraction of an event is the one that stands.
-    private static Dictionary<Guid, Retracted> Retractions(IReadOnlyList<BenchEvent> ordered)
-    {
-        var retractable = ordered.Where(e => e.Body is not (Retracted or Planned)).Select(e => e.Id).ToHashSet();
-        var retractions = new Dictionary<Guid, Retracted>();
-        foreach (var body in ordered.Select(e => e.Body).OfType<Retracted>().Where(r => retractable.Contains(r.Event)))
-        {
-            retractions.TryAdd(body.Event, body);
-        }
-
-        return retractions;
-    }
-
     private sealed class Run(Guid termination, RecipeBook book)
     {
         private readonly List<HistoryEntry> history = [];
@@ -76,6 +63,9 @@ public static class TerminationFold
         private readonly HashSet<Guid> retracted = [];
         private Planned? plan;
         private PublishedRecipe? recipe;
+        private Recipe? worked;
+        private School? school;
+        private RunningClock? clock;
         private StrandPhase phase = StrandPhase.Planned;
         private int attempt;
         private int tryNumber;
@@ -87,15 +77,17 @@ public static class TerminationFold
         private Length fiberUsed;
         private int shards;
         private HybridTime lastClock;
+        private Guid? batch;
+        private Guid? inHand;
 
-        public void Skip(BenchEvent happened, Retracted retraction)
+        public void Skip(BenchEvent happened, EntryStanding how, bool glassWasCut)
         {
-            if (retraction.GlassWasCut && happened.Body is ActionChosen chosen && RungOf(happened, chosen) is { } rung)
+            if (glassWasCut && happened.Body is ActionChosen chosen && RungOf(happened, chosen) is { } rung)
             {
-                fiberUsed += FiberLeft.Use(rung.Uses, book.Find(happened.Recipe)!.Recipe);
+                fiberUsed += FiberLeft.Use(rung.Uses, worked ?? book.Find(happened.Recipe)!.Recipe);
             }
 
-            Note(happened, EntryStanding.Retracted, null);
+            Note(happened, how, null);
         }
 
         public void Take(BenchEvent happened, IReadOnlyList<BenchEvent> all)
@@ -103,11 +95,16 @@ public static class TerminationFold
             var conflict = happened.Body switch
             {
                 Planned body => OnPlanned(body),
-                Begun => OnBegun(happened),
+                Begun body => OnBegun(happened, body),
+                ClockStarted body => OnClock(happened, body),
                 StepDone body => OnStepDone(happened, body),
                 TroubleFound body => OnTrouble(body),
                 ActionChosen body => OnAction(happened, body),
                 Retracted body => OnRetracted(body, all),
+                Batched body => OnBatched(body),
+                HandedOver body => OnHandedOver(body),
+                Reattributed body => OnReattributed(body),
+                Resolved body => OnResolved(body, all),
                 _ => Phrase.Of("conflict.unknown"),
             };
             Note(happened, conflict is null ? EntryStanding.Counts : EntryStanding.Conflict, conflict);
@@ -115,7 +112,8 @@ public static class TerminationFold
 
         public TerminationState State(int known) => new(
             termination, plan, phase, recipe?.Ref, attempt, tryNumber, step, heading, recleave, trouble, fiberUsed, shards,
-            history.Exists(h => h.Standing == EntryStanding.Conflict), known, lastClock, AllAttempts(AttemptOutcome.Open), history);
+            history.Exists(h => h.Standing == EntryStanding.Conflict), known, lastClock, AllAttempts(AttemptOutcome.Open), history,
+            batch, inHand, school, clock);
 
         private void Note(BenchEvent happened, EntryStanding standing, Phrase? why)
         {
@@ -134,7 +132,7 @@ public static class TerminationFold
             return null;
         }
 
-        private Phrase? OnBegun(BenchEvent happened)
+        private Phrase? OnBegun(BenchEvent happened, Begun body)
         {
             if (plan is null)
             {
@@ -151,8 +149,40 @@ public static class TerminationFold
                 return Phrase.Of("conflict.other-recipe", ("planned", plan.RecipeId), ("given", happened.Recipe?.ToString() ?? "-"));
             }
 
-            recipe = found;
-            (attempt, tryNumber, step) = (1, 1, found.Recipe.Steps[0].Id);
+            if (found.Recipe.FromTheSheet is [var missing, ..])
+            {
+                return Phrase.Of("conflict.from-the-sheet", ("length", missing));
+            }
+
+            if (body.School?.Unknown(found.Recipe) is { } unknown)
+            {
+                return Phrase.Of("conflict.school", ("choice", unknown));
+            }
+
+            if ((body.School ?? School.Usual).Unfit(found.Recipe, plan.Grade.Mode()) is { } unfit)
+            {
+                return Phrase.Of("conflict.school-mode", ("option", unfit.Id));
+            }
+
+            (recipe, school, worked) = (found, body.School, found.On(plan.Build, body.School));
+            inHand = happened.Actor;
+            (attempt, tryNumber, step) = (1, 1, worked.Steps[0].Id);
+            return null;
+        }
+
+        private Phrase? OnClock(BenchEvent happened, ClockStarted body)
+        {
+            if (NotHere(body.Attempt, body.Try, body.Step) is { } fault)
+            {
+                return fault;
+            }
+
+            if (worked!.Steps[worked.IndexOf(body.Step)].Clock is null)
+            {
+                return Phrase.Of("conflict.clock", ("step", body.Step));
+            }
+
+            clock = new RunningClock(body.Step, happened.At);
             return null;
         }
 
@@ -163,18 +193,23 @@ public static class TerminationFold
                 return fault;
             }
 
-            var done = recipe!.Recipe.Steps[recipe.Recipe.IndexOf(body.Step)];
+            var done = worked!.Steps[worked.IndexOf(body.Step)];
+            if (done.Clock is not null && clock is null)
+            {
+                return Phrase.Of("conflict.clock", ("step", done.Id));
+            }
+
             if ((done.Ask is null) != (body.Reading is null) || (done.Ask is null) != (body.Verdict is null))
             {
                 return Phrase.Of("conflict.reading", ("step", done.Id));
             }
 
-            if (done.Ask is { } ask && (ask.Check != body.Reading!.Check || ask.IsLength != body.Reading.Length.HasValue))
+            if (done.Ask is { } ask && (ask.Check != body.Reading!.Check || ask.IsLength != body.Reading.Length.HasValue || ask.Counts != body.Reading.Count.HasValue))
             {
                 return Phrase.Of("conflict.reading", ("step", done.Id));
             }
 
-            steps.Add(new StepRecord(done.Id, body.Reading, body.Verdict, happened.Actor, happened.At, happened.Id));
+            steps.Add(new StepRecord(done.Id, happened.Actor, happened.At, happened.Id, body.Reading, body.Verdict));
             shards += done.MakesShard ? 1 : 0;
             if (body.Verdict?.Sign is { } sign)
             {
@@ -193,7 +228,7 @@ public static class TerminationFold
                 return fault;
             }
 
-            if (!TroubleSigns.Reportable(recipe!.Recipe, book.LadderOf(recipe.Recipe), body.Step).Any(s => s.Id == body.Sign))
+            if (!TroubleSigns.Reportable(worked!, book.LadderOf(worked!), body.Step).Any(s => s.Id == body.Sign))
             {
                 return Phrase.Of("conflict.sign", ("sign", body.Sign));
             }
@@ -209,7 +244,7 @@ public static class TerminationFold
                 return Phrase.Of("conflict.no-trouble");
             }
 
-            var offers = RungOffers.For(State(0), recipe!.Recipe, book.LadderOf(recipe.Recipe));
+            var offers = RungOffers.For(State(0), worked!, book.LadderOf(worked!));
             var offer = offers.FirstOrDefault(o => o.Rung.Id == body.Action);
             if (offer is null || offer.Barred is not null)
             {
@@ -221,15 +256,43 @@ public static class TerminationFold
                 return Phrase.Of("conflict.reason");
             }
 
-            fiberUsed += FiberLeft.Use(offer.Rung.Uses, recipe.Recipe);
+            fiberUsed += FiberLeft.Use(offer.Rung.Uses, worked!);
             Follow(offer.Rung, body);
             return null;
         }
 
         private Phrase? OnRetracted(Retracted body, IReadOnlyList<BenchEvent> all) =>
-            !all.Any(e => e.Id == body.Event && e.Body is not (Retracted or Planned)) ? Phrase.Of("conflict.nothing-to-retract")
+            !all.Any(e => e.Id == body.Event && Ledger.MayBeRetracted(e)) ? Phrase.Of("conflict.nothing-to-retract")
             : !retracted.Add(body.Event) ? Phrase.Of("conflict.retracted-twice")
             : null;
+
+        private Phrase? OnBatched(Batched body)
+        {
+            if (plan is null)
+            {
+                return Phrase.Of("conflict.not-planned");
+            }
+
+            batch = body.Batch;
+            return null;
+        }
+
+        private Phrase? OnHandedOver(HandedOver body)
+        {
+            if (recipe is null)
+            {
+                return Phrase.Of("conflict.not-begun");
+            }
+
+            inHand = body.To;
+            return null;
+        }
+
+        private Phrase? OnReattributed(Reattributed body) =>
+            body.From == body.To || (body.From != termination && body.To != termination) ? Phrase.Of("conflict.move-here") : null;
+
+        private static Phrase? OnResolved(Resolved body, IReadOnlyList<BenchEvent> all) =>
+            body.SetAside.All(id => all.Any(e => e.Id == id && e.Body is not (Planned or Resolved))) ? null : Phrase.Of("conflict.nothing-to-set-aside");
 
         private Phrase? NotHere(int atAttempt, int atTry, string atStep)
         {
@@ -259,9 +322,9 @@ public static class TerminationFold
 
         private void Advance(Step done)
         {
-            var all = recipe!.Recipe.Steps;
-            var index = recipe.Recipe.IndexOf(done.Id);
-            heading = null;
+            var all = worked!.Steps;
+            var index = worked.IndexOf(done.Id);
+            (heading, clock) = (null, null);
             if (index + 1 < all.Count)
             {
                 step = all[index + 1].Id;
@@ -279,7 +342,7 @@ public static class TerminationFold
         {
             var troubledStep = trouble!.Step;
             CloseTry(body, rung);
-            trouble = null;
+            (trouble, clock) = (null, null);
             heading = rung.Heading;
             switch (rung.Effect)
             {
@@ -287,17 +350,17 @@ public static class TerminationFold
                     tryNumber++;
                     recleave |= rung.Uses == FiberUse.Recleave;
                     recleave &= rung.Uses != FiberUse.StripAgain;
-                    ReturnTo(rung.ReturnsTo!);
+                    ReturnTo(rung, troubledStep);
                     break;
                 case RungEffect.Attempt:
                     CloseAttempt(AttemptOutcome.CutOff);
                     (attempt, tryNumber, recleave, inDoubt) = (attempt + 1, 1, false, false);
-                    ReturnTo(rung.ReturnsTo!);
+                    ReturnTo(rung, troubledStep);
                     break;
                 case RungEffect.Accept:
                     tryNumber++;
                     inDoubt = true;
-                    Advance(recipe!.Recipe.Steps[recipe.Recipe.IndexOf(troubledStep)]);
+                    Advance(worked!.Steps[worked.IndexOf(troubledStep)]);
                     break;
                 case RungEffect.Stop:
                     CloseAttempt(AttemptOutcome.Stopped);
@@ -308,14 +371,15 @@ public static class TerminationFold
             }
         }
 
-        private void ReturnTo(string target)
+        private void ReturnTo(Rung rung, string troubledStep)
         {
-            step = target;
-            phase = PhaseBefore(recipe!.Recipe.IndexOf(target));
+            var target = rung.TargetIn(worked!, worked!.IndexOf(troubledStep));
+            step = worked.Steps[target].Id;
+            phase = PhaseBefore(target);
         }
 
         private StrandPhase PhaseBefore(int index) =>
-            recipe!.Recipe.Steps.Take(index).Select(s => s.Reaches ?? StrandPhase.Planned).DefaultIfEmpty(StrandPhase.Planned).Max();
+            worked!.Steps.Take(index).Select(s => s.Reaches ?? StrandPhase.Planned).DefaultIfEmpty(StrandPhase.Planned).Max();
 
         private void CloseTry(ActionChosen? action, Rung? rung)
         {

@@ -14,6 +14,10 @@ namespace Rhabdon.Core.Bench;
 /// <param name="Heading">The ladder's own words for that step, when an action led back to it.</param>
 /// <param name="Recleave">True while the attempt goes on with the shorter strip of a re-cleave.</param>
 /// <param name="Known">Events in the stream, whatever their standing.</param>
+/// <param name="Batch">The batch it is taken in, or null.</param>
+/// <param name="InHand">The person who began it, or to whom it was handed over.</param>
+/// <param name="School">What the crew had chosen, where installers disagree, when it began; null for the usual.</param>
+/// <param name="Clock">The time that runs at the present step, once it was started.</param>
 public sealed record TerminationState(
     Guid Termination,
     Planned? Plan,
@@ -31,7 +35,11 @@ public sealed record TerminationState(
     int Known,
     HybridTime LastClock,
     IReadOnlyList<AttemptRecord> Attempts,
-    IReadOnlyList<HistoryEntry> History)
+    IReadOnlyList<HistoryEntry> History,
+    Guid? Batch = null,
+    Guid? InHand = null,
+    School? School = null,
+    RunningClock? Clock = null)
 {
     [JsonIgnore]
     public FiberLeft FiberLeft => new(Plan?.Service ?? Length.Zero, Plan?.Least ?? Length.Zero, FiberUsed);
@@ -39,6 +47,10 @@ public sealed record TerminationState(
     [JsonIgnore]
     public bool IsOver => Phase is StrandPhase.Verified or StrandPhase.Doubtful or StrandPhase.Rejected;
 }
+
+/// <summary>A time that was started at a step.</summary>
+/// <param name="Since">By the tablet's own clock.</param>
+public sealed record RunningClock(string Step, DateTimeOffset Since);
 
 /// <summary>Trouble that waits for an action.</summary>
 public sealed record Trouble(string Sign, string Step, Reading? Reading);
@@ -66,10 +78,10 @@ public enum AttemptOutcome
 }
 
 /// <summary>One go within an attempt: what was done and read, what went wrong, and the action taken.</summary>
-public sealed record TryRecord(int Number, IReadOnlyList<StepRecord> Steps, string? Sign, string? Action, string? Reason);
+public sealed record TryRecord(int Number, IReadOnlyList<StepRecord> Steps, string? Sign = null, string? Action = null, string? Reason = null);
 
 /// <summary>A step as it was done.</summary>
-public sealed record StepRecord(string Step, Reading? Reading, Verdict? Verdict, Guid Actor, DateTimeOffset At, Guid Event);
+public sealed record StepRecord(string Step, Guid Actor, DateTimeOffset At, Guid Event, Reading? Reading = null, Verdict? Verdict = null);
 
 /// <summary>An event in its place, and whether it counts.</summary>
 /// <param name="Why">For a conflict: what in the merged order forbids it.</param>
@@ -83,6 +95,14 @@ public enum EntryStanding
 
     [JsonStringEnumMemberName("retracted")]
     Retracted,
+
+    /// <summary>It was done on another strand and stands there.</summary>
+    [JsonStringEnumMemberName("moved")]
+    Moved,
+
+    /// <summary>A lead looked at two stories and chose the other.</summary>
+    [JsonStringEnumMemberName("set-aside")]
+    SetAside,
 
     /// <summary>Kept, but it makes no sense after what came before it: needs a look.</summary>
     [JsonStringEnumMemberName("conflict")]

@@ -4,7 +4,7 @@ using System.Text;
 namespace Rhabdon.Core.Links;
 
 /// <summary>
-/// A job's way of naming a port: text with the places <c>{closet}</c>, <c>{panel}</c>, <c>{port}</c>, <c>{cable}</c>, <c>{strand}</c>;
+/// A job's way of naming a port: text with the places <c>{closet}</c>, <c>{panel}</c>, <c>{port}</c>, <c>{cable}</c>, <c>{strand}</c>, <c>{position}</c>;
 /// a number's place may ask for digits: <c>{port:00}</c>.
 /// </summary>
 public sealed record LabelPattern(string Text)
@@ -22,7 +22,7 @@ public sealed record LabelPattern(string Text)
         }
 
         var rest = Text;
-        foreach (var place in (string[])["{closet}", "{panel}", "{port}", "{port:00}", "{port:000}", "{cable}", "{strand}", "{strand:00}", "{strand:000}"])
+        foreach (var place in (string[])["{closet}", "{panel}", "{port}", "{port:00}", "{port:000}", "{cable}", "{strand}", "{strand:00}", "{strand:000}", "{position}", "{position:00}"])
         {
             rest = rest.Replace(place, string.Empty, StringComparison.Ordinal);
         }
@@ -33,11 +33,11 @@ public sealed record LabelPattern(string Text)
     }
 
     /// <summary>The label of one port. A pattern with a fault is filled as far as it goes.</summary>
-    public string Of(string closet, string panel, int port, string cable, int strand)
+    public string Of(string closet, string panel, int port, string cable, int strand, int position = 1)
     {
         var label = new StringBuilder(Text);
         label.Replace("{closet}", closet).Replace("{panel}", panel).Replace("{cable}", cable);
-        foreach (var (name, number) in ((string, int)[])[("port", port), ("strand", strand)])
+        foreach (var (name, number) in ((string, int)[])[("port", port), ("strand", strand), ("position", position)])
         {
             label.Replace($"{{{name}}}", number.ToString(CultureInfo.InvariantCulture));
             label.Replace($"{{{name}:00}}", number.ToString("00", CultureInfo.InvariantCulture));

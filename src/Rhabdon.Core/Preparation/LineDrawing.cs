@@ -21,9 +21,8 @@ public sealed record LineDrawing(
     Span? Span = null)
 {
     private const decimal ClosetSide = 36;
-    private const decimal BootLength = 14;
 
-    /// <summary>The drawing for a step of the recipe.</summary>
+    /// <summary>The drawing for a step of the recipe as it is worked.</summary>
     /// <exception cref="ArgumentOutOfRangeException">No such step.</exception>
     public static LineDrawing For(Recipe recipe, int step, bool isRecleave, LengthUnit unit)
     {
@@ -32,29 +31,24 @@ public sealed record LineDrawing(
         var plan = StripPlan.For(recipe, isRecleave);
         var doing = recipe.Steps[step];
         var (now, after) = (EndShape.Before(recipe, plan, step), EndShape.Before(recipe, plan, step + 1));
-        var to = plan.Strip.Millimeters + ClosetSide;
-        var from = Math.Min(-2, plan.Strip.Millimeters - plan.Glass.Millimeters - recipe.Body.FrontOfTip.Millimeters - 2);
         var dimension = ResolvedDimension.Of(doing, recipe, isRecleave);
-        var span = dimension is null ? null : SpanOf(dimension, plan);
-        var bites = doing.Work == StepWork.Strip && doing.Cut is { } cut ? BitePositions(plan.MarkOf(cut)!) : [];
-        return new LineDrawing(from, to, Ruler(from, to, span?.Zero ?? 0, unit), now.Segments(recipe, to, span), after.Segments(recipe, to, null), bites, span);
+        var span = dimension is null || dimension.From == Edge.Entry ? null : SpanOf(dimension);
+        var to = Math.Max(plan.Strip.Millimeters, span?.To ?? 0) + ClosetSide;
+        var from = Math.Min(-2, (plan.Bare - plan.Glass - recipe.Body.FrontOfTip).Millimeters - 2);
+        var bites = doing.Work == StepWork.Strip && doing.Cut is { } cut && plan.MarkOf(cut) is { } mark ? BitePositions(mark) : [];
+        var holder = doing.Dimension is { Of: DimensionOf.Given, From: Edge.HolderEnd } ? span : null;
+        return new LineDrawing(from, to, Ruler(from, to, span?.Zero ?? 0, unit), now.Segments(to, holder), after.Segments(to, null), bites, span);
     }
 
-    private static Span SpanOf(ResolvedDimension dimension, StripPlan plan)
+    private static Span SpanOf(ResolvedDimension dimension)
     {
-        var edge = plan.Strip.Millimeters;
-        return dimension.From switch
-        {
-            Edge.BufferEdge => new Span(edge - dimension.Target.Millimeters, edge, edge),
-            Edge.HolderEnd => new Span(edge, edge + dimension.Target.Millimeters, edge + dimension.Target.Millimeters),
-            _ => new Span(0, dimension.Target.Millimeters, 0),
-        };
+        var (zero, end) = (dimension.Zero.Millimeters, dimension.End.Millimeters);
+        return new Span(Math.Min(zero, end), Math.Max(zero, end), zero);
     }
 
     private static List<decimal> BitePositions(Mark mark)
     {
-        var positions = new List<decimal>(mark.Bites.Count);
-        var at = mark.At - mark.Cut.Length;
+        var (positions, at) = (new List<decimal>(mark.Bites.Count), Length.Zero);
         foreach (var bite in mark.Bites)
         {
             at += bite;
@@ -77,65 +71,14 @@ public sealed record LineDrawing(
 
         return ticks;
     }
-
-    /// <summary>The cable end at one moment, as edges and parts.</summary>
-    private sealed record EndShape(decimal Tip, decimal? BufferEdge, bool HasParts, bool HasConnector, bool HasBootHome)
-    {
-        public static EndShape Before(Recipe recipe, StripPlan plan, int step)
-        {
-            var shape = new EndShape(0, null, false, false, false);
-            foreach (var done in recipe.Steps.Take(step))
-            {
-                shape = done.Work switch
-                {
-                    StepWork.LoadParts => shape with { HasParts = true },
-                    StepWork.Strip when plan.MarkOf(done.Cut ?? string.Empty) is { } mark => shape with { BufferEdge = mark.At.Millimeters },
-                    StepWork.Cleave => shape with { Tip = (shape.BufferEdge ?? 0) - plan.Glass.Millimeters },
-                    StepWork.Insert => shape with { HasConnector = true },
-                    StepWork.Boot => shape with { HasBootHome = true },
-                    _ => shape,
-                };
-            }
-
-            return shape;
-        }
-
-        public List<Segment> Segments(Recipe recipe, decimal to, Span? span)
-        {
-            var edge = BufferEdge ?? Tip;
-            var segments = new List<Segment>();
-            if (edge > Tip)
-            {
-                segments.Add(new Segment("glass", Tip, edge));
-            }
-
-            segments.Add(new Segment("buffer", edge, to));
-            var back = edge + recipe.Body.BackOfBufferEdge.Millimeters;
-            if (HasConnector)
-            {
-                segments.Add(new Segment("connector", Tip - recipe.Body.FrontOfTip.Millimeters, back));
-            }
-
-            if (HasParts)
-            {
-                segments.Add(HasBootHome ? new Segment("boot", back, Math.Min(back + BootLength, to)) : new Segment("boot", to - BootLength, to));
-            }
-
-            if (span is not null && span.Zero > edge)
-            {
-                segments.Add(new Segment("holder", span.Zero, to));
-            }
-
-            return segments;
-        }
-    }
 }
 
 /// <summary>A mark of the ruler.</summary>
 /// <param name="Rank">1 shortest to 3 longest.</param>
 public sealed record Tick(decimal At, int Rank, string? Label = null);
 
-/// <summary>A length of one thing along the line: <c>glass</c>, <c>buffer</c>, <c>connector</c>, <c>boot</c> or <c>holder</c>.</summary>
+/// <summary>A length of one thing along the line: <c>glass</c>, a layer (<c>coating</c>, <c>buffer</c>, <c>tube</c>, <c>aramid</c>, <c>jacket</c>, <c>sheath</c>,
+/// <c>ribbon</c>), <c>connector</c>, <c>boot</c> or <c>holder</c>. What is drawn first lies under what follows.</summary>
 public sealed record Segment(string What, decimal From, decimal To);
 
 /// <summary>A dimension along the line, and where the ruler's zero stands for it.</summary>

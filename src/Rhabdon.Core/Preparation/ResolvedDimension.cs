@@ -4,17 +4,29 @@ using Rhabdon.Core.Units;
 namespace Rhabdon.Core.Preparation;
 
 /// <summary>A step's dimension with its figures, taken from the strip plan in force.</summary>
-public sealed record ResolvedDimension(Length Target, Length Tolerance, Edge From)
+/// <param name="Zero">Position from T0 of the edge it is measured from, and <paramref name="End"/> of where it ends; for the drawing.</param>
+public sealed record ResolvedDimension(Length Target, Length Tolerance, Edge From, Length Zero, Length End)
 {
     /// <summary>The dimension of a step, or null when it has none. After a re-cleave's start the shorter strip is in force.</summary>
-    public static ResolvedDimension? Of(Step step, Recipe recipe, bool isRecleave) => step.Dimension switch
+    public static ResolvedDimension? Of(Step step, Recipe recipe, bool isRecleave)
     {
-        { Of: DimensionOf.Cut, Cut: { } cut } when StripPlan.For(recipe, isRecleave).MarkOf(cut) is { } mark =>
-            new ResolvedDimension(mark.Cut.Length, mark.Cut.Tolerance, mark.Cut.From),
-        { Of: DimensionOf.Cleave } when recipe.Cleave is { } cleave =>
-            new ResolvedDimension(cleave.Length, cleave.Tolerance, Edge.BufferEdge),
-        { Of: DimensionOf.Given, Length: { } length, Tolerance: { } tolerance, From: { } from } =>
-            new ResolvedDimension(length, tolerance, from),
-        _ => null,
-    };
+        if (step.Dimension is not { } dimension)
+        {
+            return null;
+        }
+
+        var plan = StripPlan.For(recipe, isRecleave);
+        return dimension switch
+        {
+            { Of: DimensionOf.Cut, Cut: { } id } when plan.MarkOf(id) is { } mark => OfMark(mark),
+            { Of: DimensionOf.Cleave } when recipe.Cleave is { } cleave =>
+                new ResolvedDimension(cleave.Length, cleave.Tolerance, plan.BareEdge, plan.Bare, plan.Bare - cleave.Length),
+            { Of: DimensionOf.Given, Length: { } length, Tolerance: { } tolerance, From: { } from } =>
+                new ResolvedDimension(length, tolerance, from, plan.Bare + length, plan.Bare),
+            _ => null,
+        };
+    }
+
+    private static ResolvedDimension OfMark(Mark mark) =>
+        new(mark.Length, mark.Tolerance, mark.From, mark.Toward == Toward.Closet ? mark.At - mark.Length : mark.At + mark.Length, mark.At);
 }

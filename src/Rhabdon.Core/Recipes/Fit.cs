@@ -17,7 +17,9 @@ public static class Fit
 
         if (!serves.Polishes.Contains(polish))
         {
-            faults.Add(("polish", Phrase.Of("fit.makes", ("recipe", recipe.Id), ("what", string.Join(", ", serves.Polishes)))));
+            faults.Add(("polish", polish == Polish.APC && serves.Method is "adhesive" or "hot-melt"
+                ? Phrase.Of("fit.apc-by-hand")
+                : Phrase.Of("fit.makes", ("recipe", recipe.Id), ("what", string.Join(", ", serves.Polishes)))));
         }
 
         if (!serves.Builds.Contains(build))

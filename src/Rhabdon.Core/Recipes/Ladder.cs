@@ -18,6 +18,7 @@ public sealed record Sign(string Id, Wording Title, IReadOnlyList<Rung> Rungs, s
 /// <param name="PerStrand">True when the limit holds over all attempts, not within one.</param>
 /// <param name="WhileReading">Proposed only while the reading that raised the sign was this choice.</param>
 /// <param name="ReturnsTo">The step the work goes on from; null when the work ends here.</param>
+/// <param name="ReturnsToFilm">In place of <paramref name="ReturnsTo"/>, for polished connectors.</param>
 /// <param name="Heading">What to do at that step, in place of its usual title; null to keep it.</param>
 /// <param name="Uses">Fiber used up.</param>
 /// <param name="Minutes">Median time it costs.</param>
@@ -35,7 +36,42 @@ public sealed record Rung(
     Wording Why,
     string? WhileReading = null,
     string? ReturnsTo = null,
-    Wording? Heading = null);
+    Wording? Heading = null,
+    FilmReturn? ReturnsToFilm = null)
+{
+    /// <summary>Index of the step that the work goes on from, in the recipe as it is worked; -1 when it has none there.</summary>
+    /// <param name="troubled">Index of the step at which the trouble was met.</param>
+    public int TargetIn(Recipe recipe, int troubled)
+    {
+        if (ReturnsToFilm is not { } film)
+        {
+            return ReturnsTo is null ? -1 : recipe.IndexOf(ReturnsTo);
+        }
+
+        var films = Enumerable.Range(0, recipe.Steps.Count).Where(i => recipe.Steps[i].Film is not null).ToList();
+        var used = films.FindLastIndex(i => i <= troubled);
+        return films.Count == 0 ? -1
+            : film == FilmReturn.Last ? films[^1]
+            : films[Math.Max(0, film == FilmReturn.Back ? used - 1 : used)];
+    }
+}
+
+/// <summary>Back to a polishing film, wherever the crew's sequence has it.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<FilmReturn>))]
+public enum FilmReturn
+{
+    /// <summary>The film just used.</summary>
+    [JsonStringEnumMemberName("same")]
+    Same,
+
+    /// <summary>The film before it; the first stays the first.</summary>
+    [JsonStringEnumMemberName("back")]
+    Back,
+
+    /// <summary>The last and finest film.</summary>
+    [JsonStringEnumMemberName("last")]
+    Last,
+}
 
 [JsonConverter(typeof(JsonStringEnumConverter<RungEffect>))]
 public enum RungEffect

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Units;
 
@@ -13,6 +14,9 @@ namespace Rhabdon.Core.Recipes;
 /// <param name="Cuts">In working order.</param>
 /// <param name="Cleave">Null for connectors polished in the field.</param>
 /// <param name="Steps">In working order; the last one done means accepted.</param>
+/// <param name="Marks">Marks that cut nothing.</param>
+/// <param name="Choices">Where installers disagree.</param>
+/// <param name="Polishing">The polishing sequences that a file leaves to others; written into the steps when it is published.</param>
 public sealed record Recipe(
     int FormatVersion,
     string Id,
@@ -26,9 +30,33 @@ public sealed record Recipe(
     IReadOnlyList<Stage> Stages,
     IReadOnlyList<Step> Steps,
     Timing Timing,
-    Cleave? Cleave = null)
+    Cleave? Cleave = null,
+    IReadOnlyList<ReferenceMark>? Marks = null,
+    IReadOnlyList<PracticeChoice>? Choices = null,
+    PolishingRef? Polishing = null)
 {
     public const int CurrentFormat = 1;
+
+    /// <summary>Cuts and marks whose length must still be taken from the maker's sheet; until there are none there is no strip plan, and no work.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<string> FromTheSheet =>
+        [.. Cuts.Where(c => c.Length is null).Select(c => c.Id), .. (Marks ?? []).Where(m => m.Length is null).Select(m => m.Id)];
+
+    /// <summary>The recipe as it is worked on one cable build in one school: only what belongs to it.</summary>
+    public Recipe For(CableBuild build, School school)
+    {
+        var steps = Steps.Where(s => Belongs(s.When)).ToList();
+        return this with
+        {
+            Parts = [.. Parts.Where(p => Belongs(p.Condition))],
+            Cuts = [.. Cuts.Where(c => Belongs(c.When))],
+            Marks = Marks is null ? null : [.. Marks.Where(m => Belongs(m.When))],
+            Steps = steps,
+            Stages = [.. Stages.Where(stage => steps.Exists(s => s.Stage == stage.Id))],
+        };
+
+        bool Belongs(Condition? when) => when?.Holds(build, school, this) != false;
+    }
 
     /// <summary>Index of a step by its id, or -1.</summary>
     public int IndexOf(string step)
@@ -54,7 +82,7 @@ public sealed record Serves(
     string Method);
 
 /// <summary>A part that goes onto the cable, in order of threading, and when.</summary>
-public sealed record Part(string Id, Wording Title, string When);
+public sealed record Part(string Id, Wording Title, string When, Condition? Condition = null);
 
 /// <summary>A stage of the work, as the tray and the stage bar name it.</summary>
 public sealed record Stage(string Id, Wording Title);

@@ -27,6 +27,9 @@ public sealed class RecipeBook
     /// <summary>The newest version of a recipe, or null.</summary>
     public PublishedRecipe? Latest(string id) => recipes.Values.Where(r => r.Ref.Id == id).MaxBy(r => r.Ref.Version);
 
+    /// <exception cref="KeyNotFoundException">The book has no such version.</exception>
+    public PublishedLadder LadderAt(LadderRef ladder) => new(ladder, ladders[ladder]);
+
     /// <exception cref="KeyNotFoundException">The ladder's version is not in the book; a published recipe's always is.</exception>
     public Ladder LadderOf(Recipe recipe) => ladders.TryGetValue(recipe.Ladder, out var ladder)
         ? ladder

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Units;
 
@@ -25,84 +26,41 @@ public static class RecipeCheck
             faults.Add(Fault("steps", "recipe.no-steps"));
         }
 
-        faults.AddRange(LengthFaults(recipe));
-        for (var index = 0; index < recipe.Steps.Count; index++)
-        {
-            faults.AddRange(StepFaults(recipe, ladder, index));
-        }
-
+        faults.AddRange(PracticeChecks.Faults(recipe));
+        faults.AddRange(LengthChecks.Faults(recipe));
+        faults.AddRange(StepChecks.Faults(recipe, ladder));
         faults.AddRange(ladder is null
             ? [Fault("ladder.id", "recipe.no-ladder", ("ladder", recipe.Ladder.Id))]
             : LadderFaults(recipe, ladder));
         return faults;
     }
 
-    private static IEnumerable<RecipeFault> LengthFaults(Recipe recipe)
+    internal static RecipeFault Fault(string place, string key, params ReadOnlySpan<(string Name, string Value)> args) =>
+        new(place, Phrase.Of(key, args));
+
+    /// <summary>An id that stands in a list twice: the later one is the fault.</summary>
+    internal static IEnumerable<RecipeFault> Twice(string list, IReadOnlyList<string> ids)
     {
-        for (var index = 0; index < recipe.Cuts.Count; index++)
+        for (var index = 0; index < ids.Count; index++)
         {
-            var cut = recipe.Cuts[index];
-            if (cut.Length <= Length.Zero)
+            if (ids.Take(index).Contains(ids[index]))
             {
-                yield return Fault($"cuts[{index}].length", "recipe.above-zero");
+                yield return Fault($"{list}[{index}].id", "recipe.twice", ("id", ids[index]));
             }
-
-            if (cut.Tolerance <= Length.Zero)
-            {
-                yield return Fault($"cuts[{index}].tolerance", "recipe.above-zero");
-            }
-
-            if (cut.Bite is { } bite && bite <= Length.Zero)
-            {
-                yield return Fault($"cuts[{index}].bite", "recipe.above-zero");
-            }
-        }
-
-        var stripped = recipe.Cuts.LastOrDefault(c => c.Layers.Contains(Layer.Buffer) || c.Layers.Contains(Layer.Coating));
-        if (recipe.Cleave is { } cleave && (stripped is null || cleave.Length + cleave.Holds > stripped.Length))
-        {
-            yield return Fault("cleave.length", "recipe.cleave-outside", ("glass", stripped?.Length.ToString() ?? "0 mm"));
         }
     }
 
-    private static IEnumerable<RecipeFault> StepFaults(Recipe recipe, Ladder? ladder, int index)
+    /// <summary>Every way the recipe can be worked: each build it serves, and each option of each choice with the others as usual.</summary>
+    internal static IEnumerable<(CableBuild Build, School School)> Ways(Recipe recipe)
     {
-        var (step, place) = (recipe.Steps[index], $"steps[{index}]");
-        if (recipe.IndexOf(step.Id) != index)
-        {
-            yield return Fault($"{place}.id", "recipe.twice", ("id", step.Id));
-        }
-
-        if (!recipe.Stages.Any(s => s.Id == step.Stage))
-        {
-            yield return Fault($"{place}.stage", "recipe.no-stage", ("stage", step.Stage));
-        }
-
-        foreach (var cut in (string?[])[step.Cut, step.Dimension?.Cut])
-        {
-            if (cut is not null && !recipe.Cuts.Any(c => c.Id == cut))
-            {
-                yield return Fault(cut == step.Cut ? $"{place}.cut" : $"{place}.dimension.cut", "recipe.no-cut", ("cut", cut));
-            }
-        }
-
-        if (step.Ask is { IsLength: true } && step.Dimension is null)
-        {
-            yield return Fault($"{place}.dimension", "recipe.no-dimension");
-        }
-
-        foreach (var caution in step.Cautions.Where(c => !Phrasebook.English.Words.ContainsKey($"caution.{c}")))
-        {
-            yield return Fault($"{place}.cautions", "recipe.no-caution", ("caution", caution));
-        }
-
-        string[] signs = step.Ask is { } ask ? [.. ask.Choices.Select(c => c.Sign).Append(ask.Sign).OfType<string>()] : [];
-        foreach (var sign in signs.Where(s => ladder is not null && ladder.Find(s) is null))
-        {
-            yield return Fault($"{place}.ask", "recipe.no-sign", ("sign", sign));
-        }
+        var schools = (recipe.Choices ?? []).SelectMany(c => c.Options, (c, o) => new School(new Dictionary<string, string> { [c.Id] = o.Id })).Prepend(School.Usual).ToList();
+        return recipe.Serves.Builds.SelectMany(_ => schools, (build, school) => (build, school));
     }
 
+    private static IEnumerable<Step> Raisers(Recipe recipe, string sign) =>
+        recipe.Steps.Where(s => s.Ask is { } ask && (ask.Sign == sign || ask.Choices.Any(c => c.Sign == sign)));
+
+    // A step that is there only in some schools is no place to return to, unless the trouble is met in those schools only.
     private static IEnumerable<RecipeFault> LadderFaults(Recipe recipe, Ladder ladder)
     {
         for (var s = 0; s < ladder.Signs.Count; s++)
@@ -118,21 +76,23 @@ public static class RecipeCheck
 
             for (var r = 0; r < sign.Rungs.Count; r++)
             {
-                var rung = sign.Rungs[r];
+                var (rung, place) = (sign.Rungs[r], $"ladder.signs[{s}].rungs[{r}]");
                 var returns = rung.Effect is RungEffect.Try or RungEffect.Attempt;
-                if (returns && (rung.ReturnsTo is null || recipe.IndexOf(rung.ReturnsTo) < 0))
+                var target = rung.TargetIn(recipe, 0);
+                if (returns && target < 0)
                 {
-                    yield return Fault($"ladder.signs[{s}].rungs[{r}].returnsTo", "recipe.no-step", ("step", rung.ReturnsTo ?? "-"));
+                    yield return Fault($"{place}.returnsTo", "recipe.no-step", ("step", rung.ReturnsTo ?? rung.ReturnsToFilm?.ToString() ?? "-"));
+                }
+                else if (returns && rung.ReturnsToFilm is null && recipe.Steps[target].When is { } when && !Raisers(recipe, sign.Id).All(step => step.When?.SameAs(when) == true))
+                {
+                    yield return Fault($"{place}.returnsTo", "recipe.sometimes-step", ("step", rung.ReturnsTo!));
                 }
 
                 if (rung.Uses == FiberUse.Recleave && recipe.Cleave is null)
                 {
-                    yield return Fault($"ladder.signs[{s}].rungs[{r}].uses", "recipe.no-cleave");
+                    yield return Fault($"{place}.uses", "recipe.no-cleave");
                 }
             }
         }
     }
-
-    private static RecipeFault Fault(string place, string key, params ReadOnlySpan<(string Name, string Value)> args) =>
-        new(place, Phrase.Of(key, args));
 }

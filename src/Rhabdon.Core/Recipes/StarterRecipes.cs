@@ -5,9 +5,34 @@ namespace Rhabdon.Core.Recipes;
 /// <summary>The recipes and ladders that ship with Rhabdon, read from the data files beside this one.</summary>
 public static class StarterRecipes
 {
-    public static IEnumerable<Recipe> Recipes() => Files("recipes/").Select(ReadRecipe);
+    /// <summary>Each with its polishing sequences written in.</summary>
+    public static IEnumerable<Recipe> Recipes()
+    {
+        var sequences = Sequences().ToList();
+        return Files("recipes/").Select(ReadRecipe).Select(r => r.With(sequences));
+    }
+
+    public static IEnumerable<PolishingSequence> Sequences() =>
+        Files("polishing/").Select(json => JsonSerializer.Deserialize(json, CoreJson.Default.PolishingSequence) ?? throw new JsonException("A polishing file holds a sequence, not null."));
 
     public static IEnumerable<Ladder> Ladders() => Files("ladders/").Select(ReadLadder);
+
+    /// <summary>All of them as a fresh database publishes them: each in its first version.</summary>
+    public static RecipeBook Book()
+    {
+        var book = new RecipeBook();
+        foreach (var ladder in Ladders())
+        {
+            book.Add(new PublishedLadder(new LadderRef(ladder.Id, 1), ladder));
+        }
+
+        foreach (var recipe in Recipes())
+        {
+            book.Add(new PublishedRecipe(new RecipeRef(recipe.Id, 1), recipe with { Ladder = recipe.Ladder with { Version = 1 } }));
+        }
+
+        return book;
+    }
 
     /// <exception cref="JsonException">The text is no recipe; the message names the place.</exception>
     public static Recipe ReadRecipe(string json) =>

@@ -12,6 +12,11 @@ namespace Rhabdon.Core.Recipes;
 /// <param name="Cautions">Keys of the phrasebook's cautions, shown at this step.</param>
 /// <param name="MakesShard">A piece of glass comes off and must go in the bin.</param>
 /// <param name="Reaches">The phase the strand has reached once this is done.</param>
+/// <param name="Clock">A time that must run before the step is done.</param>
+/// <param name="Count">Strokes that are counted.</param>
+/// <param name="Film">The grit of the polishing film used, in micrometers; null when it is no polishing.</param>
+/// <param name="When">Null for always.</param>
+/// <param name="AtOnce">It follows the step before at once, on the same strand: what sets in seconds, or stands under a bow, does not wait for a batch.</param>
 public sealed record Step(
     string Id,
     string Stage,
@@ -25,7 +30,22 @@ public sealed record Step(
     string? Cut = null,
     Dimension? Dimension = null,
     Ask? Ask = null,
-    StrandPhase? Reaches = null);
+    StrandPhase? Reaches = null,
+    Clock? Clock = null,
+    Count? Count = null,
+    decimal? Film = null,
+    Condition? When = null,
+    bool AtOnce = false);
+
+/// <summary>A time that runs at a step: a hold, a cure, a warm-up, a cooling.</summary>
+/// <param name="Kind">Named in the phrasebook: <c>hold</c>, <c>cure</c>, <c>warm-up</c>, <c>heat</c>, <c>cool</c>.</param>
+/// <param name="Seconds">The least it takes, above zero.</param>
+/// <param name="AtMost">Where longer does harm or is waste; null for no end.</param>
+public sealed record Clock(string Kind, int Seconds, int? AtMost = null);
+
+/// <summary>Figure-eights of polishing, and their pace.</summary>
+/// <param name="PaceLow">A second.</param>
+public sealed record Count(int Low, int High, decimal PaceLow = 1, decimal PaceHigh = 2);
 
 [JsonConverter(typeof(JsonStringEnumConverter<StepWork>))]
 public enum StepWork
@@ -44,6 +64,10 @@ public enum StepWork
 
     [JsonStringEnumMemberName("cleave")]
     Cleave,
+
+    /// <summary>Glass that stands out of the connector is scribed off.</summary>
+    [JsonStringEnumMemberName("scribe")]
+    Scribe,
 
     [JsonStringEnumMemberName("insert")]
     Insert,
@@ -71,11 +95,13 @@ public enum DimensionOf
 /// <summary>What a step asks the installer to read: a length against the step's dimension, or one of several choices.</summary>
 /// <param name="Check">The check's name in the rulebook: <c>strip-length</c>, <c>cleave-length</c>, <c>light-none</c>, ...</param>
 /// <param name="Sign">The ladder's sign when a length is outside.</param>
-/// <param name="Choices">Empty for a length.</param>
-public sealed record Ask(string Check, Wording Question, IReadOnlyList<Choice> Choices, string? Sign = null)
+/// <param name="Choices">Empty for a length or a count.</param>
+/// <param name="Counts">Asks for the number of the step's counted strokes.</param>
+/// <param name="OneForAll">One answer holds for every strand of a batch that stands here: the alcohol used, not the length of each.</param>
+public sealed record Ask(string Check, Wording Question, IReadOnlyList<Choice> Choices, string? Sign = null, bool OneForAll = false, bool Counts = false)
 {
     [JsonIgnore]
-    public bool IsLength => Choices.Count == 0;
+    public bool IsLength => Choices.Count == 0 && !Counts;
 }
 
 /// <summary>One answer, how it is judged, and the ladder's sign it raises.</summary>

@@ -19,11 +19,21 @@ public static class Judgement
             : Grade.Good;
     }
 
+    /// <summary>Strokes against the school's count: too few leaves adhesive, too many undercuts the glass, and only the look tells (common practice).</summary>
+    public static Grade OfCount(int count, Count wanted) => count >= wanted.Low && count <= wanted.High ? Grade.Good : Grade.Doubtful;
+
     /// <summary>The verdict on a reading asked for by a step. A length outside raises the step's sign; a choice raises its own.</summary>
     /// <param name="dimension">Target and tolerance at this step, for a length.</param>
     /// <exception cref="ArgumentException">The reading does not answer what the step asks.</exception>
-    public static Verdict Judge(Ask ask, Reading reading, ResolvedDimension? dimension)
+    public static Verdict Judge(Step step, Reading reading, ResolvedDimension? dimension)
     {
+        var ask = step.Ask!;
+        if (ask.Counts)
+        {
+            var count = reading.Count ?? throw new ArgumentException($"The check {ask.Check} wants a count.", nameof(reading));
+            return new Verdict(OfCount(count, step.Count!));
+        }
+
         if (ask.IsLength)
         {
             if (reading.Length is not { } length || dimension is null)

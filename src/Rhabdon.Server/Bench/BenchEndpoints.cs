@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Links;
+using Rhabdon.Core.Phrases;
 using Rhabdon.Data;
 using Rhabdon.Server.Hosting;
 using Rhabdon.Server.People;
@@ -8,44 +9,56 @@ using Rhabdon.Server.People;
 namespace Rhabdon.Server.Bench;
 
 /// <summary>One strand's end as the bench opens it; the state is the browser core's to fold.</summary>
-public sealed record StrandAtBench(Guid Termination, Guid Cable, string CableName, string Label, int Strand, StrandColor Color, string End, IReadOnlyList<BenchEvent> Events);
+/// <param name="Rates">What rework costs on this job, when someone has said.</param>
+public sealed record StrandAtBench(
+    Guid Termination, Guid Cable, string CableName, string JobName, string Label, int Strand, StrandColor Color, string End, Rates? Rates, IReadOnlyList<BenchEvent> Events);
+
+/// <param name="Numbers">Its strands in words: <c>1–6</c>.</param>
+/// <param name="Of">How many strands.</param>
+public sealed record BatchSummary(Guid Batch, string Where, string Numbers, int Of, int Done, int Trouble, IReadOnlyList<Guid> InHand);
 
 public static class BenchEndpoints
 {
     /// <summary>Most events in one delivery; a longer outbox is sent in several.</summary>
     public const int MaxDelivery = 200;
 
+    /// <summary>Most strands that are opened at once.</summary>
+    public const int MaxOpened = 300;
+
     public static void MapBench(this WebApplication app)
     {
         var bench = app.MapGroup("/api/v1").RequireAuthorization();
         bench.MapPost("/events", Take).Produces<List<EventAnswer>>();
-        bench.MapGet("/terminations/{id:guid}/bench", Open).Produces<StrandAtBench>();
+        bench.MapGet("/bench", Open).Produces<List<StrandAtBench>>();
+        bench.MapGet("/batches", async (JobStore jobs, HttpContext context) =>
+            (await jobs.BatchesAsync(context.AccessOf())).Select(b => new BatchSummary(b.Batch, b.Where, StrandNumbers.Say(b.Strands), b.Strands.Length, b.Done, b.Trouble, b.InHand)));
+        bench.MapGet("/batches/{id:guid}", (Guid id, JobStore jobs, HttpContext context) => jobs.BatchAsync(context.AccessOf(), id));
     }
 
     private static async Task<IResult> Take(JsonElement[] delivery, AppendEvents append, HttpContext context)
     {
         if (delivery.Length is 0 or > MaxDelivery)
         {
-            return Problems.Fields(400, ("events", $"Send 1 to {MaxDelivery} events."));
+            return Problems.Field(400, "events", Phrase.Of("problem.delivery", ("most", $"{MaxDelivery}")));
         }
 
-        var answers = new List<EventAnswer>(delivery.Length);
-        foreach (var delivered in delivery)
-        {
-            answers.Add(await append.TakeAsync(delivered, context.AccessOf()));
-        }
-
-        return Results.Ok(answers);
+        return Results.Ok(await append.TakeAsync(delivery, context.AccessOf()));
     }
 
-    private static async Task<IResult> Open(Guid id, JobStore jobs, EventStore events, HttpContext context)
+    // Several strands in one address, parted by commas; one that is not there for this access is left out.
+    private static async Task<IResult> Open(string strands, JobStore jobs, EventStore events, HttpContext context)
     {
-        var access = context.AccessOf();
-        if (await jobs.TerminationAsync(access, id) is not { } row || await jobs.CableAsync(access, row.CableId) is not { } cable)
+        var ids = strands.Split(',', StringSplitOptions.RemoveEmptyEntries).Select(s => Guid.TryParse(s, out var id) ? id : Guid.Empty).Distinct().ToArray();
+        if (ids.Length is 0 or > MaxOpened || ids.Contains(Guid.Empty))
         {
-            return Problems.Missing();
+            return Problems.Field(400, "strands", Phrase.Of("problem.strands", ("most", $"{MaxOpened}")));
         }
 
-        return Results.Ok(new StrandAtBench(id, cable.Id, cable.Name, row.Label, row.Strand, StrandColor.Of(row.Strand), row.End, await events.StreamAsync(id)));
+        var rows = await jobs.AtBenchAsync(context.AccessOf(), ids);
+        var streams = await events.StreamsAsync([.. rows.Select(r => r.Row.Id)]);
+        return Results.Ok(rows.Select(r => new StrandAtBench(
+            r.Row.Id, r.Cable.Id, r.Cable.Name, r.Job.Name, r.Row.Label, r.Row.Strand, StrandColor.Of(r.Row.Strand), r.Row.End, RatesOf(r.Job), streams[r.Row.Id])));
     }
+
+    private static Rates? RatesOf(JobRow job) => job is { Currency: { } currency, PerHour: { } perHour, PerConnector: { } perConnector } ? new Rates(currency, perHour, perConnector) : null;
 }

@@ -14,19 +14,21 @@ public sealed record FiberLeftRequest(string Recipe, Length Service, Length Leas
 
 public sealed record FiberLeftAnswer(Length Left, Length Spare, int CutOffs, int? Recleaves);
 
-public sealed record BenchRequest(Guid Termination, IReadOnlyList<BenchEvent> Events, LengthUnit Unit);
+/// <param name="Events">Of all strands of the look.</param>
+public sealed record BenchRequest(BatchLook Look, IReadOnlyList<BenchEvent> Events);
 
 /// <summary>The core's computations, open to anyone, bounded in size.</summary>
 public static class CalcEndpoints
 {
     private const int MaxEvents = 2_000;
+    private const int MaxSlots = 300;
 
     public static void MapCalc(this WebApplication app)
     {
         var calc = app.MapGroup("/api/v1/calc");
         calc.MapPost("/strip-plan", async (StripPlanRequest request, RecipeShelf shelf) =>
             await RecipeOf(shelf, request.Recipe) is not { } recipe ? NoRecipe()
-            : request.IsRecleave && recipe.Cleave is null ? Problems.Fields(400, ("isRecleave", "This recipe does not cleave."))
+            : request.IsRecleave && recipe.Cleave is null ? Problems.Field(400, "isRecleave", Phrase.Of("problem.no-cleave"))
             : Results.Ok(StripPlan.For(recipe, request.IsRecleave))).Produces<StripPlan>();
         calc.MapPost("/fiber-left", async (FiberLeftRequest request, RecipeShelf shelf) =>
         {
@@ -42,20 +44,25 @@ public static class CalcEndpoints
         }).Produces<FiberLeftAnswer>();
         calc.MapPost("/bench", async (BenchRequest request, RecipeShelf shelf) =>
         {
-            if (request.Events.Count > MaxEvents)
+            if (request.Events.Count > MaxEvents || request.Look.Slots.Count > MaxSlots)
             {
-                return Problems.Fields(400, ("events", $"Send up to {MaxEvents} events."));
+                return Problems.Field(400, "events", Phrase.Of("problem.events", ("most", $"{MaxEvents}")));
             }
 
             var book = await shelf.BookAsync();
-            var state = TerminationFold.Fold(request.Termination, request.Events, book);
-            return state.Plan is null || book.Latest(state.Plan.RecipeId) is null
-                ? Problems.Fields(400, ("events", "They must begin with a planned event of a known recipe."))
-                : Results.Ok(new BenchViewer(book, Phrasebook.English, "en", request.Unit).View(state));
-        }).Produces<BenchView>();
+            var states = new Dictionary<Guid, TerminationState>();
+            foreach (var slot in request.Look.Slots)
+            {
+                states[slot.Termination] = TerminationFold.Fold(slot.Termination, request.Events.Where(e => e.KnownOf(slot.Termination) is not null), book);
+            }
+
+            return request.Look.Slots.Any(s => s.Strand < 1) || states.Values.Any(s => s.Plan is null || book.Latest(s.Plan.RecipeId) is null)
+                ? Problems.Field(400, "events", Phrase.Of("problem.calc-events"))
+                : Results.Ok(new BatchViewer(book, Phrasebook.English, "en").View(request.Look, id => states[id]));
+        }).Produces<BatchView>();
     }
 
     private static async Task<Recipe?> RecipeOf(RecipeShelf shelf, string id) => (await shelf.BookAsync()).Latest(id)?.Recipe;
 
-    private static IResult NoRecipe() => Problems.Fields(400, ("recipe", "There is no such recipe."));
+    private static IResult NoRecipe() => Problems.Field(400, "recipe", Phrase.Of("form.recipe"));
 }

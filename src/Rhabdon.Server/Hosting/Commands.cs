@@ -1,21 +1,25 @@
 using Rhabdon.Data;
+using Rhabdon.Documents;
+using Rhabdon.Server.People;
 
 namespace Rhabdon.Server.Hosting;
 
-/// <summary>What the program does besides serving: <c>rebuild [--check]</c>.</summary>
+/// <summary>What the program does besides serving: <c>rebuild [--check]</c>, <c>first-owner ADDRESS</c>, <c>schemas FOLDER</c>.</summary>
 internal static class Commands
 {
     /// <returns>The exit code when a command ran; null to go on and serve.</returns>
-    public static async Task<int?> RunAsync(WebApplication app, string[] args)
+    public static async Task<int?> RunAsync(WebApplication app, string[] args) => args.FirstOrDefault() switch
     {
-        if (args.FirstOrDefault() != "rebuild")
-        {
-            return null;
-        }
+        "rebuild" => await RebuildAsync(app.Services, write: !args.Contains("--check")),
+        "first-owner" => await FirstOwnerAsync(app.Services, args[1]),
+        "schemas" => WriteSchemas(args[1]),
+        _ => null,
+    };
 
-        var write = !args.Contains("--check");
-        var book = await app.Services.GetRequiredService<RecipeStore>().BookAsync();
-        var (folded, differing) = await app.Services.GetRequiredService<EventStore>().RebuildAsync(book, write);
+    private static async Task<int> RebuildAsync(IServiceProvider services, bool write)
+    {
+        var book = await services.GetRequiredService<RecipeStore>().BookAsync();
+        var (folded, differing) = await services.GetRequiredService<EventStore>().RebuildAsync(book, write);
         Console.WriteLine($"{folded} terminations folded, {differing.Count} {(write ? "rebuilt" : "differ")}");
         foreach (var id in differing.Take(20))
         {
@@ -23,5 +27,27 @@ internal static class Commands
         }
 
         return write || differing.Count == 0 ? 0 : 1;
+    }
+
+    private static int WriteSchemas(string folder)
+    {
+        Directory.CreateDirectory(folder);
+        foreach (var (name, schema) in FileSchemas.All)
+        {
+            File.WriteAllText(Path.Combine(folder, name), schema);
+        }
+
+        return 0;
+    }
+
+    // Prints the link, or nothing when there are people already.
+    private static async Task<int> FirstOwnerAsync(IServiceProvider services, string address)
+    {
+        if (await FirstOwnerEndpoints.PromiseAsync(services.GetRequiredService<PeopleStore>(), services.GetRequiredService<TimeProvider>()) is { } token)
+        {
+            Console.WriteLine($"{address}/first-owner#{token}");
+        }
+
+        return 0;
     }
 }

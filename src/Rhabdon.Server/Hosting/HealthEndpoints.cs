@@ -26,7 +26,7 @@ public static class HealthEndpoints
     /// <summary>The interface: any address that is not the API's is the single page's own.</summary>
     public static void MapInterface(this WebApplication app)
     {
-        app.Map("/api/{**rest}", () => Results.Problem("There is no such address.", statusCode: 404));
+        app.Map("/api/{**rest}", () => Results.Problem(Problems.Say("problem.no-address"), statusCode: 404));
         app.MapFallbackToFile("index.html");
     }
 }

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
 using Microsoft.AspNetCore.Antiforgery;
 using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.DataProtection;
@@ -7,8 +8,12 @@ using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Identity;
 using Npgsql;
 using Rhabdon.Core;
+using Rhabdon.Core.Phrases;
 using Rhabdon.Data;
 using Rhabdon.Server.Bench;
+using Rhabdon.Server.Exchange;
+using Rhabdon.Server.Live;
+using Rhabdon.Server.People;
 using Rhabdon.Server.Recipes;
 using Serilog;
 using Serilog.Formatting.Compact;
@@ -20,22 +25,36 @@ public static class Setup
 {
     private const string ForgeryHeader = "X-Rhabdon-Forgery";
 
+    /// <summary>True while the OpenAPI document is made at build time, by starting the program; there is no database then.</summary>
+    public static bool IsDescribing { get; } = System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
+
     public static void AddRhabdon(this WebApplicationBuilder builder)
     {
-        builder.Host.UseSerilog((_, log) => log
+        Log.Logger = new LoggerConfiguration()
             .MinimumLevel.Information()
             .MinimumLevel.Override("Microsoft.AspNetCore", Serilog.Events.LogEventLevel.Warning)
-            .WriteTo.Console(new CompactJsonFormatter()));
+            .WriteTo.Console(new CompactJsonFormatter())
+            .CreateLogger();
+        builder.Host.UseSerilog();
         var services = builder.Services;
         var connection = builder.Configuration["RHABDON_DATABASE"] ?? "Host=127.0.0.1;Database=rhabdon";
-        services.AddSingleton(_ => NpgsqlDataSource.Create(new NpgsqlConnectionStringBuilder(connection) { PersistSecurityInfo = true }));
+        services.AddHostedService<StartUp>();
+        services.AddSingleton(_ => NpgsqlDataSource.Create(new NpgsqlConnectionStringBuilder(connection) { PersistSecurityInfo = true, MaxAutoPrepare = 100, AutoPrepareMinUsages = 2, NoResetOnClose = true }));
         services.AddSingleton<Database>().AddSingleton<PeopleStore>().AddSingleton<RecipeStore>().AddSingleton<JobStore>().AddSingleton<EventStore>();
-        services.AddSingleton<ProtectionKeyStore>().AddSingleton<RecipeShelf>().AddSingleton<AppendEvents>();
+        services.AddSingleton<LiveFeed>().AddSingleton<LiveTeller>();
+        services.AddSingleton<WholeJobStore>().AddSingleton<JobFiles>();
+        services.AddSingleton<CrewStore>().AddSingleton<ProtectionKeyStore>().AddSingleton<RecipeShelf>().AddSingleton<AppendEvents>();
         services.AddSingleton<IPasswordHasher<Person>, PasswordHasher<Person>>();
         services.AddSingleton(TimeProvider.System);
         services.AddDataProtection().SetApplicationName("rhabdon");
-        services.AddSingleton<Microsoft.Extensions.Options.IConfigureOptions<KeyManagementOptions>>(provider =>
-            new Microsoft.Extensions.Options.ConfigureOptions<KeyManagementOptions>(o => o.XmlRepository = new ProtectionKeys(provider.GetRequiredService<ProtectionKeyStore>())));
+        if (!IsDescribing)
+        {
+            services.AddHostedService(provider => provider.GetRequiredService<LiveFeed>());
+            services.AddHostedService(provider => provider.GetRequiredService<LiveTeller>());
+            services.AddSingleton<Microsoft.Extensions.Options.IConfigureOptions<KeyManagementOptions>>(provider =>
+                new Microsoft.Extensions.Options.ConfigureOptions<KeyManagementOptions>(o => o.XmlRepository = new ProtectionKeys(provider.GetRequiredService<ProtectionKeyStore>())));
+        }
+
         services.AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme).AddCookie(cookie =>
         {
             cookie.Cookie.Name = "rhabdon";
@@ -43,6 +62,7 @@ public static class Setup
             cookie.Cookie.HttpOnly = true;
             cookie.ExpireTimeSpan = TimeSpan.FromDays(7);
             cookie.SlidingExpiration = true;
+            cookie.Events.OnValidatePrincipal = SessionEndpoints.ValidateAsync;
             cookie.Events.OnRedirectToLogin = context => Answer(context.HttpContext, StatusCodes.Status401Unauthorized);
             cookie.Events.OnRedirectToAccessDenied = context => Answer(context.HttpContext, StatusCodes.Status403Forbidden);
         });
@@ -57,20 +77,27 @@ public static class Setup
         services.AddOpenApi();
         services.ConfigureHttpJsonOptions(json =>
         {
-            json.SerializerOptions.TypeInfoResolverChain.Insert(0, CoreJson.Default);
+            var resolvers = json.SerializerOptions.TypeInfoResolverChain;
+            resolvers.Insert(0, CoreJson.Default);
+            for (var index = 0; index < resolvers.Count; index++)
+            {
+                resolvers[index] = resolvers[index].WithAddedModifier(NoNulls.Refuse);
+            }
+
             json.SerializerOptions.DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull;
             json.SerializerOptions.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
             json.SerializerOptions.RespectNullableAnnotations = true;
             json.SerializerOptions.RespectRequiredConstructorParameters = true;
             json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
         });
+        services.AddResponseCompression(compression => compression.EnableForHttps = true);
         builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = 4 * 1024 * 1024);
-        builder.Services.AddHostedService<StartUp>();
     }
 
     public static void UseRhabdon(this WebApplication app)
     {
-        app.UseExceptionHandler(handler => handler.Run(OnFault));
+        // A request that cannot be read is the sender's fault and answered as such; it is not logged as ours.
+        app.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandler = OnFault, SuppressDiagnosticsCallback = fault => fault.Exception is BadHttpRequestException });
         app.UseStatusCodePages();
         app.Use(async (context, next) =>
         {
@@ -80,11 +107,28 @@ public static class Setup
             headers["Referrer-Policy"] = "no-referrer";
             await next();
         });
-        app.UseStaticFiles();
+        // Not the session's answer: a secret is never compressed together with words that a stranger may have chosen.
+        app.UseWhen(context => !context.Request.Path.StartsWithSegments("/api/v1/session"), most => most.UseResponseCompression());
+        app.UsePackedFiles();
         app.UseAuthentication();
         app.UseAuthorization();
         app.Use(GuardWrites);
         app.MapOpenApi();
+    }
+
+    /// <summary>Serves until stopped. A start that fails (no database, a migration) is one logged line and exit code 1.</summary>
+    public static async Task<int> ServeAsync(this WebApplication app)
+    {
+        try
+        {
+            await app.RunAsync();
+            return 0;
+        }
+        catch (Exception fault) when (fault is NpgsqlException or InvalidOperationException or InvalidDataException or IOException)
+        {
+            Log.Fatal("Rhabdon cannot start: {Reason}", fault.Message);
+            return 1;
+        }
     }
 
     // Writes carry the anti-forgery token; stateless computations change nothing and need none.
@@ -95,7 +139,7 @@ public static class Setup
         if (writes && path.StartsWithSegments("/api") && !path.StartsWithSegments("/api/v1/calc")
             && !await context.RequestServices.GetRequiredService<IAntiforgery>().IsRequestValidAsync(context))
         {
-            await Results.Problem($"Send the token that GET /api/v1/session gives as {ForgeryHeader}.", statusCode: 400, title: "Anti-forgery token missing or stale").ExecuteAsync(context);
+            await Results.Problem(Problems.Say(Phrase.Of("problem.forgery", ("header", ForgeryHeader))), statusCode: 400, title: "Anti-forgery token missing or stale").ExecuteAsync(context);
             return;
         }
 
@@ -109,8 +153,8 @@ public static class Setup
         {
             BadHttpRequestException bad => Results.Problem(bad.InnerException?.Message ?? bad.Message, statusCode: bad.StatusCode, title: "The request cannot be read"),
             NpgsqlException { IsTransient: true } or NpgsqlException { InnerException: System.Net.Sockets.SocketException } =>
-                Results.Problem("The database is away. What you did is kept on the tablet and will be sent again.", statusCode: 503, title: "No database"),
-            _ => Results.Problem("Something broke on the server; it has been logged.", statusCode: 500),
+                Results.Problem(Problems.Say("problem.database"), statusCode: 503, title: "No database"),
+            _ => Results.Problem(Problems.Say("problem.fault"), statusCode: 500),
         };
         return problem.ExecuteAsync(context);
     }

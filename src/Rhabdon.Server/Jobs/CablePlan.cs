@@ -9,27 +9,28 @@ namespace Rhabdon.Server.Jobs;
 /// <summary>A cable's terminations, numbered and labeled, and the two shared acts that plan them: one for each end.</summary>
 internal sealed record CablePlan(IReadOnlyList<TerminationRow> Terminations, IReadOnlyList<BenchEvent> Events)
 {
-    public static CablePlan Of(JobRow job, CableRow cable, CableRequest request, IReadOnlyList<PanelRow> panels, Guid person, DateTimeOffset now)
+    /// <param name="ports">Where each end of each strand goes, labeled and without fault.</param>
+    public static CablePlan Of(CableRow cable, CableRequest request, IReadOnlyList<PortRow> ports, IReadOnlyList<PanelRow> panels, Guid person, DateTimeOffset now)
     {
         var rows = new List<TerminationRow>(request.Strands * 2);
         var events = new List<BenchEvent>(2);
         var planner = Guid.CreateVersion7(now);
         foreach (var (end, wanted) in ((CableEnd, EndRequest)[])[(CableEnd.Near, request.Near), (CableEnd.Far, request.Far)])
         {
-            var panel = panels.First(p => p.Id == wanted.Panel);
-            var those = Enumerable.Range(1, request.Strands).Select(strand => new TerminationRow
+            var those = ports.Where(p => p.End == end).OrderBy(p => p.Strand).Select(port => new TerminationRow
             {
                 Id = Guid.CreateVersion7(now),
                 CableId = cable.Id,
-                Strand = strand,
+                Strand = port.Strand,
                 Phase = "planned",
                 Attempt = 0,
                 Try = 0,
                 NeedsALook = false,
                 End = end == CableEnd.Near ? "near" : "far",
-                PanelId = panel.Id,
-                Port = wanted.FirstPort + strand - 1,
-                Label = new LabelPattern(job.LabelPattern).Of(panel.Closet, panel.Name, wanted.FirstPort + strand - 1, cable.Name, strand),
+                PanelId = panels.First(p => p.Closet == port.Closet && p.Name == port.Panel).Id,
+                Port = port.Port,
+                Position = port.Position,
+                Label = port.Label,
             }).ToList();
             rows.AddRange(those);
             var body = new Planned(end, wanted.Connector, wanted.Polish, request.Grade, request.Build, wanted.Recipe, wanted.Service, wanted.Least);

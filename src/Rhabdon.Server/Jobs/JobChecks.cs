@@ -3,61 +3,78 @@ using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Units;
 using Rhabdon.Data;
+using Rhabdon.Documents;
+using Rhabdon.Server.Hosting;
 
 namespace Rhabdon.Server.Jobs;
 
 /// <summary>What must be true of a job or cable form before it is taken; each fault names its field and what would do.</summary>
 internal static class JobChecks
 {
-    public static List<(string Field, string Says)> Of(JobRequest request, HashSet<Guid> crews)
+    public static List<(string Field, Phrase Says)> Of(JobRequest request, HashSet<Guid> crews)
     {
-        var faults = new List<(string, string)>();
-        Text(faults, "name", request.Name);
-        Text(faults, "customer", request.Customer);
-        Text(faults, "site", request.Site);
+        var faults = new List<(string, Phrase)>();
+        FormChecks.Text(faults, "name", request.Name);
+        FormChecks.Text(faults, "customer", request.Customer);
+        FormChecks.Text(faults, "site", request.Site);
         if (!TimeZoneInfo.TryFindSystemTimeZoneById(request.TimeZone, out var zone) || !zone.HasIanaId)
         {
-            faults.Add(("timeZone", "Give an IANA time zone, such as America/Halifax."));
+            faults.Add(("timeZone", Phrase.Of("form.time-zone")));
         }
 
         if (new LabelPattern(request.LabelPattern).Fault() is { } fault)
         {
-            faults.Add(("labelPattern", Phrasebook.English.Say(Phrase.Of(fault))));
+            faults.Add(("labelPattern", Phrase.Of(fault)));
         }
 
         if (request.Panels.Count is 0 or > 500)
         {
-            faults.Add(("panels", "Give 1 to 500 panels."));
+            faults.Add(("panels", Phrase.Of("form.panels")));
         }
 
         if (request.Panels.GroupBy(p => (p.Closet.Trim(), p.Name.Trim())).Any(g => g.Count() > 1))
         {
-            faults.Add(("panels", "Two panels of one closet have the same name."));
+            faults.Add(("panels", Phrase.Of("form.panels-twice")));
         }
 
         foreach (var (panel, index) in request.Panels.Select((p, i) => (p, i)))
         {
-            Text(faults, $"panels[{index}].closet", panel.Closet);
-            Text(faults, $"panels[{index}].name", panel.Name);
-            Between(faults, $"panels[{index}].ports", panel.Ports, 1, 1000);
+            FormChecks.Text(faults, $"panels[{index}].closet", panel.Closet);
+            FormChecks.Text(faults, $"panels[{index}].name", panel.Name);
+            FormChecks.Between(faults, $"panels[{index}].ports", panel.Ports, 1, 1000);
         }
 
         if (request.Crews.Count == 0 || !request.Crews.All(crews.Contains))
         {
-            faults.Add(("crews", "Choose at least one crew that you belong to."));
+            faults.Add(("crews", Phrase.Of("form.crews")));
+        }
+
+        if (request.Rates is { } rates && (rates.Currency.Length != 3 || !rates.Currency.All(char.IsAsciiLetterUpper)))
+        {
+            faults.Add(("rates.currency", Phrase.Of("form.currency")));
+        }
+
+        if (request.Rates is { PerHour: < 0 or > 1_000_000 } or { PerConnector: < 0 or > 1_000_000 })
+        {
+            faults.Add(("rates.perHour", Phrase.Of("form.number", ("low", "0"), ("high", "1000000"))));
         }
 
         return faults;
     }
 
-    public static List<(string Field, string Says)> Of(CableRequest request, IReadOnlyList<PanelRow> panels, RecipeBook book)
+    public static List<(string Field, Phrase Says)> Of(CableRequest request, IReadOnlyList<PanelRow> panels, RecipeBook book)
     {
-        var faults = new List<(string, string)>();
-        Text(faults, "name", request.Name);
-        Between(faults, "strands", request.Strands, 1, 1000);
+        var faults = new List<(string, Phrase)>();
+        FormChecks.Text(faults, "name", request.Name);
+        FormChecks.Between(faults, "strands", request.Strands, 1, 1000);
+        if (request.Ports is { } list)
+        {
+            FormChecks.Long(faults, "ports", list, PortList.MostCharacters);
+        }
+
         if (request.Length <= Length.Zero)
         {
-            faults.Add(("length", "A cable is longer than nothing: give its length, such as 118 m."));
+            faults.Add(("length", Phrase.Of("form.length")));
         }
 
         foreach (var (name, end) in ((string, EndRequest)[])[("near", request.Near), ("far", request.Far)])
@@ -68,48 +85,40 @@ internal static class JobChecks
         return faults;
     }
 
-    private static void OfEnd(List<(string, string)> faults, string name, EndRequest end, CableRequest request, IReadOnlyList<PanelRow> panels, RecipeBook book)
+    private static void OfEnd(List<(string, Phrase)> faults, string name, EndRequest end, CableRequest request, IReadOnlyList<PanelRow> panels, RecipeBook book)
     {
-        var panel = panels.FirstOrDefault(p => p.Id == end.Panel);
-        if (panel is null)
+        FormChecks.Between(faults, $"{name}.perPort", end.PerPort, 1, PortPlan.MostPositions);
+        if (request.Ports is null)
         {
-            faults.Add(($"{name}.panel", "Choose a panel of this job."));
-        }
-        else if (end.FirstPort < 1 || end.FirstPort + request.Strands - 1 > panel.Ports)
-        {
-            faults.Add(($"{name}.firstPort", $"Ports run from 1 to {panel.Ports}; {request.Strands} strands from here do not fit."));
+            OfPorts(faults, name, end, request.Strands, panels.FirstOrDefault(p => p.Id == end.Panel));
         }
 
         if (end.Service <= end.Least)
         {
-            faults.Add(($"{name}.service", $"The service length must be more than the {end.Least} needed to reach the panel."));
+            faults.Add(($"{name}.service", Phrase.Of("form.service", ("least", end.Least.ToString()))));
         }
 
         if (book.Latest(end.Recipe)?.Recipe is not { } recipe)
         {
-            faults.Add(($"{name}.recipe", "There is no such recipe."));
+            faults.Add(($"{name}.recipe", Phrase.Of("form.recipe")));
             return;
         }
 
         foreach (var (field, says) in Fit.Faults(recipe, end.Connector, end.Polish, request.Build, request.Grade))
         {
-            faults.Add((field is "connector" or "polish" ? $"{name}.{field}" : field, Phrasebook.English.Say(says)));
+            faults.Add((field is "connector" or "polish" ? $"{name}.{field}" : field, says));
         }
     }
 
-    private static void Text(List<(string, string)> faults, string field, string text)
+    private static void OfPorts(List<(string, Phrase)> faults, string name, EndRequest end, int strands, PanelRow? panel)
     {
-        if (text.Trim().Length is 0 or > 100)
+        if (panel is null)
         {
-            faults.Add((field, "Give 1 to 100 characters."));
+            faults.Add(($"{name}.panel", Phrase.Of("form.panel")));
         }
-    }
-
-    private static void Between(List<(string, string)> faults, string field, int number, int low, int high)
-    {
-        if (number < low || number > high)
+        else if (end.FirstPort < 1 || end.FirstPort + ((strands - 1) / Math.Max(end.PerPort, 1)) > panel.Ports)
         {
-            faults.Add((field, $"Give a whole number from {low} to {high}."));
+            faults.Add(($"{name}.firstPort", Phrase.Of("form.ports", ("ports", $"{panel.Ports}"), ("strands", $"{strands}"))));
         }
     }
 }

@@ -2,9 +2,10 @@ using Npgsql;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Links;
+using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Units;
-using Rhabdon.Core.Verification;
 using Rhabdon.Data;
+using Rhabdon.Documents;
 using Rhabdon.Server.Hosting;
 using Rhabdon.Server.People;
 using Rhabdon.Server.Recipes;
@@ -13,28 +14,49 @@ namespace Rhabdon.Server.Jobs;
 
 public sealed record PanelRequest(string Closet, string Name, int Ports);
 
-public sealed record JobRequest(string Name, string Customer, string Site, string TimeZone, string LabelPattern, IReadOnlyList<PanelRequest> Panels, IReadOnlyList<Guid> Crews);
+public sealed record JobRequest(string Name, string Customer, string Site, string TimeZone, string LabelPattern, IReadOnlyList<PanelRequest> Panels, IReadOnlyList<Guid> Crews, Rates? Rates = null);
 
+/// <param name="Panel">Null when a list says where each strand goes.</param>
 /// <param name="FirstPort">Port of strand 1; the others follow.</param>
-public sealed record EndRequest(Guid Panel, int FirstPort, ConnectorType Connector, Polish Polish, string Recipe, Length Service, Length Least);
+/// <param name="PerPort">Positions of a port that are filled: 1, or 2 for duplex, 12 for MPO.</param>
+public sealed record EndRequest(Guid? Panel, int FirstPort, ConnectorType Connector, Polish Polish, string Recipe, Length Service, Length Least, int PerPort = 1);
 
-public sealed record CableRequest(string Name, CableBuild Build, FiberGrade Grade, int Strands, Length Length, EndRequest Near, EndRequest Far);
+/// <param name="Ports">A port list (docs/formats.md) in place of each end's panel and first port; null to fill ports in order.</param>
+public sealed record CableRequest(string Name, CableBuild Build, FiberGrade Grade, int Strands, Length Length, EndRequest Near, EndRequest Far, string? Ports = null);
 
-public sealed record JobView(JobRow Job, IReadOnlyList<PanelRow> Panels, IReadOnlyList<CableView> Cables);
+public sealed record PortListRequest(string Cable, int Strands, string List);
 
-public sealed record CableView(Guid Id, string Name, string Build, string Grade, int Strands, Length Length);
+/// <summary>What would come of a port list: its rows with their labels, and every row that cannot be taken.</summary>
+public sealed record PortPreview(IReadOnlyList<PortRow> Rows, IReadOnlyList<PortFaultView> Faults);
+
+/// <param name="Line">Of the list, from 1 with its head; 0 when it is about the list as a whole.</param>
+public sealed record PortFaultView(int Line, string Column, string Says);
+
+/// <param name="Crews">What each crew has in hand, by bucket.</param>
+public sealed record JobView(JobRow Job, IReadOnlyList<PanelRow> Panels, IReadOnlyList<CableView> Cables, IReadOnlyList<CrewTally> Crews);
+
+/// <param name="Ends">Ends by bucket: planned, under-way, trouble, look, verified, doubtful, rejected; one that is empty is left out.</param>
+public sealed record CableView(Guid Id, string Name, string Build, string Grade, int Strands, Length Length, IReadOnlyDictionary<string, int> Ends);
+
+public sealed record CrewTally(string Crew, IReadOnlyDictionary<string, int> Ends);
+
+/// <summary>A job with its cables and how far each has come.</summary>
+public sealed record JobSummary(JobRow Job, IReadOnlyList<CableView> Cables);
 
 /// <summary>Jobs, their places and cables.</summary>
 public static class JobEndpoints
 {
+    /// <summary>Jobs in one answer; when there are so many, ask for more with <c>skip</c>.</summary>
+    public const int MostListed = 40;
+
     public static void MapJobs(this WebApplication app)
     {
         var jobs = app.MapGroup("/api/v1").RequireAuthorization();
-        jobs.MapGet("/jobs", (JobStore store, HttpContext context) => store.JobsAsync(context.AccessOf()));
-        jobs.MapGet("/crews", (PeopleStore store, HttpContext context) => store.CrewsAsync(context.AccessOf()));
+        jobs.MapGet("/jobs", All).Produces<List<JobSummary>>();
         jobs.MapGet("/jobs/{id:guid}", Show).Produces<JobView>();
         jobs.MapPost("/jobs", Add).Produces<JobRow>();
         jobs.MapPost("/jobs/{id:guid}/cables", AddCable).Produces<CableView>();
+        jobs.MapPost("/jobs/{id:guid}/ports", Preview).Produces<PortPreview>();
     }
 
     private static async Task<IResult> Show(Guid id, JobStore store, HttpContext context)
@@ -44,11 +66,26 @@ public static class JobEndpoints
             return Problems.Missing();
         }
 
-        var cables = await store.CablesAsync(id);
-        return Results.Ok(new JobView(job, await store.PanelsAsync(id), [.. cables.Select(ViewOf)]));
+        var (cables, tallies) = (await store.CablesAsync([id]), (await store.TalliesAsync([id])).ToLookup(t => t.CableId));
+        var crews = (await store.ByCrewAsync(id)).GroupBy(t => t.Crew).Select(g => new CrewTally(g.Key, g.ToDictionary(t => t.Bucket, t => t.Ends)));
+        return Results.Ok(new JobView(job, await store.PanelsAsync(id), [.. cables.Select(c => ViewOf(c, tallies[c.Id]))], [.. crews]));
     }
 
-    private static async Task<IResult> Add(JobRequest request, JobStore store, PeopleStore people, HttpContext context)
+    private static async Task<IResult> All(JobStore store, HttpContext context, string find = "", int skip = 0)
+    {
+        var isUnfindable = find.Length > 100 || find.Any(char.IsControl);
+        if (isUnfindable || skip is < 0 or > 1_000_000)
+        {
+            return Problems.Field(400, isUnfindable ? "find" : "skip", Phrase.Of("problem.find"));
+        }
+
+        var listed = await store.JobsAsync(context.AccessOf(), find.Trim(), skip, MostListed);
+        var ids = listed.Select(j => j.Id).ToArray();
+        var (cables, tallies) = ((await store.CablesAsync(ids)).ToLookup(c => c.JobId), (await store.TalliesAsync(ids)).ToLookup(t => t.CableId));
+        return Results.Ok(listed.Select(job => new JobSummary(job, [.. cables[job.Id].Select(c => ViewOf(c, tallies[c.Id]))])));
+    }
+
+    private static async Task<IResult> Add(JobRequest request, JobStore store, CrewStore allCrews, HttpContext context)
     {
         var access = context.AccessOf();
         if (!access.MayPlan)
@@ -56,14 +93,15 @@ public static class JobEndpoints
             return Problems.Forbidden();
         }
 
-        var crews = (await people.CrewsAsync(access)).Select(c => c.Id).ToHashSet();
+        var crews = (await allCrews.CrewsAsync(access)).Select(c => c.Id).ToHashSet();
         var faults = JobChecks.Of(request, crews);
         if (faults.Count > 0)
         {
-            return Problems.Fields(400, [.. faults]);
+            return Problems.Fields(400, faults);
         }
 
-        var job = new JobRow(Guid.CreateVersion7(), request.Name.Trim(), request.Customer.Trim(), request.Site.Trim(), request.TimeZone, request.LabelPattern);
+        var job = new JobRow(Guid.CreateVersion7(), request.Name.Trim(), request.Customer.Trim(), request.Site.Trim(), request.TimeZone, request.LabelPattern,
+            request.Rates?.Currency, request.Rates?.PerHour, request.Rates?.PerConnector);
         await store.AddJobAsync(job, request.Panels.Select(p => new PanelRow(Guid.CreateVersion7(), p.Closet.Trim(), p.Name.Trim(), p.Ports)), request.Crews.Distinct());
         return Results.Ok(job);
     }
@@ -82,29 +120,51 @@ public static class JobEndpoints
         }
 
         var (panels, book) = (await store.PanelsAsync(id), await shelf.BookAsync());
+        var ports = CablePorts.Of(job, request.Name, request.Strands, panels, await store.TakenAsync(id));
         var faults = JobChecks.Of(request, panels, book);
+        var rows = faults.Count == 0 ? ports.Place(request, faults) : [];
         if (faults.Count > 0)
         {
-            return Problems.Fields(400, [.. faults]);
+            return Problems.Fields(400, faults);
         }
 
         var cable = new CableRow(Guid.CreateVersion7(), id, request.Name.Trim(), request.Build.ToString(), request.Grade.ToString(), request.Strands, request.Length.Nanometers);
-        var plan = CablePlan.Of(job, cable, request, panels, access.Person, time.GetUtcNow());
+        var plan = CablePlan.Of(cable, request, rows, panels, access.Person, time.GetUtcNow());
         try
         {
             await store.AddCableAsync(cable, plan.Terminations, plan.Events, book, events);
         }
         catch (PostgresException clash) when (clash.SqlState == PostgresErrorCodes.UniqueViolation)
         {
-            return clash.ConstraintName switch
-            {
-                "cable_job_id_name_key" => Problems.Fields(409, ("name", "This job already has a cable of that name.")),
-                _ => Problems.Fields(409, ("near.firstPort", "A port or label of these is taken by another strand. Choose free ports.")),
-            };
+            return clash.ConstraintName == "cable_job_id_name_key"
+                ? Problems.Field(409, "name", Phrase.Of("job.cable-taken"))
+                : Problems.Field(409, "near.firstPort", Phrase.Of("ports.taken"));
         }
 
-        return Results.Ok(ViewOf(cable));
+        return Results.Ok(ViewOf(cable, []));
     }
 
-    private static CableView ViewOf(CableRow cable) => new(cable.Id, cable.Name, cable.Build, cable.Grade, cable.Strands, new Length(cable.LengthNm));
+    private static async Task<IResult> Preview(Guid id, PortListRequest request, JobStore store, HttpContext context)
+    {
+        var access = context.AccessOf();
+        if (await store.JobAsync(access, id) is not { } job)
+        {
+            return Problems.Missing();
+        }
+
+        if (!access.MayPlan)
+        {
+            return Problems.Forbidden();
+        }
+
+        var faults = new List<(string, Phrase)>();
+        FormChecks.Between(faults, "strands", request.Strands, 1, 1000);
+        FormChecks.Long(faults, "list", request.List, PortList.MostCharacters);
+        return faults.Count > 0
+            ? Problems.Fields(400, faults)
+            : Results.Ok(CablePorts.Of(job, request.Cable, request.Strands, await store.PanelsAsync(id), await store.TakenAsync(id)).Preview(request.List));
+    }
+
+    private static CableView ViewOf(CableRow cable, IEnumerable<TallyRow> tallies) => new(
+        cable.Id, cable.Name, cable.Build, cable.Grade, cable.Strands, new Length(cable.LengthNm), tallies.ToDictionary(t => t.Bucket, t => t.Ends));
 }

@@ -1,16 +1,76 @@
+using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Units;
+using Rhabdon.Data;
+using Rhabdon.Server.Hosting;
+using Rhabdon.Server.People;
 
 namespace Rhabdon.Server.Recipes;
 
-/// <summary>What the browser's core needs to fold and judge: every published recipe and ladder.</summary>
-public sealed record BookView(IReadOnlyList<PublishedRecipe> Recipes, IReadOnlyList<PublishedLadder> Ladders);
+/// <summary>What the browser's core needs to fold and judge: every published recipe and ladder, and what one's crews chose in them.</summary>
+public sealed record BookView(IReadOnlyList<PublishedRecipe> Recipes, IReadOnlyList<PublishedLadder> Ladders, IReadOnlyList<CrewSchool> Schools);
 
+/// <summary>A recipe in the list of them.</summary>
+public sealed record RecipeLine(string Id, int Version, string Family, string Title, string Method, bool IsConfirmed, IReadOnlyList<ConnectorType> Connectors, IReadOnlyList<CableBuild> Builds);
+
+/// <summary>Recipes to be read, and the schools that crews follow in them.</summary>
 public static class RecipeEndpoints
 {
-    public static void MapRecipes(this WebApplication app) =>
-        app.MapGet("/api/v1/recipes", async (RecipeShelf shelf) =>
+    public static void MapRecipes(this WebApplication app)
+    {
+        var recipes = app.MapGroup("/api/v1").RequireAuthorization();
+        recipes.MapGet("/recipes", async (RecipeShelf shelf, RecipeStore store, HttpContext context) =>
         {
             var book = await shelf.BookAsync();
-            return new BookView([.. book.Recipes], [.. book.Ladders]);
-        }).RequireAuthorization();
+            return new BookView([.. book.Recipes], [.. book.Ladders], await store.SchoolsAsync(context.AccessOf()));
+        });
+        recipes.MapGet("/recipes/list", List);
+        recipes.MapGet("/recipes/{id}/sheet", Sheet).Produces<RecipeSheet>();
+        recipes.MapPut("/crews/{id:guid}/schools/{recipe}", Choose).Produces(204);
+    }
+
+    private static async Task<IReadOnlyList<RecipeLine>> List(RecipeShelf shelf) =>
+        [.. (await shelf.BookAsync()).Recipes.GroupBy(r => r.Ref.Id).Select(g => g.MaxBy(r => r.Ref.Version)!).OrderBy(r => r.Ref.Id, StringComparer.Ordinal).Select(r => new RecipeLine(
+            r.Ref.Id, r.Ref.Version, r.Recipe.Family, r.Recipe.Title.In("en"), r.Recipe.Serves.Method, r.Confirmation is not null, r.Recipe.Serves.Connectors, r.Recipe.Serves.Builds))];
+
+    // As the crew works it, on the first build it serves unless another is asked for.
+    private static async Task<IResult> Sheet(string id, RecipeShelf shelf, RecipeStore store, HttpContext context, Guid? crew = null, CableBuild? build = null, string unit = "mm")
+    {
+        if ((await shelf.BookAsync()).Latest(id) is not { } published)
+        {
+            return Problems.Missing();
+        }
+
+        var on = build ?? published.Recipe.Serves.Builds[0];
+        if (!published.Recipe.Serves.Builds.Contains(on))
+        {
+            return Problems.Field(400, "build", Phrase.Of("fit.build", ("recipe", id)));
+        }
+
+        var school = (await store.SchoolsAsync(context.AccessOf())).FirstOrDefault(s => s.Recipe == id && (crew is null || s.Crew == crew))?.School ?? School.Usual;
+        return Results.Ok(new RecipeReader(Phrasebook.English, "en", unit == "in" ? LengthUnit.Inch : LengthUnit.Millimeter).Read(published, on, school));
+    }
+
+    private static async Task<IResult> Choose(Guid id, string recipe, School school, RecipeShelf shelf, RecipeStore store, CrewStore crews, HttpContext context)
+    {
+        if (await CrewEndpoints.Ruled(id, crews, context) is { } refused)
+        {
+            return refused;
+        }
+
+        if ((await shelf.BookAsync()).Latest(recipe) is not { } published)
+        {
+            return Problems.Field(400, "recipe", Phrase.Of("form.recipe"));
+        }
+
+        if (school.Unknown(published.Recipe) is { } unknown)
+        {
+            return Problems.Field(400, "options", Phrase.Of("conflict.school", ("choice", unknown)));
+        }
+
+        await store.SetSchoolAsync(id, recipe, school);
+        return Results.NoContent();
+    }
 }

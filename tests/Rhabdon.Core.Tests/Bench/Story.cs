@@ -14,11 +14,15 @@ internal sealed class Story
     private static readonly Guid Person = new("01900000-0000-7000-8000-0000000000bb");
     private long sequence;
 
-    public Story(RecipeBook? book = null, string service = "500 mm", string least = "300 mm")
+    public Story(RecipeBook? book = null, string service = "500 mm", string least = "300 mm", int strand = 1)
     {
         Book = book ?? StarterBook();
+        Id = new Guid($"01900000-0000-7000-8000-{strand:x12}");
         Planned = Add(new Planned(CableEnd.Near, ConnectorType.SC, Polish.UPC, FiberGrade.OM4, CableBuild.TightBuffer900, "M4", Mm(service), Mm(least)));
     }
+
+    /// <summary>The termination told of; <see cref="Strand"/> unless another strand was asked for.</summary>
+    public Guid Id { get; }
 
     public RecipeBook Book { get; }
 
@@ -26,20 +30,16 @@ internal sealed class Story
 
     public BenchEvent Planned { get; }
 
-    public TerminationState State => TerminationFold.Fold(Strand, Events, Book);
+    public TerminationState State => TerminationFold.Fold(Id, Events, Book);
 
     public static RecipeBook StarterBook(Func<Recipe, Recipe>? change = null, int version = 1)
     {
-        var book = new RecipeBook();
-        foreach (var ladder in StarterRecipes.Ladders())
+        var book = StarterRecipes.Book();
+        if (change is not null)
         {
-            book.Add(new PublishedLadder(new LadderRef(ladder.Id, 1), ladder));
-        }
-
-        foreach (var recipe in StarterRecipes.Recipes())
-        {
-            var changed = (change ?? (r => r))(recipe) with { Ladder = recipe.Ladder with { Version = 1 } };
-            book.Add(new PublishedRecipe(new RecipeRef(recipe.Id, version), changed));
+            var changed = book.Recipes.Select(r => new PublishedRecipe(r.Ref with { Version = version }, change(r.Recipe))).ToList();
+            book = book.Ladders.Aggregate(new RecipeBook(), (some, ladder) => some.Add(ladder));
+            changed.ForEach(r => book.Add(r));
         }
 
         return book;
@@ -90,8 +90,8 @@ internal sealed class Story
         sequence++;
         var milliseconds = clock ?? (1_790_000_000_000 + (sequence * 1000));
         return new BenchEvent(
-            new Guid($"01900000-0000-7000-9000-{id:x4}{sequence:x8}"), 1, device ?? Tablet, sequence, new HybridTime(milliseconds, 0),
-            DateTimeOffset.FromUnixTimeMilliseconds(milliseconds), Person, Rulebook.Version, [new StrandKnown(Strand, known ?? Events.Count)], body,
+            new Guid($"01900000-0000-7000-{0x9000 + Id.ToByteArray()[15]:x4}-{id:x4}{sequence:x8}"), 1, device ?? Tablet, sequence, new HybridTime(milliseconds, 0),
+            DateTimeOffset.FromUnixTimeMilliseconds(milliseconds), Person, Rulebook.Version, [new StrandKnown(Id, known ?? Events.Count)], body,
             body is Planned ? null : State.Recipe ?? Book.Latest("M4")!.Ref);
     }
 
@@ -105,6 +105,14 @@ internal sealed class Story
         "light" => "none",
         _ => null,
     };
+
+    /// <summary>Adds an event as another tablet made it, on what that tablet knew.</summary>
+    public BenchEvent AddFrom(Guid device, EventBody body, int known)
+    {
+        var made = Make(body, device, known: known, id: device.ToByteArray()[15]);
+        Events.Add(made);
+        return made;
+    }
 
     private BenchEvent Add(EventBody body)
     {

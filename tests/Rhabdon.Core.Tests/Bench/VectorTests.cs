@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Testing;
 
 namespace Rhabdon.Core.Tests.Bench;
 
@@ -14,7 +15,7 @@ public class VectorTests
     [Fact]
     public void The_vectors_fold_to_the_state_they_hold()
     {
-        var path = Path.Combine(Root(), "tests/vectors/folds.json");
+        var path = Path.Combine(Checkout.Root(), "tests/vectors/folds.json");
         if (Environment.GetEnvironmentVariable("RHABDON_WRITE_VECTORS") == "1")
         {
             Directory.CreateDirectory(Path.GetDirectoryName(path)!);
@@ -66,15 +67,4 @@ public class VectorTests
         ["events"] = JsonSerializer.SerializeToNode(story.Events.AsEnumerable().Reverse().ToList(), CoreJson.Default.ListBenchEvent),
         ["state"] = JsonSerializer.SerializeToNode(story.State, CoreJson.Default.TerminationState),
     };
-
-    private static string Root()
-    {
-        var folder = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(folder!.FullName, "Rhabdon.slnx")))
-        {
-            folder = folder.Parent;
-        }
-
-        return folder.FullName;
-    }
 }

@@ -23,4 +23,22 @@ public class FitTests
         var multimode = m4 with { Serves = m4.Serves with { Modes = [FiberMode.Multimode] } };
         Assert.Equal("grade", Assert.Single(Fit.Faults(multimode, ConnectorType.SC, Polish.UPC, CableBuild.TightBuffer900, FiberGrade.OS2)).Field);
     }
+
+    // Common practice: APC is not polished by hand in the field.
+    [Fact]
+    public void An_angled_face_is_not_polished_by_hand_and_the_reason_says_what_to_use()
+    {
+        var faults = Fit.Faults(Story.StarterBook().Latest("A1")!.Recipe, ConnectorType.SC, Polish.APC, CableBuild.Cordage30, FiberGrade.OS2);
+        Assert.Equal([("polish", "fit.apc-by-hand")], faults.Select(f => (f.Field, f.Says.Key)));
+        Assert.Empty(Fit.Faults(Story.StarterBook().Latest("S2")!.Recipe, ConnectorType.SC, Polish.APC, CableBuild.TightBuffer900, FiberGrade.OS2));
+    }
+
+    // Common practice: a single-mode end needs 0.3 µm or finer, and P3 ends on 2 µm.
+    [Theory]
+    [InlineData("P3", FiberMode.SingleMode, "P3")]
+    [InlineData("P4", FiberMode.SingleMode, "P4")]
+    [InlineData("P1", FiberMode.SingleMode, null)]
+    [InlineData("P3", FiberMode.Multimode, null)]
+    public void A_sequence_that_ends_too_coarse_is_no_good_for_single_mode(string sequence, FiberMode mode, string? unfit) =>
+        Assert.Equal(unfit, new School(new Dictionary<string, string> { [PolishingRef.Choice] = sequence }).Unfit(Story.StarterBook().Latest("A1")!.Recipe, mode)?.Id);
 }

@@ -1,4 +1,8 @@
+using System.Text.Encodings.Web;
 using System.Text.Json;
+using System.Text.Json.Nodes;
+using Rhabdon.Core.Bench;
+using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Tests.Bench;
 using Rhabdon.Core.Units;
@@ -7,15 +11,28 @@ namespace Rhabdon.Core.Tests.Recipes;
 
 public class RecipeTests
 {
-    public static TheoryData<string, string> Mutants => new()
+    private static readonly JsonSerializerOptions Loose = new() { Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+
+    /// <summary>A recipe, a text in its file, what spoils it, and the place and kind of the fault.</summary>
+    public static TheoryData<string, string, string, string, string> Mutants => new()
     {
-        { "\"length\": \"30 mm\"", "\"length\": \"0 mm\"" },
-        { "\"stage\": \"mark\"", "\"stage\": \"nowhere\"" },
-        { "\"sign\": \"strip-outside\"", "\"sign\": \"lost\"" },
-        { "\"length\": \"10 mm\"", "\"length\": \"28 mm\"" },
-        { "\"of\": \"cut\", \"cut\": \"buffer\" },\n      \"ask\"", "\"of\": \"cut\", \"cut\": \"jacket\" },\n      \"ask\"" },
-        { "\"cautions\": [\"alcohol\"]", "\"cautions\": [\"dragons\"]" },
-        { "\"id\": \"bow\"", "\"id\": \"insert\"" },
+        { "M4", "\"length\": \"30 mm\"", "\"length\": \"0 mm\"", "cuts[0].length", "recipe.above-zero" },
+        { "M4", "\"length\": \"30 mm\"", "\"length\": \"30 m\"", "cuts[0].length", "recipe.too-long" },
+        { "M4", "\"tolerance\": \"0.5 mm\"", "\"tolerance\": \"10 mm\"", "cleave.tolerance", "recipe.tolerance" },
+        { "M4", "\"length\": \"10 mm\"", "\"length\": \"28 mm\"", "cleave.length", "recipe.cleave-outside" },
+        { "M4", "\"sign\": \"strip-outside\"", "\"sign\": \"lost\"", "steps[2].ask", "recipe.no-sign" },
+        { "M4", "\"cautions\": [\"alcohol\"]", "\"cautions\": [\"dragons\"]", "steps[3].cautions", "recipe.no-caution" },
+        { "M4", "\"id\": \"bow\"", "\"id\": \"insert\"", "steps[9].id", "recipe.twice" },
+        { "M4", "\"id\": \"bow\"", "\"id\": \"bend\"", "ladder.signs[0].rungs[0].returnsTo", "recipe.no-step" },
+        { "A1", "\"length\": \"16 mm\"", "\"length\": \"40 mm\"", "cuts[2].length", "recipe.beyond-tip" },
+        { "A1", "\"length\": \"16 mm\", ", "\"length\": \"16 mm\", \"toward\": \"closet\", ", "cuts[2].length", "recipe.edges" },
+        { "A1", "\"length\": \"7 mm\", ", "\"length\": \"7 mm\", \"toward\": \"closet\", ", "cuts[1].length", "recipe.aramid" },
+        { "A1", "\"from\": \"jacket-edge\", \"length\": \"7 mm\"", "\"from\": \"tube-edge\", \"length\": \"7 mm\"", "cuts[1].from", "recipe.no-edge-yet" },
+        { "A1", "\"seconds\": 30", "\"seconds\": 50", "clock.seconds", "recipe.clock" },
+        { "A1", "\"kind\": \"hold\"", "\"kind\": \"wish\"", "clock.kind", "recipe.no-clock" },
+        { "A1", "\"usual\": \"twist\"", "\"usual\": \"bite\"", "choices[1].usual", "recipe.no-option" },
+        { "A1", "\"choice\": \"dry-fit\"", "\"choice\": \"wet-fit\"", "when.choice", "recipe.no-choice" },
+        { "A1", "\"cut\": \"aramid\", \"dimension\": { \"of\": \"cut\", \"cut\": \"aramid\" }", "\"cut\": \"buffer\", \"dimension\": { \"of\": \"cut\", \"cut\": \"aramid\" }", "cuts[1].id", "recipe.no-step-cuts" },
     };
 
     [Fact]
@@ -25,24 +42,35 @@ public class RecipeTests
 
     [Theory]
     [MemberData(nameof(Mutants))]
-    public void A_spoiled_recipe_names_the_place_of_its_fault(string from, string to)
+    public void A_spoiled_recipe_names_its_fault_and_the_place(string recipe, string from, string to, string place, string says)
     {
-        var whole = Text();
-        Assert.Contains(from, whole, StringComparison.Ordinal);
-        var spoiled = StarterRecipes.ReadRecipe(whole.Replace(from, to, StringComparison.Ordinal));
-        var faults = RecipeCheck.Faults(spoiled, StarterRecipes.Ladders().Single());
-        Assert.NotEmpty(faults);
-        Assert.All(faults, f => Assert.NotEmpty(f.Place));
+        var whole = Text(recipe);
+        // Written over several lines or in one, the same text must be met.
+        var folded = JsonNode.Parse(whole)!.ToJsonString(Loose).Replace(":", ": ", StringComparison.Ordinal).Replace(",\"", ", \"", StringComparison.Ordinal).Replace("{\"", "{ \"", StringComparison.Ordinal).Replace("\"}", "\" }", StringComparison.Ordinal);
+        Assert.Contains(from, folded, StringComparison.Ordinal);
+        var spoiled = StarterRecipes.ReadRecipe(folded.Replace(from, to, StringComparison.Ordinal)).With([.. StarterRecipes.Sequences()]);
+        var faults = RecipeCheck.Faults(spoiled, StarterRecipes.Ladders().Single(l => l.Id == spoiled.Ladder.Id));
+        Assert.Contains(faults, f => f.Place.EndsWith(place, StringComparison.Ordinal) && f.Says.Key == says);
+    }
+
+    [Fact]
+    public void A_length_from_the_sheet_leaves_no_plan_and_lets_nobody_begin()
+    {
+        var book = Story.StarterBook(r => r.Id == "M4" ? r with { Cuts = [r.Cuts[0] with { Length = null }] } : r);
+        var recipe = book.Latest("M4")!.Recipe;
+        Assert.Empty(RecipeCheck.Faults(recipe, book.LadderOf(recipe)));
+        Assert.Throws<InvalidOperationException>(() => StripPlan.For(recipe, false));
+        Assert.Equal("conflict.from-the-sheet", new Story(book).Refused(new BeginWork())?.Says.Key);
     }
 
     [Fact]
     public void A_length_without_its_unit_is_no_length() =>
-        Assert.Throws<JsonException>(() => StarterRecipes.ReadRecipe(Text().Replace("\"30 mm\"", "\"30\"", StringComparison.Ordinal)));
+        Assert.Throws<JsonException>(() => StarterRecipes.ReadRecipe(Text("M4").Replace("\"30 mm\"", "\"30\"", StringComparison.Ordinal)));
 
     [Fact]
     public void An_unknown_field_is_refused_and_named()
     {
-        var fault = Assert.Throws<JsonException>(() => StarterRecipes.ReadRecipe(Text().Replace("\"family\"", "\"famly\"", StringComparison.Ordinal)));
+        var fault = Assert.Throws<JsonException>(() => StarterRecipes.ReadRecipe(Text("M4").Replace("\"family\"", "\"famly\"", StringComparison.Ordinal)));
         Assert.Contains("famly", fault.Message, StringComparison.Ordinal);
     }
 
@@ -53,9 +81,9 @@ public class RecipeTests
         Assert.Equal(written, JsonSerializer.Serialize(StarterRecipes.ReadRecipe(written), CoreJson.Default.Recipe));
     }
 
-    private static string Text()
+    private static string Text(string recipe)
     {
-        using var reader = new StreamReader(typeof(Recipe).Assembly.GetManifestResourceStream("recipes/M4.json")!);
+        using var reader = new StreamReader(typeof(Recipe).Assembly.GetManifestResourceStream($"recipes/{recipe}.json")!);
         return reader.ReadToEnd();
     }
 }

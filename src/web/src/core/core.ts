@@ -4,26 +4,37 @@ import type { Schemas } from '../api/client';
 interface Exports {
   AddLadder(json: string): void;
   AddRecipe(json: string): void;
-  View(termination: string, events: string, unit: string): string;
-  Judge(termination: string, events: string, unit: string, read: string): string;
-  Act(termination: string, events: string, unit: string, intent: string, stamp: string): string;
+  Hold(termination: string, events: string): void;
+  View(look: string): string;
+  Judge(termination: string, unit: string, read: string): string;
+  Act(terminations: string, unit: string, intent: string, stamp: string): string;
+  Move(from: string, to: string, first: string, reason: string, stamp: string): string;
 }
 
 export type Unit = 'mm' | 'in';
-export type BenchView = Schemas['BenchView'];
+export type Pace = Schemas['Pace'];
+export type BatchView = Schemas['BatchView'];
+export type BatchLook = Schemas['BatchLook'];
 export type BenchEvent = {
   id: string;
   sequence: number;
   clock: { milliseconds: number; count: number };
   strands: { termination: string }[];
+  at: string;
+  body: { kind: string };
 };
 export type Intent =
-  | { kind: 'begin' }
+  | { kind: 'begin'; school?: Schemas['School'] }
+  | { kind: 'clock'; step: string }
   | { kind: 'done'; step: string; read?: string }
   | { kind: 'trouble'; sign: string }
   | { kind: 'choose'; action: string; reason?: string }
-  | { kind: 'undo'; event: string; reason: string; glassWasCut: boolean };
-export type Act = { event: BenchEvent } | { field: string; says: string };
+  | { kind: 'undo'; event: string; reason: string; glassWasCut: boolean }
+  | { kind: 'together'; batch: string | null }
+  | { kind: 'hand-over'; to: string; note?: string }
+  | { kind: 'settle'; keep: 'first' | 'second' | 'what-fits'; glassWasCut: boolean; note: string };
+export type Act = { events: BenchEvent[] } | { field: string; says: string };
+export type Judged = { grade?: 'good' | 'doubtful' | 'bad' | 'none'; says?: string };
 
 let booted: Promise<Exports> | undefined;
 
@@ -35,31 +46,45 @@ async function boot(): Promise<Exports> {
   return assembly.Rhabdon.Browser.BenchExports as Exports;
 }
 
+/** The core in this page. It keeps the strands it was given folded, so that a tap need not fold them anew. */
 export class Core {
+  private readonly held = new Map<string, string>();
+  private static one: Promise<Core> | undefined;
+
   private constructor(private readonly exports: Exports) {}
 
-  /** Boots once; later calls add the book's versions to the same core. */
+  /** The one core of this page, with every version of the book added to it. */
   static async with(book: Schemas['BookView']): Promise<Core> {
-    const exports = await (booted ??= boot());
-    for (const ladder of book.ladders) exports.AddLadder(JSON.stringify(ladder));
-    for (const recipe of book.recipes) exports.AddRecipe(JSON.stringify(recipe));
-    return new Core(exports);
+    const core = await (Core.one ??= (booted ??= boot()).then((exports) => new Core(exports)));
+    for (const ladder of book.ladders) core.exports.AddLadder(JSON.stringify(ladder));
+    for (const recipe of book.recipes) core.exports.AddRecipe(JSON.stringify(recipe));
+    return core;
   }
 
-  view(termination: string, events: string, unit: Unit): BenchView {
-    return JSON.parse(this.exports.View(termination, events, unit));
+  /** Keeps a strand's events, if they are others than those it holds. */
+  hold(termination: string, events: BenchEvent[]) {
+    const which = events
+      .map((event) => event.id)
+      .sort()
+      .join();
+    if (this.held.get(termination) === which) return;
+    this.exports.Hold(termination, JSON.stringify(events));
+    this.held.set(termination, which);
   }
 
-  judge(
-    termination: string,
-    events: string,
-    unit: Unit,
-    read: string,
-  ): { grade?: 'good' | 'doubtful' | 'bad' | 'none'; says?: string } {
-    return JSON.parse(this.exports.Judge(termination, events, unit, read));
+  view(look: BatchLook): BatchView {
+    return JSON.parse(this.exports.View(JSON.stringify(look)));
   }
 
-  act(termination: string, events: string, unit: Unit, intent: Intent, stamp: Record<string, string>): Act {
-    return JSON.parse(this.exports.Act(termination, events, unit, JSON.stringify(intent), JSON.stringify(stamp)));
+  judge(termination: string, unit: Unit, read: string): Judged {
+    return JSON.parse(this.exports.Judge(termination, unit, read));
+  }
+
+  act(terminations: string[], unit: Unit, intent: Intent, stamp: Record<string, string>): Act {
+    return JSON.parse(this.exports.Act(JSON.stringify(terminations), unit, JSON.stringify(intent), JSON.stringify(stamp)));
+  }
+
+  move(from: string, to: string, first: string, reason: string, stamp: Record<string, string>): Act {
+    return JSON.parse(this.exports.Move(from, to, first, reason, JSON.stringify(stamp)));
   }
 }

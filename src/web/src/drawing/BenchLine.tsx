@@ -1,16 +1,33 @@
 import type { Schemas } from '../api/client';
+import { say } from '../shell/words';
 
 type Line = Schemas['LineDrawing'];
 
 const width = 720;
-const heights: Record<string, number> = { glass: 8, buffer: 30, connector: 54, boot: 44, holder: 58 };
+const heights: Record<string, number> = {
+  glass: 8,
+  coating: 14,
+  buffer: 30,
+  aramid: 42,
+  tube: 34,
+  jacket: 50,
+  sheath: 60,
+  connector: 66,
+  boot: 58,
+  holder: 68,
+};
 
 /** The cable end to scale, now and after the step. Every position comes from the core; here it is only scaled to the screen. */
 export function BenchLine({ line, figure }: { line: Line; figure?: Schemas['FigureView'] | null }) {
   const scale = width / (line.to - line.from);
   const x = (mm: number) => (mm - line.from) * scale;
   return (
-    <svg className="bench-line" viewBox={`0 0 ${width} 380`} role="img" aria-label="Cable end to scale, now and after this step">
+    <svg className="bench-line" viewBox={`0 0 ${width} 380`} role="img" aria-label={say('line.name')}>
+      <defs>
+        <pattern id="aramid" width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(20)">
+          <path d="M0 2 H8 M0 6 H8" className="yarn" />
+        </pattern>
+      </defs>
       {line.ticks.map((tick) => (
         <g key={tick.at}>
           <line x1={x(tick.at)} x2={x(tick.at)} y1={30} y2={30 + tick.rank * 6} className="tick" />
@@ -39,17 +56,17 @@ export function BenchLine({ line, figure }: { line: Line; figure?: Schemas['Figu
           <text x={Math.min(Math.max((x(line.span.from) + x(line.span.to)) / 2, 130), width - 130)} y={242} className="figure">
             {figure.value} <tspan className="unit">{figure.unit}</tspan>
           </text>
-          <text x={Math.min(Math.max((x(line.span.from) + x(line.span.to)) / 2, 190), width - 190)} y={272} className="note">
+          <text x={Math.min(Math.max((x(line.span.from) + x(line.span.to)) / 2, 260), width - 260)} y={272} className="note">
             {figure.note} · {figure.other}
           </text>
         </g>
       )}
       <text x={4} y={305} className="then">
-        then
+        {say('line.then')}
       </text>
       <Row segments={line.after} x={x} middle={344} />
       <text x={width - 4} y={305} textAnchor="end" className="then">
-        to the closet →
+        {say('line.closet')}
       </text>
     </svg>
   );

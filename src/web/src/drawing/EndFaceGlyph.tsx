@@ -1,9 +1,12 @@
+import { say } from '../shell/words';
+
 export type Phase = 'planned' | 'prepared' | 'terminated' | 'verified' | 'doubtful' | 'rejected';
 
 /** A termination's state as an end face that fills from outside in. Legible in black and white at 16 px. */
 export function EndFaceGlyph({ phase, attempt = 1, size = 32 }: { phase: Phase; attempt?: number; size?: number }) {
   const filled = phase === 'terminated' || phase === 'verified' || phase === 'doubtful';
-  const label = attempt > 1 ? `${phase}, attempt ${attempt}` : phase;
+  const word = say(`phase.${phase}`);
+  const label = attempt > 1 ? say('phase.attempt', { phase: word, attempt }) : word;
   return (
     <span className={`glyph ${phase}`} role="img" aria-label={label} title={label}>
       <svg width={size} height={size} viewBox="0 0 32 32" aria-hidden="true">

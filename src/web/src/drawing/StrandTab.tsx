@@ -1,12 +1,13 @@
 import type { Schemas } from '../api/client';
+import { say, type Key } from '../shell/words';
 
 /** A strand's number, standard color and the color's name: never the color alone. */
 export function StrandTab({ strand, color }: { strand: number; color: Schemas['StrandColor'] }) {
+  const name = say(`color.${color.key}` as Key);
   return (
     <span className="strand-tab">
       <i style={{ background: color.hex }} className={color.hasTracer ? 'tracer' : ''} />
-      <b>{strand}</b> {color.key}
-      {color.hasTracer && ' with tracer'}
+      <b>{strand}</b> {color.hasTracer ? say('color.tracer', { color: name }) : name}
     </span>
   );
 }

@@ -1,22 +1,36 @@
-import { Button, ConfigProvider } from 'antd';
-import { useState } from 'react';
-import { NavLink, Navigate, Route, Routes } from 'react-router';
+import { ConfigProvider } from 'antd';
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { NavLink, Navigate, Route, Routes, useLocation } from 'react-router';
 import type { Unit } from '../core/core';
 import { Bench } from '../stations/bench/Bench';
-import { CableForm } from '../stations/plan/CableForm';
-import { JobForm } from '../stations/plan/JobForm';
+import { JobOverview } from '../stations/proof/JobOverview';
+import { Look } from '../stations/proof/Look';
 import { StrandLadder } from '../stations/proof/StrandLadder';
 import { StrandStory } from '../stations/proof/StrandStory';
-import { SignIn } from '../stations/signin/SignIn';
+import { Outbox } from '../stations/today/Outbox';
 import { Today } from '../stations/today/Today';
+import { useLive } from './live';
 import { looks } from './look';
 import { useOutbox } from './outbox';
-import { useSession, useSignIn, type Session } from './session';
+import { useSession, type Session } from './session';
+import { SwitchPerson } from './SwitchPerson';
+import { wasCleared } from './tablet';
+import { say } from './words';
+
+// Forms come when they are opened: the bench and what leads to it do not wait for them. The service worker keeps them all.
+const CrewStation = lazy(() => import('../stations/crew/CrewStation').then((m) => ({ default: m.CrewStation })));
+const CableForm = lazy(() => import('../stations/plan/CableForm').then((m) => ({ default: m.CableForm })));
+const JobForm = lazy(() => import('../stations/plan/JobForm').then((m) => ({ default: m.JobForm })));
+const RecipeList = lazy(() => import('../stations/recipes/RecipeList').then((m) => ({ default: m.RecipeList })));
+const RecipePage = lazy(() => import('../stations/recipes/RecipePage').then((m) => ({ default: m.RecipePage })));
+const FirstOwner = lazy(() => import('../stations/signin/FirstOwner').then((m) => ({ default: m.FirstOwner })));
+const SignIn = lazy(() => import('../stations/signin/SignIn').then((m) => ({ default: m.SignIn })));
 
 export function App() {
   const [dark, setDark] = useState(() => localStorage.getItem('look') === 'dark');
   const [unit, setUnit] = useState<Unit>(() => (localStorage.getItem('unit') === 'in' ? 'in' : 'mm'));
   const session = useSession();
+  const { pathname } = useLocation();
   const look = dark ? 'dark' : 'light';
   document.documentElement.dataset.look = look;
   const toggles = {
@@ -33,7 +47,15 @@ export function App() {
   };
   return (
     <ConfigProvider theme={looks[look]}>
-      {session.data?.person ? <Signed session={session.data} toggles={toggles} /> : session.isLoading ? null : <SignIn />}
+      <Suspense>
+        {session.data?.person ? (
+          <Signed session={session.data} toggles={toggles} />
+        ) : session.isLoading ? null : pathname === '/first-owner' ? (
+          <FirstOwner />
+        ) : (
+          <SignIn />
+        )}
+      </Suspense>
     </ConfigProvider>
   );
 }
@@ -47,44 +69,80 @@ interface Toggles {
 
 function Signed({ session, toggles }: { session: Session; toggles: Toggles }) {
   const { waiting, refused } = useOutbox();
-  const { signOut } = useSignIn();
+  const [switching, setSwitching] = useState(false);
+  const [cleared, setCleared] = useState(false);
+  const person = session.person!;
+  const mayWork = session.role !== 'viewer';
+  const mayPlan = session.role === 'lead' || session.role === 'owner';
+  useLive(true);
+  useEffect(() => void wasCleared().then(setCleared, () => setCleared(true)), []);
   return (
     <div className="house">
-      <nav aria-label="Stations">
-        <NavLink to="/" className="mark" aria-label="Rhabdon, today">
+      <nav aria-label={say('shell.stations')} className="no-print">
+        <NavLink to="/" className="mark" aria-label={say('shell.home')}>
           <img src="/mark.svg" alt="" width="44" height="44" />
         </NavLink>
         <NavLink to="/" end>
-          Today
+          {say('shell.today')}
         </NavLink>
-        {session.role !== 'installer' && session.role !== 'viewer' && <NavLink to="/plan">Plan</NavLink>}
+        {mayPlan && <NavLink to="/plan">{say('shell.plan')}</NavLink>}
+        <NavLink to="/recipes">{say('shell.recipes')}</NavLink>
+        {mayPlan && <NavLink to="/crew">{say('shell.crew')}</NavLink>}
         <div className="grow" />
-        <button onClick={toggles.flipUnit} aria-label="Change unit">
-          {toggles.unit === 'mm' ? 'mm' : 'inch'}
+        <button onClick={toggles.flipUnit} aria-label={say('shell.unit')}>
+          {say(`shell.unit-${toggles.unit}`)}
         </button>
-        <button onClick={toggles.flipLook}>{toggles.dark ? 'Dark' : 'Light'}</button>
-        <p className="who">{session.name}</p>
-        <p className={refused ? 'sent bad' : waiting ? 'sent doubtful' : 'sent'} role="status">
-          {refused ? `${refused} refused` : waiting ? `${waiting} saved here` : 'all sent'}
-        </p>
-        <Button type="text" className="out" onClick={() => void signOut()}>
-          Sign out
-        </Button>
+        <button onClick={toggles.flipLook} aria-label={say('shell.look')}>
+          {say(toggles.dark ? 'shell.dark' : 'shell.light')}
+        </button>
+        <button onClick={() => setSwitching(true)} aria-label={say('switch.who', { name: session.name ?? '' })}>
+          {session.name}
+        </button>
+        <NavLink to="/outbox" className={`sent ${refused.length ? 'bad' : waiting.length ? 'doubtful' : ''}`}>
+          <span role="status">
+            {refused.length
+              ? say('shell.refused', { count: refused.length })
+              : waiting.length
+                ? say('shell.waiting', { count: waiting.length })
+                : say('shell.sent')}
+          </span>
+        </NavLink>
       </nav>
       <main>
-        <Routes>
-          <Route path="/" element={<Today role={session.role ?? ''} />} />
-          <Route path="/plan" element={<JobForm />} />
-          <Route path="/plan/:job" element={<CableForm />} />
-          <Route
-            path="/bench/:termination"
-            element={<Bench unit={toggles.unit} person={session.person!} mayWork={session.role !== 'viewer'} />}
-          />
-          <Route path="/proof/:cable" element={<StrandLadder />} />
-          <Route path="/story/:termination" element={<StrandStory unit={toggles.unit} />} />
-          <Route path="*" element={<Navigate to="/" />} />
-        </Routes>
+        {cleared && (
+          <p className="card look row" role="alert">
+            {say('tablet.cleared')}
+            <button className="button" onClick={() => setCleared(false)}>
+              {say('tablet.understood')}
+            </button>
+          </p>
+        )}
+        <Suspense>
+          <Routes>
+            <Route path="/" element={<Today role={session.role ?? ''} />} />
+            <Route path="/plan" element={<JobForm />} />
+            <Route path="/plan/:job" element={<CableForm />} />
+            <Route path="/job/:job" element={<JobOverview />} />
+            {['/bench/:termination', '/batch/:batch'].map((path) => (
+              <Route key={path} path={path} element={<AtBench unit={toggles.unit} person={person} mayWork={mayWork} />} />
+            ))}
+            <Route path="/proof/:cable" element={<StrandLadder person={person} mayWork={mayWork} />} />
+            <Route path="/story/:termination" element={<StrandStory unit={toggles.unit} person={person} mayWork={mayWork} />} />
+            <Route path="/look/:termination" element={<Look unit={toggles.unit} person={person} maySettle={mayPlan} />} />
+            <Route path="/recipes" element={<RecipeList />} />
+            <Route path="/recipes/:recipe" element={<RecipePage unit={toggles.unit} mayPlan={mayPlan} />} />
+            <Route path="/crew" element={<CrewStation role={session.role ?? ''} />} />
+            <Route path="/outbox" element={<Outbox />} />
+            <Route path="*" element={<Navigate to="/" />} />
+          </Routes>
+        </Suspense>
       </main>
+      {switching && <SwitchPerson person={person} onClose={() => setSwitching(false)} />}
     </div>
   );
+}
+
+/** The bench begins anew for each strand or batch, so that nothing of one is seen on another. */
+function AtBench(props: { unit: Unit; person: string; mayWork: boolean }) {
+  return <Bench key={useLocation().pathname} {...props} />;
 }

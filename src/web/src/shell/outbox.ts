@@ -2,22 +2,29 @@ import { liveQuery } from 'dexie';
 import { useEffect, useState } from 'react';
 import { api, got, keepForgeryToken } from '../api/client';
 import type { Act, BenchEvent } from '../core/core';
-import { keep, nowWithOffset, recall, tablet, uuid7 } from './tablet';
+import { say } from './words';
+import { keep, nowWithOffset, recall, tablet, uuid7, type Waiting } from './tablet';
 
 const delivery = 100;
 let sending = false;
 
-/** Makes an event and puts it into the outbox as one act: two taps, or two open pages, never share a sequence number. */
-export async function record(termination: string, actor: string, make: (stamp: Record<string, string>) => Act): Promise<Act> {
-  const act = await tablet.transaction('rw', tablet.outbox, tablet.kept, async () => {
-    const me = (await recall<{ device: string; sequence: number; ms: number; count: number }>('device')) ?? {
-      device: uuid7(),
-      sequence: 0,
-      ms: 0,
-      count: 0,
-    };
-    const made = make({
-      id: uuid7(),
+interface Device {
+  device: string;
+  sequence: number;
+  ms: number;
+  count: number;
+}
+
+/**
+ * Makes events and puts them into the outbox as one act: two taps, or two open pages, never share a sequence number.
+ * @param most how many events the act may come to
+ * @param make makes them on what the tablet holds at that moment
+ */
+export async function record(most: number, actor: string, make: (stamp: Record<string, string>) => Promise<Act>): Promise<Act> {
+  const act = await tablet.transaction('rw', tablet.outbox, tablet.kept, tablet.strands, async () => {
+    const me = (await recall<Device>('device')) ?? { device: uuid7(), sequence: 0, ms: 0, count: 0 };
+    const made = await make({
+      ids: Array.from({ length: most }, () => uuid7()).join(' '),
       device: me.device,
       sequence: String(me.sequence + 1),
       at: nowWithOffset(),
@@ -26,15 +33,30 @@ export async function record(termination: string, actor: string, make: (stamp: R
       seenCount: String(me.count),
       actor,
     });
-    if ('event' in made) {
-      const { milliseconds, count } = made.event.clock;
-      await keep('device', { device: me.device, sequence: me.sequence + 1, ms: milliseconds, count });
-      await tablet.outbox.add({ sequence: me.sequence + 1, event: made.event, termination });
+    const last = 'events' in made ? made.events.at(-1) : undefined;
+    if (last && 'events' in made) {
+      await keep('device', { device: me.device, sequence: last.sequence, ms: last.clock.milliseconds, count: last.clock.count });
+      await tablet.outbox.bulkAdd(
+        made.events.map((event) => ({
+          sequence: event.sequence,
+          event,
+          terminations: event.strands.map((strand) => strand.termination),
+        })),
+      );
     }
     return made;
   });
   void send();
   return act;
+}
+
+/** Why the tablet could not keep something, so that a person can do something about it. */
+export function whyNotKept(error: unknown): string {
+  const { name, inner, failures } = (error ?? {}) as { name?: string; inner?: Error; failures?: Error[] };
+  const names = [name, inner?.name, ...(failures ?? []).flatMap((each) => [each.name, (each as { inner?: Error }).inner?.name])];
+  return names.includes('QuotaExceededError')
+    ? say('tablet.full')
+    : say('bench.not-kept', { why: (error as Error)?.message ?? String(error) });
 }
 
 /** Sends what waits, in order; stops at the first silence of the network and tries again later. */
@@ -49,7 +71,7 @@ export async function send(): Promise<void> {
       keepForgeryToken(session.forgery);
       if (!session.person) return;
       const answers = await got(api.POST('/api/v1/events', { body: waiting.map((w) => w.event) as never }));
-      for (const [index, answer] of answers.entries()) await settle(waiting[index]!.sequence, waiting[index]!.event, answer);
+      for (const [index, answer] of answers.entries()) await settle(waiting[index]!, answer);
     }
   } catch {
     // The network or the server is away: everything stays in the outbox for the next try.
@@ -58,18 +80,18 @@ export async function send(): Promise<void> {
   }
 }
 
-async function settle(sequence: number, event: BenchEvent, answer: { status: number; says?: string | null }) {
+async function settle({ sequence, event, terminations }: Waiting, answer: { status: number; says?: string | null }) {
   await tablet.transaction('rw', tablet.outbox, tablet.strands, async () => {
     if (answer.status >= 300) {
       await tablet.outbox.update(sequence, { refused: answer.says ?? String(answer.status) });
       return;
     }
-    for (const { termination } of event.strands) {
-      await tablet.strands.where({ termination }).modify((strand) => {
-        const known = strand.events as unknown as BenchEvent[];
-        if (!known.some((e) => e.id === event.id)) known.push(event);
+    await tablet.strands
+      .where('termination')
+      .anyOf(terminations)
+      .modify((strand) => {
+        if (!strand.events.some((e: BenchEvent) => e.id === event.id)) strand.events.push(event);
       });
-    }
     await tablet.outbox.delete(sequence);
   });
 }
@@ -80,15 +102,12 @@ export function startSending() {
   void send();
 }
 
-/** How many events wait here, and how many were refused. */
-export function useOutbox(): { waiting: number; refused: number } {
-  const [counts, setCounts] = useState({ waiting: 0, refused: 0 });
+/** What waits here, and what was refused and why. */
+export function useOutbox(): { waiting: Waiting[]; refused: Waiting[] } {
+  const [rows, setRows] = useState<Waiting[]>([]);
   useEffect(() => {
-    const watch = liveQuery(() => tablet.outbox.toArray()).subscribe((rows) => {
-      const refused = rows.filter((r) => r.refused).length;
-      setCounts({ waiting: rows.length - refused, refused });
-    });
+    const watch = liveQuery(() => tablet.outbox.orderBy('sequence').toArray()).subscribe(setRows);
     return () => watch.unsubscribe();
   }, []);
-  return counts;
+  return { waiting: rows.filter((row) => !row.refused), refused: rows.filter((row) => row.refused) };
 }

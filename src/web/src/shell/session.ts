@@ -32,6 +32,11 @@ export function useSignIn() {
       await got(api.POST('/api/v1/session', { body: { signIn, secret } }));
       await queries.invalidateQueries();
     },
+    makeFirstOwner: async (body: Schemas['FirstOwnerRequest']) => {
+      keepForgeryToken((await got(api.GET('/api/v1/session'))).forgery);
+      await got(api.POST('/api/v1/first-owner', { body }));
+      await queries.invalidateQueries();
+    },
     signOut: async () => {
       await got(api.DELETE('/api/v1/session'));
       await queries.invalidateQueries();

@@ -2,10 +2,13 @@ import Dexie, { type EntityTable } from 'dexie';
 import type { Schemas } from '../api/client';
 import type { BenchEvent } from '../core/core';
 
+export type Strand = Omit<Schemas['StrandAtBench'], 'events'> & { events: BenchEvent[] };
+
 export interface Waiting {
   sequence: number;
   event: BenchEvent;
-  termination: string;
+  /** Every strand the event concerns. */
+  terminations: string[];
   /** Set when the server refused it: kept, shown, not sent again. */
   refused?: string;
 }
@@ -17,13 +20,23 @@ interface Kept {
 
 /** What this tablet keeps for itself: strands it has opened, events that wait to be sent, and who it is. */
 class Tablet extends Dexie {
-  strands!: EntityTable<Schemas['StrandAtBench'], 'termination'>;
+  strands!: EntityTable<Strand, 'termination'>;
   outbox!: EntityTable<Waiting, 'sequence'>;
   kept!: EntityTable<Kept, 'key'>;
 
   constructor() {
     super('rhabdon');
     this.version(1).stores({ strands: 'termination, cable', outbox: 'sequence, termination', kept: 'key' });
+    this.version(2)
+      .stores({ outbox: 'sequence, *terminations' })
+      .upgrade((upgrade) =>
+        upgrade
+          .table('outbox')
+          .toCollection()
+          .modify((row) => {
+            row.terminations = row.event.strands.map((s: { termination: string }) => s.termination);
+          }),
+      );
   }
 }
 
@@ -35,6 +48,45 @@ export async function recall<T>(key: string): Promise<T | undefined> {
 
 export async function keep(key: string, value: unknown) {
   await tablet.kept.put({ key, value });
+}
+
+/** What the server told, or, with no network, what it told this tablet last. */
+export async function toldOrKept<T>(key: string, tell: () => Promise<T>): Promise<T> {
+  try {
+    const told = await tell();
+    await keep(key, told);
+    return told;
+  } catch (fault) {
+    const kept = fault instanceof TypeError ? await recall<T>(key) : undefined;
+    if (kept === undefined) throw fault;
+    return kept;
+  }
+}
+
+/** Adds what the server holds to what the tablet holds. Events are only ever added, so neither can lose any of the other's. */
+export async function keepStrands(told: Schemas['StrandAtBench'][]) {
+  await tablet.transaction('rw', tablet.strands, async () => {
+    const held = await tablet.strands.bulkGet(told.map((strand) => strand.termination));
+    const merged = told.map((strand, index) => {
+      const events = strand.events as unknown as BenchEvent[];
+      const ids = new Set(events.map((event) => event.id));
+      return { ...strand, events: [...events, ...(held[index]?.events ?? []).filter((event) => !ids.has(event.id))] };
+    });
+    await tablet.strands.bulkPut(merged);
+  });
+}
+
+const mark = 'rhabdon-store';
+
+/** True when this browser has emptied the tablet's store since it was last used: what had not been sent is gone, and must be told. */
+export async function wasCleared(): Promise<boolean> {
+  const known = localStorage.getItem(mark);
+  const held = await recall<string>(mark);
+  if (held && held === known) return false;
+  const fresh = uuid7();
+  await keep(mark, fresh);
+  localStorage.setItem(mark, fresh);
+  return known !== null;
 }
 
 /** A UUID of version 7 (RFC 9562): milliseconds first, so that ids sort by age. */

@@ -1,116 +1,236 @@
 import { useEffect, useState } from 'react';
-import { Link, useParams } from 'react-router';
-import type { Intent, Unit } from '../../core/core';
+import { Link, useNavigate, useParams } from 'react-router';
+import type { Intent, Pace, Unit } from '../../core/core';
 import { BenchLine } from '../../drawing/BenchLine';
 import { EndFaceGlyph, type Phase } from '../../drawing/EndFaceGlyph';
 import { StrandTab } from '../../drawing/StrandTab';
+import { useKeys } from '../../shell/keys';
+import { say } from '../../shell/words';
+import { BatchSheet } from './BatchSheet';
 import { FiberBar } from './FiberBar';
+import { KeyList } from './KeyList';
 import { StepCard } from './StepCard';
+import { TakeBack } from './TakeBack';
+import { Tray } from './Tray';
 import { TroubleCard } from './TroubleCard';
-import { useStrand } from './useStrand';
+import { schoolOf } from './strandsInCore';
+import { rememberBatch, useBatch, type Opened } from './useBatch';
 
-/** One strand's end at the bench: one thing to do now. */
+/** One strand's end, or a batch of them, at the bench: one thing to do now. */
 export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; mayWork: boolean }) {
-  const { termination = '' } = useParams();
-  const { strand, view, act, judge, fault } = useStrand(termination, unit, person);
+  const { termination, batch } = useParams();
+  const opened: Opened = batch ? { batch } : { termination: termination ?? '' };
+  const [pace, setPace] = useState<Pace>(() => (localStorage.getItem('pace') as Pace) || 'stage-by-stage');
+  const { strands, view, act, judge, fault, turnTo } = useBatch(opened, unit, pace, person);
   const [says, setSays] = useState('');
+  const [sheet, setSheet] = useState<'undo' | 'keys' | 'batch'>();
   const [aid, setAid] = useState(false);
-  const where = view && `${view.attempt} ${view.try} ${view.step?.id} ${view.trouble?.sign}`;
+  const go = useNavigate();
+  const bench = view?.bench;
+  const where = bench && `${view.focus} ${bench.attempt} ${bench.try} ${bench.step?.id} ${bench.trouble?.sign}`;
   useEffect(() => setSays(''), [where]);
+  const flipPace = () => {
+    const next = pace === 'stage-by-stage' ? 'strand-by-strand' : 'stage-by-stage';
+    localStorage.setItem('pace', next);
+    setPace(next);
+  };
+  const step = (by: number) => {
+    const at = view?.tray.findIndex((strand) => strand.termination === view.focus) ?? -1;
+    const next = view?.tray[(at + by + view.tray.length) % view.tray.length];
+    if (next) turnTo(next.termination);
+  };
+  const want = async (intent: Intent, on: string[]) => {
+    const made = await act(intent, on);
+    setSays(made && 'says' in made ? made.says : '');
+    return !!made && 'events' in made;
+  };
+  const begin = () => void schoolOf(bench?.recipeId).then((school) => want({ kind: 'begin', school }, view?.together ?? []));
+  const isBegun = bench && bench.attempt > 0;
+  useKeys({
+    next: () => step(1),
+    previous: () => step(-1),
+    'pedal-back': () => step(-1),
+    undo: () => (bench?.undo && mayWork ? setSheet('undo') : undefined),
+    pace: flipPace,
+    batch: () => (mayWork ? setSheet('batch') : undefined),
+    aid: () => setAid(!aid),
+    keys: () => setSheet('keys'),
+    ...(mayWork && bench && !isBegun ? { done: begin, 'pedal-done': begin } : {}),
+  });
   if (fault)
     return (
       <p role="alert" className="page">
         {fault}
       </p>
     );
-  if (!strand || !view) return <p className="page">Opening the strand …</p>;
-  const want = async (intent: Intent) => {
-    const made = await act(intent);
-    setSays(made && 'says' in made ? made.says : '');
+  const strand = strands.find((s) => s.termination === view?.focus) ?? strands[0];
+  if (!strand || !view) return <p className="page">{say('bench.opening')}</p>;
+  const isBatch = view.tray.length > 1;
+  const undone = view.tray.map((other) => other.termination).filter((id) => bench?.undo?.strands.includes(id));
+  const onFocus = async (intent: Intent, onlyThis = false) => {
+    await want(intent, onlyThis || !view.together.length ? [strand.termination] : view.together);
   };
   return (
-    <div className="bench">
+    <div className={`bench ${isBatch ? 'with-tray' : ''}`}>
       <header className="row apart">
         <div className="row">
-          <EndFaceGlyph phase={view.phase as Phase} attempt={view.attempt} size={44} />
+          {bench && <EndFaceGlyph phase={bench.phase as Phase} attempt={bench.attempt} size={44} />}
           <h1>
             <StrandTab strand={strand.strand} color={strand.color} />
           </h1>
           <span className="figures">{strand.label}</span>
           <Link to={`/proof/${strand.cable}`}>
-            {strand.cableName} {strand.end} end
+            {strand.cableName} {say(`end.${strand.end as 'near' | 'far'}`)}
           </Link>
+          {bench && bench.attempt > 1 && <b className="doubtful">{say('bench.attempt', { number: bench.attempt })}</b>}
+          {bench && bench.try > 1 && <b className="doubtful">{say('bench.try', { number: bench.try })}</b>}
         </div>
         <div className="row">
-          {view.attempt > 1 && <b className="doubtful">attempt {view.attempt}</b>}
-          {view.try > 1 && <b className="doubtful">try {view.try}</b>}
-          <span className="tag">
-            {view.recipe} · {view.isConfirmed ? 'confirmed' : 'unconfirmed: follow the maker’s sheet'}
-          </span>
-          <button className="button" onClick={() => setAid(!aid)}>
-            First aid
+          {bench && (
+            <span className="tag" title={bench.isConfirmed ? undefined : say('bench.unconfirmed-why')}>
+              {say(bench.isConfirmed ? 'bench.confirmed' : 'bench.unconfirmed', { recipe: bench.recipe })}
+            </span>
+          )}
+          {isBatch && (
+            <button className="button" onClick={flipPace}>
+              {say(`pace.${pace}`)}
+            </button>
+          )}
+          {mayWork && (
+            <button className="button" onClick={() => setSheet('batch')}>
+              {say('batch.button')}
+            </button>
+          )}
+          <button className="button" aria-expanded={aid} onClick={() => setAid(!aid)}>
+            {say('bench.first-aid')}
+          </button>
+          <button className="button" aria-label={say('keys.title')} onClick={() => setSheet('keys')}>
+            {'?'}
           </button>
         </div>
       </header>
+      {isBatch && <Tray tray={view.tray} focus={view.focus} onTurn={turnTo} />}
       {aid && (
         <p className="card aid" role="note">
-          Glass in skin or eye: do not rub, rinse, get it removed. Primer or epoxy in the eye: rinse and see a doctor. Know where
-          the eyewash is. Follow the safety data sheet and local rules; Rhabdon is no substitute.
+          {say('bench.aid')}
         </p>
       )}
-      {view.needsALook && (
+      {bench?.needsALook && (
         <p className="card look" role="alert">
-          Needs a look: two stories of this strand do not fit together. See its <Link to={`/story/${termination}`}>story</Link>.
+          {say('bench.needs-a-look')} <Link to={`/look/${strand.termination}`}>{say('look.open')}</Link>
         </p>
       )}
       <div className="benchtop">
         <section className="card drawing">
           <ol className="stages">
-            {view.stages.map((stage) => (
+            {bench?.stages.map((stage) => (
               <li key={stage.id} className={stage.standing} aria-current={stage.standing === 'now' ? 'step' : undefined}>
                 {stage.title}
-                <small>{stage.standing}</small>
+                <small>{say(`standing.${stage.standing as 'done' | 'now' | 'next'}`)}</small>
               </li>
             ))}
           </ol>
-          {view.line ? <BenchLine line={view.line} figure={view.step?.figure} /> : <p className="says">{view.says}</p>}
-          {view.step && (
+          {bench?.line ? (
+            <BenchLine line={bench.line} figure={bench.step?.figure} />
+          ) : (
+            <p className="says">{bench?.says ?? say('batch.over', { count: view.done })}</p>
+          )}
+          {bench?.step && (
             <p className="why">
-              <b>Why:</b> {view.step.why} {view.step.next && <b>Next:</b>} {view.step.next}
+              <b>{say('bench.why')}</b> {bench.step.why} {bench.step.next && <b>{say('bench.next')}</b>} {bench.step.next}
             </p>
           )}
         </section>
         <section className="card work" aria-live="polite">
-          {!mayWork ? (
-            <p>{view.says}</p>
-          ) : view.trouble ? (
-            <TroubleCard key={where} trouble={view.trouble} onAct={want} says={says} />
-          ) : view.step ? (
-            <StepCard key={where} step={view.step} reports={view.reports} judge={judge} onAct={want} says={says} />
-          ) : view.attempt === 0 ? (
+          {!bench ? (
             <>
-              <h2>Begin this end by {view.recipe}</h2>
-              <p>Boots, connector, stripper, cleaver, gauge, wipes, bin and glasses at hand?</p>
+              <h2>{say('batch.over', { count: view.done })}</h2>
               <div className="grow" />
-              <button className="main-action" onClick={() => void want({ kind: 'begin' })}>
-                Begin
+              <Link className="main-action" to={`/proof/${strand.cable}`}>
+                {say('bench.next-strand')}
+              </Link>
+            </>
+          ) : !mayWork ? (
+            <p>{bench.says}</p>
+          ) : bench.trouble ? (
+            <TroubleCard
+              key={where}
+              trouble={bench.trouble}
+              onAct={onFocus}
+              onLater={
+                view.tray.some((other) => other.standing === 'next' || other.standing === 'waiting') ? () => turnTo() : undefined
+              }
+              says={says}
+            />
+          ) : bench.step ? (
+            <StepCard
+              key={where}
+              step={bench.step}
+              strand={strand.strand}
+              reports={bench.reports}
+              together={view.together.length}
+              togetherSays={view.togetherSays}
+              judge={judge}
+              onAct={onFocus}
+              says={says}
+            />
+          ) : !isBegun ? (
+            <>
+              <h2>{say('bench.begin-by', { recipe: bench.recipe })}</h2>
+              <p>{say('bench.at-hand')}</p>
+              <p role="alert" className="bad">
+                {says}
+              </p>
+              <div className="grow" />
+              <button className="main-action" onClick={begin}>
+                {view.together.length > 1 ? say('bench.begin-all', { strands: view.togetherSays }) : say('bench.begin')}
               </button>
             </>
           ) : (
             <>
-              <h2>{view.says}</h2>
+              <h2>{bench.says}</h2>
               <div className="grow" />
-              <Link className="button" to={`/story/${termination}`}>
-                The strand’s story
+              <Link className="button" to={`/story/${strand.termination}`}>
+                {say('bench.story')}
               </Link>
-              <Link className="main-action" to={`/proof/${strand.cable}`}>
-                Next strand
-              </Link>
+              {isBatch ? (
+                <button className="main-action" onClick={() => turnTo()}>
+                  {say('bench.go-on')}
+                </button>
+              ) : (
+                <Link className="main-action" to={`/proof/${strand.cable}`}>
+                  {say('bench.next-strand')}
+                </Link>
+              )}
             </>
           )}
         </section>
       </div>
-      <FiberBar fiber={view.fiber} undo={mayWork ? view.undo : null} onAct={want} />
+      {bench && <FiberBar fiber={bench.fiber} undo={mayWork ? bench.undo : null} onUndo={() => setSheet('undo')} />}
+      {sheet === 'undo' && bench?.undo && (
+        <TakeBack
+          what={bench.undo.what}
+          cutsGlass={bench.undo.cutsGlass}
+          strands={undone.length}
+          onClose={() => setSheet(undefined)}
+          onTakeBack={(reason, glassWasCut, all) => {
+            const event = bench.undo!.event;
+            setSheet(undefined);
+            void want({ kind: 'undo', event, reason, glassWasCut }, all ? undone : [strand.termination]);
+          }}
+        />
+      )}
+      {sheet === 'keys' && <KeyList onClose={() => setSheet(undefined)} />}
+      {sheet === 'batch' && (
+        <BatchSheet
+          tray={view.tray}
+          batch={batch}
+          person={person}
+          onClose={() => setSheet(undefined)}
+          onAct={want}
+          onBatch={(to, taken) => void rememberBatch(to, taken).then(() => go(`/batch/${to}`))}
+        />
+      )}
     </div>
   );
 }

@@ -1,90 +1,158 @@
-import { Input } from 'antd';
-import { useState } from 'react';
+import { Input, type InputRef } from 'antd';
+import { useEffect, useRef, useState } from 'react';
 import type { Schemas } from '../../api/client';
-import type { Intent } from '../../core/core';
+import type { Intent, Judged } from '../../core/core';
+import { FaultLine } from '../../shell/faults';
+import { useKeys } from '../../shell/keys';
+import { say } from '../../shell/words';
+import { StepClock, useSecondsLeft } from './StepClock';
+import { StepCount } from './StepCount';
 
 interface Props {
   step: Schemas['StepView'];
+  strand: number;
   reports: Schemas['SignView'][];
-  judge: (read: string) => { grade?: string; says?: string };
-  onAct: (intent: Intent) => Promise<void>;
+  /** How many strands one tap does, and their numbers in words. */
+  together: number;
+  togetherSays: string;
+  judge: (read: string) => Judged;
+  onAct: (intent: Intent, onlyThis?: boolean) => Promise<void>;
   says: string;
 }
 
 /** The step to do: what, how, what to read, and Done in the lower third. A reading is never prefilled. */
-export function StepCard({ step, reports, judge, onAct, says }: Props) {
+export function StepCard({ step, strand, reports, together, togetherSays, judge, onAct, says }: Props) {
   const [read, setRead] = useState('');
   const [inTrouble, setInTrouble] = useState(false);
+  const field = useRef<InputRef>(null);
   const ask = step.ask;
-  const verdict = ask?.isLength && read.trim() ? judge(read) : undefined;
-  const done = (value?: string) => void onAct({ kind: 'done', step: step.id, read: value });
+  const isTyped = !!ask && (ask.isLength || ask.isCount);
+  const isChoice = !!ask && !isTyped;
+  const left = useSecondsLeft(step.clock);
+  const waits = !!step.clock && left !== 0;
+  const verdict = isTyped && read.trim() ? judge(read) : undefined;
+  const done = (value?: string, onlyThis = false) => void onAct({ kind: 'done', step: step.id, read: value }, onlyThis);
+  const start = () => void onAct({ kind: 'clock', step: step.id });
+  const main = () => (step.clock && !step.clock.since ? start() : isChoice || waits ? undefined : done(ask ? read : undefined));
+  const doneWord = together > 1 ? say('bench.done-all', { strands: togetherSays }) : say('bench.done');
+  const report = (sign: string) => void onAct({ kind: 'trouble', sign }, true);
+  useEffect(() => field.current?.focus({ preventScroll: true }), []);
+  useKeys({
+    done: main,
+    'pedal-done': main,
+    'only-this': () => (isChoice || waits ? undefined : done(ask ? read : undefined, true)),
+    reading: () => field.current?.focus(),
+    trouble: () => setInTrouble(reports.length > 0),
+    choice: (number) => {
+      if (inTrouble) {
+        const sign = reports[number - 1];
+        if (sign) report(sign.id);
+      } else if (isChoice) {
+        const choice = ask.choices[number - 1];
+        if (choice) done(choice.value);
+      }
+    },
+  });
   return (
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        done(ask ? read : undefined);
+        main();
       }}
     >
-      <p className="count">
-        Step {step.number} of {step.of}
-      </p>
-      <h2>{step.title}</h2>
-      <p className="how">{step.how}</p>
-      {step.cautions.length > 0 && (
-        <ul className="cautions">
-          {step.cautions.map((caution) => (
-            <li key={caution}>{caution}</li>
-          ))}
-        </ul>
-      )}
-      {ask?.isLength && (
-        <label className="reading">
-          {ask.question}
-          <Input
-            value={read}
-            onChange={(event) => setRead(event.target.value)}
-            inputMode="decimal"
-            suffix={ask.unit}
-            autoComplete="off"
-            className="figures"
-            aria-describedby="verdict"
-          />
-          <span id="verdict" className={verdict?.grade ?? ''}>
-            {verdict ? `${verdict.grade === 'none' ? '' : `${verdict.grade}: `}${verdict.says}` : `good is ${ask.accepts}`}
-          </span>
-        </label>
-      )}
-      {says && (
-        <p role="alert" className="bad">
-          {says}
+      <div className="read-part">
+        <p className="count">
+          {say('bench.step', { number: step.number, of: step.of })}
+          {' · '}
+          {together > 1 ? togetherSays : say('strands.one', { number: strand })}
         </p>
-      )}
-      <div className="grow" />
-      {ask && !ask.isLength ? (
-        <fieldset className="choices">
-          <legend>{ask.question}</legend>
-          {ask.choices.map((choice) => (
-            <button type="button" key={choice.value} onClick={() => done(choice.value)}>
-              {choice.say}
+        <h2>{step.title}</h2>
+        {step.figure && (
+          <p className="narrow-figure figures">
+            {step.figure.value} <small>{step.figure.unit}</small>
+          </p>
+        )}
+        <p className="how">{step.how}</p>
+        {step.cautions.length > 0 && (
+          <ul className="cautions">
+            {step.cautions.map((caution) => (
+              <li key={caution}>{caution} </li>
+            ))}
+          </ul>
+        )}
+        <FaultLine says={says} />
+      </div>
+      <div className="act-part">
+        {step.clock && !inTrouble && <StepClock clock={step.clock} left={left} />}
+        {step.count && ask?.isCount && !inTrouble && (
+          <StepCount count={step.count} onCount={(eights) => setRead(String(eights))} />
+        )}
+        {isTyped && !inTrouble && (
+          <label className="reading">
+            {ask.question}
+            <Input
+              ref={field}
+              value={read}
+              onChange={(event) => setRead(event.target.value)}
+              inputMode={ask.isCount ? 'numeric' : 'decimal'}
+              suffix={ask.unit || undefined}
+              autoComplete="off"
+              className="figures"
+              aria-describedby="verdict"
+            />
+            <span id="verdict" className={verdict?.grade ?? ''}>
+              {verdict ? judged(verdict) : say('bench.good-is', { range: ask.accepts })}
+            </span>
+          </label>
+        )}
+        {inTrouble ? (
+          <fieldset className="choices one">
+            <legend>{say('bench.what-trouble')}</legend>
+            {reports.map((sign, index) => (
+              <button type="button" key={sign.id} onClick={() => report(sign.id)}>
+                <kbd>{index + 1}</kbd> {sign.title}
+              </button>
+            ))}
+            <button type="button" className="back" onClick={() => setInTrouble(false)}>
+              {say('bench.no-trouble')}
             </button>
-          ))}
-        </fieldset>
-      ) : (
-        <button type="submit" className="main-action">
-          Done
-        </button>
-      )}
-      {reports.length > 0 && !inTrouble && (
-        <button type="button" className="button" onClick={() => setInTrouble(true)}>
-          Trouble
-        </button>
-      )}
-      {inTrouble &&
-        reports.map((sign) => (
-          <button type="button" className="button" key={sign.id} onClick={() => void onAct({ kind: 'trouble', sign: sign.id })}>
-            {sign.title}
-          </button>
-        ))}
+          </fieldset>
+        ) : (
+          isChoice && (
+            <fieldset className="choices">
+              <legend>{ask.question}</legend>
+              {ask.choices.map((choice, index) => (
+                <button type="button" key={choice.value} onClick={() => done(choice.value)}>
+                  <kbd>{index + 1}</kbd> {choice.say}
+                </button>
+              ))}
+            </fieldset>
+          )
+        )}
+        {!inTrouble && (
+          <div className="row">
+            {together > 1 && !isChoice && !step.clock && (
+              <button type="button" className="button" onClick={() => done(undefined, true)}>
+                {say('bench.only', { number: strand })}
+              </button>
+            )}
+            {!isChoice && (
+              <button type="submit" className="main-action" disabled={waits && !!step.clock?.since}>
+                {waits ? say(step.clock?.since ? 'clock.runs' : 'clock.start', { seconds: left ?? 0 }) : doneWord}
+              </button>
+            )}
+            {reports.length > 0 && (
+              <button type="button" className="button" onClick={() => setInTrouble(true)}>
+                {say('bench.trouble')}
+              </button>
+            )}
+          </div>
+        )}
+      </div>
     </form>
   );
+}
+
+function judged({ grade, says }: Judged): string {
+  return grade && grade !== 'none' ? say('bench.judged', { grade: say(`grade.${grade}`), says: says ?? '' }) : (says ?? '');
 }

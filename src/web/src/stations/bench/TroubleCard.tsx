@@ -2,73 +2,89 @@ import { Input } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import type { Intent } from '../../core/core';
+import { FaultLine } from '../../shell/faults';
+import { useKeys } from '../../shell/keys';
+import { say } from '../../shell/words';
+
+interface Props {
+  trouble: Schemas['TroubleView'];
+  onAct: (intent: Intent, onlyThis?: boolean) => Promise<void>;
+  /** Leaves the trouble for later and goes on with the others; missing when there are none. */
+  onLater?: () => void;
+  says: string;
+}
 
 /** Trouble: what was seen, and what the ladder proposes, why, what it costs and where the work goes on. */
-export function TroubleCard({
-  trouble,
-  onAct,
-  says,
-}: {
-  trouble: Schemas['TroubleView'];
-  onAct: (intent: Intent) => Promise<void>;
-  says: string;
-}) {
-  const [others, setOthers] = useState(false);
-  const [reason, setReason] = useState('');
+export function TroubleCard({ trouble, onAct, onLater, says }: Props) {
   const proposed = trouble.offers.find((offer) => offer.isProposed);
-  const choose = (action: string) => void onAct({ kind: 'choose', action, reason: reason || undefined });
+  const rest = trouble.offers.filter((offer) => !offer.isProposed);
+  const [others, setOthers] = useState(!proposed);
+  const [reason, setReason] = useState('');
+  const choose = (action: string) => void onAct({ kind: 'choose', action, reason: reason || undefined }, true);
+  const take = () => (proposed && !others ? choose(proposed.action) : undefined);
+  useKeys({
+    done: take,
+    'pedal-done': take,
+    another: () => setOthers(!others || !proposed),
+    later: onLater,
+    choice: (number) => {
+      const offer = rest[number - 1];
+      if (others && offer && !offer.barred) choose(offer.action);
+    },
+  });
   return (
     <div className="trouble">
-      <p className="count">
-        {trouble.step}
-        {trouble.read && `: ${trouble.read}`}
-      </p>
-      <h2 className="bad">{trouble.title}</h2>
-      {proposed && (
-        <div className="proposal">
-          <h3>{proposed.title}</h3>
-          <p>{proposed.why}</p>
-          <p className="cost">
-            {proposed.cost}
-            {proposed.goes && ` · ${proposed.goes}`}
-          </p>
-        </div>
-      )}
-      {says && (
-        <p role="alert" className="bad">
-          {says}
+      <div className="read-part">
+        <p className="count">
+          {trouble.step}
+          {trouble.read && `: ${trouble.read}`}
         </p>
-      )}
-      <div className="grow" />
-      {proposed && !others && (
-        <button className="main-action" onClick={() => choose(proposed.action)}>
-          {proposed.title}
-        </button>
-      )}
-      {!others && (
-        <button className="button" onClick={() => setOthers(true)}>
-          Another way
-        </button>
-      )}
-      {others && (
-        <>
-          <label>
-            Why another way
-            <Input value={reason} onChange={(event) => setReason(event.target.value)} />
-          </label>
-          {trouble.offers
-            .filter((offer) => !offer.isProposed)
-            .map((offer) => (
+        <h2 className="bad">{trouble.title}</h2>
+        {proposed && !others && (
+          <div className="proposal">
+            <h3>{proposed.title}</h3>
+            <p>{proposed.why}</p>
+            <p className="cost">{proposed.cost}</p>
+            {proposed.goes && <p className="cost">{proposed.goes}</p>}
+          </div>
+        )}
+        <FaultLine says={says} />
+        {others && (
+          <>
+            <label className="reading">
+              {say('bench.another-why')}
+              <Input value={reason} autoFocus onChange={(event) => setReason(event.target.value)} />
+            </label>
+            {rest.map((offer, index) => (
               <button className="button tall" key={offer.action} disabled={!!offer.barred} onClick={() => choose(offer.action)}>
-                {offer.title}
-                <small>{offer.barred || offer.cost}</small>
+                <span>
+                  <kbd>{index + 1}</kbd> {offer.title}
+                </span>
+                <small>{offer.barred || [offer.cost, offer.goes].filter(Boolean).join(' · ')}</small>
               </button>
             ))}
-          <button className="button" onClick={() => setOthers(false)}>
-            Back to the proposal
+          </>
+        )}
+      </div>
+      <div className="act-part">
+        {!others && proposed && (
+          <button className="main-action" onClick={take}>
+            {proposed.title}
           </button>
-        </>
-      )}
+        )}
+        <div className="row halves">
+          {proposed && (
+            <button className="button" onClick={() => setOthers(!others)}>
+              {say(others ? 'bench.back' : 'bench.another')}
+            </button>
+          )}
+          {onLater && (
+            <button className="button" onClick={onLater}>
+              {say('bench.later')}
+            </button>
+          )}
+        </div>
+      </div>
     </div>
   );
 }

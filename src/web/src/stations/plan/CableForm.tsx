@@ -1,41 +1,53 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, Form, Input, InputNumber, Select } from 'antd';
+import { Button, Form, Input, InputNumber, Radio, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { api, got, Refusal, type Schemas } from '../../api/client';
+import { FaultLine, showFaults } from '../../shell/faults';
+import { api, got, type Schemas } from '../../api/client';
+import { say } from '../../shell/words';
+import { PortList } from './PortList';
 
 type Values = Schemas['CableRequest'];
 
+const builds = ['tight-buffer-900', 'furcation-900', 'cordage-2.0', 'cordage-3.0', 'flat-drop', 'ribbon-12'] as const;
 const options = (...values: string[]) => values.map((value) => ({ value, label: value }));
-const needed = [{ required: true, message: 'Needed.' }];
+const needed = [{ required: true, message: say('form.needed') }];
+
+/** With a list the ends name no panels of their own. */
+const listed = (values: Values): Values => ({
+  ...values,
+  near: { ...values.near, panel: null, firstPort: 1, perPort: 1 },
+  far: { ...values.far, panel: null, firstPort: 1, perPort: 1 },
+});
 
 /** A cable and what goes onto each of its ends. Lengths are typed as they are said: 118 m, 500 mm, 20 in. */
 export function CableForm() {
   const { job: id = '' } = useParams();
   const go = useNavigate();
+  const [form] = Form.useForm<Values>();
   const [fault, setFault] = useState('');
+  const [isListed, setListed] = useState(false);
   const job = useQuery({ queryKey: ['job', id], queryFn: () => got(api.GET('/api/v1/jobs/{id}', { params: { path: { id } } })) });
   const book = useQuery({ queryKey: ['book'], queryFn: () => got(api.GET('/api/v1/recipes')) });
   const submit = async (values: Values) => {
     setFault('');
     try {
-      const cable = await got(api.POST('/api/v1/jobs/{id}/cables', { params: { path: { id } }, body: values }));
+      const cable = await got(
+        api.POST('/api/v1/jobs/{id}/cables', { params: { path: { id } }, body: isListed ? listed(values) : values }),
+      );
       await go(`/proof/${cable.id}`);
     } catch (error) {
-      setFault(
-        error instanceof Refusal && error.faults.length
-          ? error.faults.map((f) => `${f.field}: ${f.says}`).join(' ')
-          : (error as Error).message,
-      );
+      setFault(showFaults(form, error));
     }
   };
   if (!job.data || !book.data) return null;
   const panels = job.data.panels.map((panel) => ({ value: panel.id, label: `${panel.closet} ${panel.name}` }));
-  const end = { connector: 'SC', polish: 'UPC', recipe: 'M4', firstPort: 1 };
+  const end = { connector: 'SC', polish: 'UPC', recipe: 'M4', firstPort: 1, perPort: 1 };
   return (
     <div className="page">
-      <h1>New cable · {job.data.job.name}</h1>
+      <h1>{say('cable.title', { job: job.data.job.name })}</h1>
       <Form
+        form={form}
         layout="vertical"
         className="card"
         requiredMark={false}
@@ -49,66 +61,81 @@ export function CableForm() {
         }}
       >
         <div className="grid three">
-          <Form.Item label="Cable" name="name" rules={needed}>
+          <Form.Item label={say('cable.name')} name="name" rules={needed}>
             <Input />
           </Form.Item>
-          <Form.Item label="Build" name="build" rules={needed}>
-            <Select
-              options={options('tight-buffer-900', 'furcation-900', 'cordage-2.0', 'cordage-3.0', 'flat-drop', 'ribbon-12')}
-            />
+          <Form.Item label={say('cable.build')} name="build" rules={needed}>
+            <Select options={builds.map((value) => ({ value, label: say(`build.${value}`) }))} />
           </Form.Item>
-          <Form.Item label="Fiber grade" name="grade" rules={needed}>
+          <Form.Item label={say('cable.grade')} name="grade" rules={needed}>
             <Select options={options('OM1', 'OM2', 'OM3', 'OM4', 'OM5', 'OS1a', 'OS2')} />
           </Form.Item>
-          <Form.Item label="Strands" name="strands" rules={needed}>
+          <Form.Item label={say('cable.strands')} name="strands" rules={needed}>
             <InputNumber min={1} max={1000} />
           </Form.Item>
-          <Form.Item label="Length" name="length" rules={needed}>
+          <Form.Item label={say('cable.length')} name="length" rules={needed}>
             <Input placeholder="118 m" />
           </Form.Item>
         </div>
+        <Form.Item label={say('cable.ports-how')}>
+          <Radio.Group
+            optionType="button"
+            value={isListed}
+            onChange={(event) => setListed(event.target.value as boolean)}
+            options={[
+              { value: false, label: say('cable.ports-in-order') },
+              { value: true, label: say('cable.ports-from-list') },
+            ]}
+          />
+        </Form.Item>
+        {isListed && <PortList job={id} />}
         <div className="grid two">
           {(['near', 'far'] as const).map((which) => (
             <fieldset key={which}>
-              <legend>{which === 'near' ? 'Near end' : 'Far end'}</legend>
-              <Form.Item label="Panel" name={[which, 'panel']} rules={needed}>
-                <Select options={panels} />
-              </Form.Item>
-              <div className="grid two">
-                <Form.Item label="Port of strand 1" name={[which, 'firstPort']} rules={needed}>
-                  <InputNumber min={1} />
+              <legend>{say(`cable.${which}`)}</legend>
+              {!isListed && (
+                <Form.Item label={say('cable.panel')} name={[which, 'panel']} rules={needed}>
+                  <Select options={panels} />
                 </Form.Item>
-                <Form.Item label="Recipe" name={[which, 'recipe']} rules={needed}>
+              )}
+              <div className="grid two">
+                {!isListed && (
+                  <>
+                    <Form.Item label={say('cable.first-port')} name={[which, 'firstPort']} rules={needed}>
+                      <InputNumber min={1} />
+                    </Form.Item>
+                    <Form.Item label={say('cable.per-port')} name={[which, 'perPort']} rules={needed}>
+                      <InputNumber min={1} max={24} />
+                    </Form.Item>
+                  </>
+                )}
+                <Form.Item label={say('cable.recipe')} name={[which, 'recipe']} rules={needed}>
                   <Select options={[...new Set(book.data.recipes.map((r) => r.ref.id))].map((r) => ({ value: r, label: r }))} />
                 </Form.Item>
-                <Form.Item label="Connector" name={[which, 'connector']} rules={needed}>
+                <Form.Item label={say('cable.connector')} name={[which, 'connector']} rules={needed}>
                   <Select options={options('SC', 'LC', 'ST', 'FC', 'MPO')} />
                 </Form.Item>
-                <Form.Item label="Polish" name={[which, 'polish']} rules={needed}>
+                <Form.Item label={say('cable.polish')} name={[which, 'polish']} rules={needed}>
                   <Select options={options('PC', 'UPC', 'APC')} />
                 </Form.Item>
                 <Form.Item
-                  label="Service length"
+                  label={say('cable.service')}
                   name={[which, 'service']}
                   rules={needed}
-                  extra="Beyond the first connector's own strip"
+                  extra={say('cable.service-note')}
                 >
                   <Input placeholder="500 mm" />
                 </Form.Item>
-                <Form.Item label="Least to reach the panel" name={[which, 'least']} rules={needed}>
+                <Form.Item label={say('cable.least')} name={[which, 'least']} rules={needed}>
                   <Input placeholder="300 mm" />
                 </Form.Item>
               </div>
             </fieldset>
           ))}
         </div>
-        {fault && (
-          <p role="alert" className="bad">
-            {fault}
-          </p>
-        )}
+        <FaultLine says={fault} />
         <Button type="primary" htmlType="submit" className="main-action">
-          Add the cable
+          {say('cable.go')}
         </Button>
       </Form>
     </div>

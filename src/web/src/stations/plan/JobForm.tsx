@@ -2,11 +2,19 @@ import { useQuery } from '@tanstack/react-query';
 import { Button, Form, Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api, got, Refusal, type Schemas } from '../../api/client';
+import { FaultLine, showFaults } from '../../shell/faults';
+import { api, got, type Schemas } from '../../api/client';
+import { say } from '../../shell/words';
 
 type Values = Schemas['JobRequest'];
 
 const zones = Intl.supportedValuesOf('timeZone').map((zone) => ({ value: zone, label: zone }));
+
+/** Rates that nobody has filled in are no rates. */
+const priced = (rates: Values['rates']): Values['rates'] =>
+  rates?.currency || rates?.perHour || rates?.perConnector
+    ? { currency: rates.currency ?? '', perHour: rates.perHour ?? 0, perConnector: rates.perConnector ?? 0 }
+    : null;
 
 /** A job: for whom, where, its closets and panels, and the crews that may see it. */
 export function JobForm() {
@@ -17,20 +25,16 @@ export function JobForm() {
   const submit = async (values: Values) => {
     setFault('');
     try {
-      const job = await got(api.POST('/api/v1/jobs', { body: values }));
+      const job = await got(api.POST('/api/v1/jobs', { body: { ...values, rates: priced(values.rates) } }));
       await go(`/plan/${job.id}`);
     } catch (error) {
-      setFault(
-        error instanceof Refusal && error.faults.length
-          ? error.faults.map((f) => `${f.field}: ${f.says}`).join(' ')
-          : (error as Error).message,
-      );
+      setFault(showFaults(form, error));
     }
   };
-  const needed = [{ required: true, message: 'Needed.' }];
+  const needed = [{ required: true, message: say('form.needed') }];
   return (
     <div className="page">
-      <h1>New job</h1>
+      <h1>{say('job.title')}</h1>
       <Form
         form={form}
         layout="vertical"
@@ -48,58 +52,66 @@ export function JobForm() {
         }}
       >
         <div className="grid two">
-          <Form.Item label="Job" name="name" rules={needed}>
+          <Form.Item label={say('job.name')} name="name" rules={needed}>
             <Input />
           </Form.Item>
-          <Form.Item label="Customer" name="customer" rules={needed}>
+          <Form.Item label={say('job.customer')} name="customer" rules={needed}>
             <Input />
           </Form.Item>
-          <Form.Item label="Site" name="site" rules={needed}>
+          <Form.Item label={say('job.site')} name="site" rules={needed}>
             <Input />
           </Form.Item>
-          <Form.Item label="Time zone of the site" name="timeZone" rules={needed}>
+          <Form.Item label={say('job.time-zone')} name="timeZone" rules={needed}>
             <Select showSearch options={zones} />
           </Form.Item>
-          <Form.Item label="Labels" name="labelPattern" rules={needed}>
+          <Form.Item label={say('job.labels')} name="labelPattern" rules={needed}>
             <Input className="figures" />
           </Form.Item>
-          <Form.Item label="Crews" name="crews" rules={needed}>
+          <Form.Item label={say('job.crews')} name="crews" rules={needed}>
             <Select mode="multiple" options={crews.data?.map((crew) => ({ value: crew.id, label: crew.name })) ?? []} />
           </Form.Item>
         </div>
-        <h2>Closets and panels</h2>
+        <h2>{say('job.places')}</h2>
         <Form.List name="panels">
           {(fields, { add, remove }) => (
             <>
               {fields.map((field, index) => (
                 <div className="grid panel" key={field.key}>
-                  <Form.Item label={`Closet ${index + 1}`} name={[field.name, 'closet']} rules={needed}>
+                  <Form.Item label={say('job.closet', { number: index + 1 })} name={[field.name, 'closet']} rules={needed}>
                     <Input />
                   </Form.Item>
-                  <Form.Item label={`Panel ${index + 1}`} name={[field.name, 'name']} rules={needed}>
+                  <Form.Item label={say('job.panel', { number: index + 1 })} name={[field.name, 'name']} rules={needed}>
                     <Input />
                   </Form.Item>
-                  <Form.Item label="Ports" name={[field.name, 'ports']} rules={needed}>
+                  <Form.Item label={say('job.ports')} name={[field.name, 'ports']} rules={needed}>
                     <InputNumber min={1} max={1000} />
                   </Form.Item>
                   {fields.length > 1 && (
-                    <Button onClick={() => remove(field.name)}>
-                      Remove<span className="unseen"> panel {index + 1}</span>
+                    <Button onClick={() => remove(field.name)} aria-label={say('job.remove-panel', { number: index + 1 })}>
+                      {say('job.remove')}
                     </Button>
                   )}
                 </div>
               ))}
-              <Button onClick={() => add({ closet: '', name: '', ports: 24 })}>One more panel</Button>
+              <Button onClick={() => add({ closet: '', name: '', ports: 24 })}>{say('job.more')}</Button>
             </>
           )}
         </Form.List>
-        {fault && (
-          <p role="alert" className="bad">
-            {fault}
-          </p>
-        )}
+        <h2>{say('job.rates')}</h2>
+        <div className="grid three">
+          <Form.Item label={say('job.currency')} name={['rates', 'currency']}>
+            <Input placeholder="CAD" maxLength={3} />
+          </Form.Item>
+          <Form.Item label={say('job.per-hour')} name={['rates', 'perHour']}>
+            <InputNumber min={0} step={0.5} />
+          </Form.Item>
+          <Form.Item label={say('job.per-connector')} name={['rates', 'perConnector']}>
+            <InputNumber min={0} step={0.5} />
+          </Form.Item>
+        </div>
+        <FaultLine says={fault} />
         <Button type="primary" htmlType="submit" className="main-action">
-          Make the job
+          {say('job.go')}
         </Button>
       </Form>
     </div>

@@ -1,13 +1,27 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { api, got } from '../../api/client';
-import type { Unit } from '../../core/core';
+import { api, got, type Schemas } from '../../api/client';
+import type { Intent, Unit } from '../../core/core';
 import { EndFaceGlyph, type Phase } from '../../drawing/EndFaceGlyph';
 import { StrandTab } from '../../drawing/StrandTab';
+import { FaultLine } from '../../shell/faults';
+import { send, whyNotKept } from '../../shell/outbox';
+import { say } from '../../shell/words';
+import { TakeBack } from '../bench/TakeBack';
+import { actOn } from '../bench/strandsInCore';
+import { MoveWork } from './MoveWork';
+import { isWork, StoryLines } from './StoryLines';
+
+type Line = Schemas['StoryLine'];
 
 /** Everything that happened to one strand's end, nothing left out. */
-export function StrandStory({ unit }: { unit: Unit }) {
+export function StrandStory({ unit, person, mayWork }: { unit: Unit; person: string; mayWork: boolean }) {
   const { termination = '' } = useParams();
+  const queries = useQueryClient();
+  const [undone, setUndone] = useState<Line>();
+  const [moved, setMoved] = useState<Line>();
+  const [fault, setFault] = useState('');
   const story = useQuery({
     queryKey: ['story', termination, unit],
     queryFn: () => got(api.GET('/api/v1/terminations/{id}/story', { params: { path: { id: termination }, query: { unit } } })),
@@ -17,46 +31,83 @@ export function StrandStory({ unit }: { unit: Unit }) {
   if (!story.data) return null;
   const { state, lines, people } = story.data;
   const plan = state.plan;
-  const when = new Intl.DateTimeFormat('en-CA', {
-    dateStyle: 'short',
-    timeStyle: 'short',
-    hourCycle: 'h23',
-    timeZone: story.data.timeZone,
-  });
+
+  const act = async (intent: Intent | { kind: 'move'; to: string; first: string; reason: string }) => {
+    setFault('');
+    try {
+      const on = intent.kind === 'move' ? [termination, intent.to] : [termination];
+      const made = await actOn(on, person, (core, stamp) =>
+        intent.kind === 'move'
+          ? core.move(termination, intent.to, intent.first, intent.reason, stamp)
+          : core.act(on, unit, intent, stamp),
+      );
+      if ('says' in made) setFault(made.says);
+      await send();
+      await queries.invalidateQueries({ queryKey: ['story'] });
+    } catch (error) {
+      setFault(whyNotKept(error));
+    }
+  };
   return (
     <div className="page">
       <header className="row">
         <EndFaceGlyph phase={state.phase as Phase} attempt={state.attempt} size={56} />
         <div>
           <h1>
-            <span className="figures">{story.data.label}</span> · {story.data.end} end
+            <span className="figures">{story.data.label}</span> · {say(`end.${story.data.end as 'near' | 'far'}`)}
           </h1>
           <p>
             <StrandTab strand={story.data.strand} color={story.data.color} /> · {plan?.connector}/{plan?.polish} · {plan?.grade}
-            {state.recipe && ` · recipe ${state.recipe.id} v${state.recipe.version}`}
+            {state.recipe && ` · ${say('story.recipe', { recipe: state.recipe.id, version: state.recipe.version })}`}
           </p>
         </div>
-      </header>
-      <p className="row">
-        <Link className="button" to={`/bench/${termination}`}>
-          To the bench
+        <div className="grow" />
+        <Link className="button no-print" to={`/bench/${termination}`}>
+          {say('story.to-bench')}
         </Link>
-      </p>
-      <ol className="card story">
-        {lines.map((line, index) => (
-          <li key={line.event} className={line.standing}>
-            {line.attempt > 0 && line.attempt !== lines[index - 1]?.attempt && <h2>Attempt {line.attempt}</h2>}
-            <time dateTime={line.at}>{when.format(new Date(line.at))}</time>
-            <div>
-              <b>{line.what}</b> {line.read && <span className="figures">{line.read}</span>}{' '}
-              {line.grade && <span className={line.grade}>{line.grade}</span>}
-              {line.try > 1 && <small> · try {line.try}</small>}
-              {line.note && <p>{line.note}</p>}
-            </div>
-            <span className="actor">{people[line.actor] ?? 'someone'}</span>
-          </li>
-        ))}
-      </ol>
+        <button className="button no-print" onClick={() => window.print()}>
+          {say('ladder.print')}
+        </button>
+      </header>
+      {state.needsALook && (
+        <p className="card look" role="alert">
+          {say('bench.needs-a-look')} <Link to={`/look/${termination}`}>{say('look.open')}</Link>
+        </p>
+      )}
+      <FaultLine says={fault} />
+      <StoryLines
+        lines={lines}
+        people={people}
+        timeZone={story.data.timeZone}
+        onTakeBack={mayWork ? setUndone : undefined}
+        onMove={mayWork ? setMoved : undefined}
+      />
+      {undone && (
+        <TakeBack
+          what={undone.what}
+          cutsGlass={undone.cutsGlass}
+          strands={1}
+          later={lines.slice(lines.indexOf(undone) + 1).filter((line) => line.standing === 'counts' && isWork(line)).length}
+          onClose={() => setUndone(undefined)}
+          onTakeBack={(reason, glassWasCut) => {
+            setUndone(undefined);
+            void act({ kind: 'undo', event: undone.event, reason, glassWasCut });
+          }}
+        />
+      )}
+      {moved && (
+        <MoveWork
+          cable={story.data.cable}
+          from={termination}
+          end={story.data.end as 'near' | 'far'}
+          what={moved.what}
+          onClose={() => setMoved(undefined)}
+          onMove={(to, reason) => {
+            setMoved(undefined);
+            void act({ kind: 'move', to, first: moved.event, reason });
+          }}
+        />
+      )}
     </div>
   );
 }

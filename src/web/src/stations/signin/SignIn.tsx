@@ -2,6 +2,10 @@ import { Button, Form, Input } from 'antd';
 import { useState } from 'react';
 import { EndFaceGlyph } from '../../drawing/EndFaceGlyph';
 import { useSignIn } from '../../shell/session';
+import { FaultLine } from '../../shell/faults';
+import { say } from '../../shell/words';
+
+const product = 'Rhabdon';
 
 export function SignIn() {
   const { signIn } = useSignIn();
@@ -13,7 +17,7 @@ export function SignIn() {
     try {
       await signIn(values.signIn, values.secret);
     } catch (error) {
-      setFault(error instanceof TypeError ? 'The server does not answer. Is the network there?' : (error as Error).message);
+      setFault(error instanceof TypeError ? say('shell.no-server') : (error as Error).message);
     } finally {
       setBusy(false);
     }
@@ -24,24 +28,24 @@ export function SignIn() {
         <div className="row">
           <EndFaceGlyph phase="verified" size={56} />
           <div>
-            <h1>Rhabdon</h1>
-            <p>Field connectors, from plan to proof.</p>
+            <h1>{product}</h1>
+            <p>{say('signin.tagline')}</p>
           </div>
         </div>
         <Form layout="vertical" onFinish={(values) => void submit(values)} requiredMark={false} size="large">
-          <Form.Item label="Name" name="signIn" rules={[{ required: true, message: 'Give your sign-in name.' }]}>
+          <Form.Item label={say('signin.name')} name="signIn" rules={[{ required: true, message: say('signin.name-wanted') }]}>
             <Input autoComplete="username" autoFocus />
           </Form.Item>
-          <Form.Item label="Password or PIN" name="secret" rules={[{ required: true, message: 'Give your password or PIN.' }]}>
+          <Form.Item
+            label={say('signin.secret')}
+            name="secret"
+            rules={[{ required: true, message: say('signin.secret-wanted') }]}
+          >
             <Input.Password autoComplete="current-password" />
           </Form.Item>
-          {fault && (
-            <p role="alert" className="bad">
-              {fault}
-            </p>
-          )}
+          <FaultLine says={fault} />
           <Button type="primary" htmlType="submit" block loading={busy} className="main-action">
-            Sign in
+            {say('signin.go')}
           </Button>
         </Form>
       </section>

@@ -1,0 +1,13 @@
+using Rhabdon.Bench;
+
+// Usage: Rhabdon.Bench PART ADDRESS, with the database in RHABDON_DATABASE. Called by ./rhabdon bench, which starts both.
+var (part, address) = (args[0], new Uri(args[1]));
+var database = Environment.GetEnvironmentVariable("RHABDON_DATABASE")!;
+switch (part)
+{
+    case "fold": FoldBench.Run(); break;
+    case "events": await EventsBench.RunAsync(address, database); break;
+    case "ladder": await LadderBench.RunAsync(address, database); break;
+    case "lists": await ListsBench.RunAsync(address, database); break;
+    default: throw new ArgumentException($"There is no benchmark {part}.");
+}

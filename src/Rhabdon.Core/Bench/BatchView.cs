@@ -1,0 +1,27 @@
+using Rhabdon.Core.Links;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Units;
+
+namespace Rhabdon.Core.Bench;
+
+/// <summary>A strand's place in a batch, as the tray names it.</summary>
+public sealed record TraySlot(Guid Termination, int Strand, string Label);
+
+/// <summary>What the page wants to see of a batch.</summary>
+/// <param name="Held">The strand shown until now, or picked by hand.</param>
+/// <param name="Rates">What work and parts cost on this job; null when nobody has said.</param>
+public sealed record BatchLook(IReadOnlyList<TraySlot> Slots, Pace Pace, LengthUnit Unit, Guid? Held = null, bool IsPicked = false, Rates? Rates = null);
+
+/// <summary>Prices of a job, for saying what rework costs. Amounts in the currency's own unit, 0 and up.</summary>
+/// <param name="Currency">ISO 4217 code: <c>CAD</c>.</param>
+public sealed record Rates(string Currency, decimal PerHour, decimal PerConnector);
+
+/// <summary>A batch at the bench: its tray, whose turn it is, and that strand in full.</summary>
+/// <param name="Together">Strands that one tap does, the focus among them.</param>
+/// <param name="TogetherSays">Those strands in words: <c>strands 1–6</c>.</param>
+/// <param name="Done">How many are accepted or rejected.</param>
+public sealed record BatchView(IReadOnlyList<TrayView> Tray, Guid? Focus, IReadOnlyList<Guid> Together, string TogetherSays, int Done, BenchView? Bench);
+
+/// <param name="Doing">Its stage, its trouble or how it ended, in a word or two.</param>
+public sealed record TrayView(
+    Guid Termination, int Strand, StrandColor Color, string Label, StrandPhase Phase, int Attempt, string Doing, TrayStanding Standing, bool IsTogether, Guid? InHand, Guid? Batch);

@@ -1,0 +1,41 @@
+using Rhabdon.Core.Links;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Recipes;
+
+namespace Rhabdon.Core.Bench;
+
+/// <summary>Puts a batch into what the bench shows: the tray, and the strand whose turn it is.</summary>
+public sealed class BatchViewer(RecipeBook book, Phrasebook words, string language)
+{
+    /// <param name="stateOf">The folded state of each slot's termination.</param>
+    public BatchView View(BatchLook look, Func<Guid, TerminationState> stateOf)
+    {
+        var states = look.Slots.Select(s => stateOf(s.Termination)).ToList();
+        var turn = Tray.TurnOf(states, book, look.Pace, look.Held, look.IsPicked);
+        var focus = states.FirstOrDefault(s => s.Termination == turn.Focus);
+        var bench = focus is null ? null : new BenchViewer(book, words, language, look.Unit, look.Rates).View(focus);
+        var together = look.Slots.Where(s => turn.Together.Contains(s.Termination)).Select(s => s.Strand).ToList();
+        return new BatchView(
+            [.. look.Slots.Zip(states, (slot, state) => TrayOf(slot, state, focus, turn))],
+            turn.Focus,
+            turn.Together,
+            words.Say(together.Count == 1 ? Phrase.Of("strands.one", ("number", StrandNumbers.Say(together))) : Phrase.Of("strands.many", ("numbers", StrandNumbers.Say(together)))),
+            states.Count(s => s.IsOver),
+            bench);
+    }
+
+    private TrayView TrayOf(TraySlot slot, TerminationState state, TerminationState? focus, Turn turn) => new(
+        slot.Termination, slot.Strand, StrandColor.Of(slot.Strand), slot.Label, state.Phase, state.Attempt, Doing(state), Tray.StandingOf(state, focus, turn, book),
+        turn.Together.Contains(slot.Termination), state.InHand, state.Batch);
+
+    private string Doing(TerminationState state)
+    {
+        if (state.IsOver || book.RecipeOf(state) is not { } recipe)
+        {
+            return words.Say(Phrase.Of(state.IsOver ? $"tray.{state.Phase.ToString().ToLowerInvariant()}" : "tray.not-begun"));
+        }
+
+        return state.Trouble is not null ? words.Say(Phrase.Of("tray.trouble"))
+            : recipe.Stages.First(s => s.Id == recipe.Steps[recipe.IndexOf(state.Step!)].Stage).Title.In(language);
+    }
+}

@@ -1,0 +1,99 @@
+using System.Globalization;
+using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Preparation;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Units;
+
+namespace Rhabdon.Core.Bench;
+
+/// <summary>A recipe to be read: its practice choices, its strip plan and its steps, as a crew works it on one cable build.</summary>
+/// <param name="FromTheSheet">Lengths that must still be taken from the maker's sheet; while there are any there are no marks.</param>
+/// <param name="Line">The end when it is ready for the connector; null while a length is missing.</param>
+public sealed record RecipeSheet(
+    RecipeRef Ref,
+    string Title,
+    bool IsConfirmed,
+    IReadOnlyList<CableBuild> Builds,
+    CableBuild Build,
+    IReadOnlyList<ChoiceSheet> Choices,
+    IReadOnlyList<MarkSheet> Marks,
+    IReadOnlyList<string> Profile,
+    IReadOnlyList<StepSheet> Steps,
+    IReadOnlyList<string> FromTheSheet,
+    LineDrawing? Line = null);
+
+/// <param name="Chosen">The option that the crew follows.</param>
+public sealed record ChoiceSheet(string Id, string Title, string Chosen, IReadOnlyList<OptionSheet> Options);
+
+public sealed record OptionSheet(string Id, string Title, string Why);
+
+/// <summary>One mark in working order.</summary>
+/// <param name="Length">As it is measured, <paramref name="From"/> which edge in words, and the same in the other unit with what its mark leaves over.</param>
+/// <param name="Tip">Where it stands from the tip; empty when it is not on the line of the end.</param>
+/// <param name="Bites">Empty when nothing is stripped in bites.</param>
+public sealed record MarkSheet(string Name, string Length, string From, string Other, string Tolerance, string Tip, string Bites);
+
+public sealed record StepSheet(string Name, string Title, string How, string Why, IReadOnlyList<string> Cautions);
+
+/// <summary>Puts a published recipe into a sheet, in the reader's language and unit.</summary>
+public sealed class RecipeReader(Phrasebook words, string language, LengthUnit unit)
+{
+    public RecipeSheet Read(PublishedRecipe published, CableBuild build, School school)
+    {
+        var (whole, worked) = (published.Recipe, published.On(build, school));
+        var plan = worked.FromTheSheet.Count > 0 ? null : StripPlan.For(worked, isRecleave: false);
+        return new RecipeSheet(
+            published.Ref, whole.Title.In(language), published.Confirmation is not null, whole.Serves.Builds, build,
+            [.. (whole.Choices ?? []).Select(c => new ChoiceSheet(
+                c.Id, c.Title.In(language), school.Of(whole, c.Id), [.. c.Options.Select(o => new OptionSheet(o.Id, o.Title.In(language), o.Why.In(language)))]))],
+            plan is null ? [] : [.. plan.Marks.Select(m => MarkOf(worked, m))],
+            plan is null ? [] : [.. ProfileOf(plan.Profile)],
+            [.. worked.Steps.Select(s => StepOf(worked, s, plan is not null))],
+            worked.FromTheSheet,
+            plan is null ? null : LineDrawing.For(worked, ReadyStep(worked), isRecleave: false, unit));
+    }
+
+    // The last step that shapes the end itself.
+    private static int ReadyStep(Recipe recipe) =>
+        Math.Max(0, recipe.Steps.ToList().FindLastIndex(s => s.Work is StepWork.Strip or StepWork.Cleave));
+
+    private MarkSheet MarkOf(Recipe recipe, Mark mark)
+    {
+        var name = recipe.Steps.FirstOrDefault(s => s.Cut == mark.Id || s.Dimension?.Cut == mark.Id)?.Name.In(language)
+            ?? recipe.Marks?.FirstOrDefault(m => m.Id == mark.Id)?.Title.In(language) ?? mark.Id;
+        return new MarkSheet(
+            name, LengthDisplay.WithUnit(mark.Length, unit), BenchWords.From(words, mark.From), LengthDisplay.Other(mark.Length, unit), $"±{LengthDisplay.Small(mark.Tolerance, unit)}",
+            mark.FromTip is { } tip ? LengthDisplay.WithUnit(tip, unit) : string.Empty, mark.Bites.Count == 0 ? string.Empty : BenchWords.Bites(words, mark.Bites, unit));
+    }
+
+    private IEnumerable<string> ProfileOf(Profile profile)
+    {
+        foreach (var (key, length) in ((string, Length?)[])[("profile.aramid", profile.Aramid), ("profile.buffer", profile.Buffer), ("profile.coating", profile.Coating), ("profile.stripped", profile.Stripped),
+            ("profile.glass", profile.Glass == profile.Stripped ? null : profile.Glass), ("profile.tip", profile.Tip)])
+        {
+            if (length is { } known)
+            {
+                yield return words.Say(Phrase.Of(key, ("length", LengthDisplay.WithUnit(known, unit))));
+            }
+        }
+    }
+
+    private StepSheet StepOf(Recipe recipe, Step step, bool hasPlan)
+    {
+        var places = new Dictionary<string, string> { ["shards"] = words.Say(Phrase.Of("shards.many", ("count", recipe.Steps.Count(s => s.MakesShard).ToString(CultureInfo.InvariantCulture)))) };
+        if (hasPlan && ResolvedDimension.Of(step, recipe, isRecleave: false) is { } dimension)
+        {
+            places["length"] = LengthDisplay.WithUnit(dimension.Target, unit);
+        }
+
+        if (hasPlan && step.Cut is { } cut && StripPlan.For(recipe, isRecleave: false).MarkOf(cut) is { Bites.Count: > 0 } mark)
+        {
+            places["bites"] = BenchWords.Bites(words, mark.Bites, unit);
+        }
+
+        return new StepSheet(
+            step.Name.In(language), Phrasebook.Fill(step.Title.In(language), places), Phrasebook.Fill(step.How.In(language), places), step.Why?.In(language) ?? string.Empty,
+            [.. step.Cautions.Select(c => words.Say(Phrase.Of($"caution.{c}")))]);
+    }
+}

@@ -1,0 +1,23 @@
+using System.Collections.Concurrent;
+using System.Runtime.CompilerServices;
+using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Preparation;
+using Rhabdon.Core.Recipes;
+
+namespace Rhabdon.Core.Bench;
+
+/// <summary>A published recipe as it is worked on one strand: by the strand's cable build, in the school its crew followed when it began.</summary>
+public static class WorkedRecipe
+{
+    private static readonly ConditionalWeakTable<PublishedRecipe, ConcurrentDictionary<(CableBuild, string), Recipe>> Made = [];
+
+    /// <summary>The recipe a strand is worked by; null before it has begun.</summary>
+    public static Recipe? RecipeOf(this RecipeBook book, TerminationState state) =>
+        book.Find(state.Recipe) is { } published && state.Plan is { } plan ? published.On(plan.Build, state.School) : null;
+
+    public static Recipe On(this PublishedRecipe published, CableBuild build, School? school)
+    {
+        var followed = school ?? School.Usual;
+        return Made.GetOrCreateValue(published).GetOrAdd((build, followed.Key), _ => Measuring.Worked(published.Recipe, build, followed));
+    }
+}

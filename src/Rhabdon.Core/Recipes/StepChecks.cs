@@ -1,0 +1,122 @@
+using Rhabdon.Core.Phrases;
+
+namespace Rhabdon.Core.Recipes;
+
+/// <summary>Whether every step can be done, judged and understood.</summary>
+internal static class StepChecks
+{
+    public static IEnumerable<RecipeFault> Faults(Recipe recipe, Ladder? ladder)
+    {
+        foreach (var fault in RecipeCheck.Twice("steps", [.. recipe.Steps.Select(s => s.Id)]))
+        {
+            yield return fault;
+        }
+
+        for (var index = 0; index < recipe.Steps.Count; index++)
+        {
+            var (step, place) = (recipe.Steps[index], $"steps[{index}]");
+            foreach (var fault in OfStep(recipe, step, place).Concat(OfAsk(step, ladder, $"{place}.ask")).Concat(OfClock(step, place)).Concat(OfWords(step, place)))
+            {
+                yield return fault;
+            }
+        }
+
+        // A cut that no step makes would be in the plan but never in the work.
+        for (var index = 0; index < recipe.Cuts.Count; index++)
+        {
+            if (!recipe.Steps.Any(s => s.Cut == recipe.Cuts[index].Id))
+            {
+                yield return RecipeCheck.Fault($"cuts[{index}].id", "recipe.no-step-cuts", ("cut", recipe.Cuts[index].Id));
+            }
+        }
+    }
+
+    private static IEnumerable<RecipeFault> OfStep(Recipe recipe, Step step, string place)
+    {
+        if (!recipe.Stages.Any(s => s.Id == step.Stage))
+        {
+            yield return RecipeCheck.Fault($"{place}.stage", "recipe.no-stage", ("stage", step.Stage));
+        }
+
+        var marks = recipe.Cuts.Select(c => c.Id).Concat((recipe.Marks ?? []).Select(m => m.Id)).ToHashSet();
+        if (step.Cut is { } cut && !recipe.Cuts.Any(c => c.Id == cut))
+        {
+            yield return RecipeCheck.Fault($"{place}.cut", "recipe.no-cut", ("cut", cut));
+        }
+
+        if (step.Dimension?.Cut is { } of && !marks.Contains(of))
+        {
+            yield return RecipeCheck.Fault($"{place}.dimension.cut", "recipe.no-cut", ("cut", of));
+        }
+
+        if (step.Dimension is { Of: DimensionOf.Cleave } && recipe.Cleave is null)
+        {
+            yield return RecipeCheck.Fault($"{place}.dimension.of", "recipe.no-cleave");
+        }
+
+        if (step.Ask is { IsLength: true } && step.Dimension is null)
+        {
+            yield return RecipeCheck.Fault($"{place}.dimension", "recipe.no-dimension");
+        }
+
+        foreach (var caution in step.Cautions.Where(c => !Knows($"caution.{c}")))
+        {
+            yield return RecipeCheck.Fault($"{place}.cautions", "recipe.no-caution", ("caution", caution));
+        }
+    }
+
+    private static IEnumerable<RecipeFault> OfAsk(Step step, Ladder? ladder, string place)
+    {
+        if (step.Ask is not { } ask)
+        {
+            yield break;
+        }
+
+        string[] signs = [.. ask.Choices.Select(c => c.Sign).Append(ask.Sign).OfType<string>()];
+        foreach (var sign in signs.Where(s => ladder is not null && ladder.Find(s) is null))
+        {
+            yield return RecipeCheck.Fault(place, "recipe.no-sign", ("sign", sign));
+        }
+
+        if (ask.IsLength && ask.Sign is null)
+        {
+            yield return RecipeCheck.Fault($"{place}.sign", "recipe.sign-wanted");
+        }
+
+        if (ask.Counts && step.Count is null)
+        {
+            yield return RecipeCheck.Fault($"{place}.counts", "recipe.no-count");
+        }
+    }
+
+    private static IEnumerable<RecipeFault> OfClock(Step step, string place)
+    {
+        if (step.Clock is { } clock && (clock.Seconds is < 1 or > 86_400 || clock.AtMost < clock.Seconds))
+        {
+            yield return RecipeCheck.Fault($"{place}.clock.seconds", "recipe.clock");
+        }
+
+        if (step.Clock is { } kind && !Knows($"clock.{kind.Kind}"))
+        {
+            yield return RecipeCheck.Fault($"{place}.clock.kind", "recipe.no-clock", ("kind", kind.Kind));
+        }
+
+        if (step.Count is { } count && (count.Low < 1 || count.High < count.Low || count.PaceLow <= 0 || count.PaceHigh < count.PaceLow))
+        {
+            yield return RecipeCheck.Fault($"{place}.count", "recipe.count");
+        }
+    }
+
+    private static IEnumerable<RecipeFault> OfWords(Step step, string place)
+    {
+        foreach (var (wording, name) in ((Wording, string)[])[(step.Name, "name"), (step.Title, "title"), (step.How, "how")])
+        {
+            if (string.IsNullOrWhiteSpace(wording.In("en")))
+            {
+                yield return RecipeCheck.Fault($"{place}.{name}", "recipe.no-words");
+            }
+        }
+    }
+
+    private static bool Knows(string key) => Phrasebook.English.Words.ContainsKey(key);
+}

@@ -1,0 +1,80 @@
+using System.Text.Json;
+using Dapper;
+using Npgsql;
+using Rhabdon.Core;
+using Rhabdon.Core.Bench;
+using Rhabdon.Core.Recipes;
+
+namespace Rhabdon.Data;
+
+/// <summary>A job with everything that belongs to it, as it is taken out of one database and put into another.</summary>
+public sealed record WholeJob(
+    JobRow Job,
+    IReadOnlyList<string> Crews,
+    IReadOnlyList<(Guid Id, string Name)> People,
+    IReadOnlyList<PanelRow> Panels,
+    IReadOnlyList<CableRow> Cables,
+    IReadOnlyList<TerminationRow> Terminations,
+    IReadOnlyList<PublishedLadder> Ladders,
+    IReadOnlyList<PublishedRecipe> Recipes,
+    IReadOnlyList<BenchEvent> Events);
+
+/// <summary>Whole jobs, out and in.</summary>
+public sealed class WholeJobStore(Database database, EventStore events)
+{
+    /// <summary>Everything of a job but its recipes, in the order in which it is written to a file.</summary>
+    public async Task<(IReadOnlyList<string> Crews, IReadOnlyList<TerminationRow> Terminations, IReadOnlyList<BenchEvent> Events)> PartsAsync(Guid job)
+    {
+        await using var connection = await database.OpenAsync();
+        var crews = await connection.QueryAsync<string>("select name from crew join job_crew on crew_id = id where job_id = @job order by name collate \"C\"", new { job });
+        var terminations = await connection.QueryAsync<TerminationRow>(
+            $"""
+            select {JobStore.TerminationColumns} from termination t join cable on cable.id = t.cable_id left join termination_state s on s.termination_id = t.id
+            where t.job_id = @job order by cable.name collate "C", t.strand, t.cable_end desc
+            """,
+            new { job });
+        var contents = await connection.QueryAsync<string>(
+            "select content from event where id in (select es.event_id from event_stream es join termination t on t.id = es.stream_id where t.job_id = @job)", new { job });
+        var told = contents.Select(c => JsonSerializer.Deserialize(c, CoreJson.Default.BenchEvent)!);
+        return (crews.AsList(), terminations.AsList(), TerminationFold.InOrder(told));
+    }
+
+    /// <summary>Tells every server instance to look at everything again.</summary>
+    public async Task TellAllAsync()
+    {
+        await using var connection = await database.OpenAsync();
+        await connection.ExecuteAsync("select pg_notify(@channel, 'null')", new { channel = LiveNews.Channel });
+    }
+
+    /// <summary>Adds a whole job, or nothing. People who are not here yet come as names that cannot sign in; crews that are not here yet come empty.</summary>
+    /// <exception cref="PostgresException">A part of it is here already (unique violation), or names what is not there (foreign key).</exception>
+    public async Task AddAsync(WholeJob whole, IEnumerable<TerminationState> states, Guid receivedFrom)
+    {
+        await using var connection = await database.OpenAsync();
+        await using var transaction = await connection.BeginTransactionAsync();
+        await connection.ExecuteAsync(
+            "insert into person (id, name, sign_in, role, is_active) values (@Id, @Name, @SignIn, 'viewer', false) on conflict (id) do nothing",
+            whole.People.Select(p => new { p.Id, p.Name, SignIn = $"imported-{p.Id:n}" }), transaction);
+        await connection.ExecuteAsync(JobStore.InsertJob, whole.Job, transaction);
+        foreach (var crew in whole.Crews)
+        {
+            await connection.ExecuteAsync("insert into crew (id, name) values (@id, @crew) on conflict (name) do nothing", new { id = Guid.CreateVersion7(), crew }, transaction);
+            await connection.ExecuteAsync("insert into job_crew (job_id, crew_id) select @job, id from crew where name = @crew", new { job = whole.Job.Id, crew }, transaction);
+        }
+
+        await connection.ExecuteAsync(JobStore.InsertPanel, whole.Panels.Select(p => new { p.Id, job = whole.Job.Id, p.Closet, p.Name, p.Ports }), transaction);
+        await connection.ExecuteAsync(JobStore.InsertCable, whole.Cables, transaction);
+        await connection.ExecuteAsync(
+            JobStore.InsertTermination,
+            whole.Terminations.Select(t => new { t.Id, t.CableId, job = whole.Job.Id, t.Strand, t.End, t.PanelId, t.Port, t.Position, t.Label }), transaction);
+        await connection.ExecuteAsync(
+            "insert into ladder (id, version, content) values (@Id, @Version, @content) on conflict do nothing",
+            whole.Ladders.Select(l => new { l.Ref.Id, l.Ref.Version, content = JsonSerializer.Serialize(l.Ladder, CoreJson.Default.Ladder) }), transaction);
+        await connection.ExecuteAsync(
+            "insert into recipe (id, version, content) values (@Id, @Version, @content) on conflict do nothing",
+            whole.Recipes.Select(r => new { r.Ref.Id, r.Ref.Version, content = JsonSerializer.Serialize(r.Recipe, CoreJson.Default.Recipe) }), transaction);
+        await events.InsertAsync(connection, transaction, whole.Events, receivedFrom);
+        await events.ProjectAsync(connection, transaction, states);
+        await transaction.CommitAsync();
+    }
+}

@@ -1,0 +1,147 @@
+using System.Text.Json;
+using Rhabdon.Core;
+using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Units;
+using Rhabdon.Data;
+using Rhabdon.Documents;
+using Rhabdon.Server.Hosting;
+using Rhabdon.Server.Recipes;
+
+namespace Rhabdon.Server.Exchange;
+
+/// <summary>Between a job in the database and a job in a file.</summary>
+public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PeopleStore people, RecipeShelf shelf, TimeProvider time)
+{
+    /// <summary>The file of a job, or null when there is none for this access.</summary>
+    public async Task<JobFile?> OfAsync(Access access, Guid id)
+    {
+        if (await jobs.JobAsync(access, id) is not { } job)
+        {
+            return null;
+        }
+
+        var (crews, rows, events) = await whole.PartsAsync(id);
+        var (book, names) = (await shelf.BookAsync(), await people.NamesAsync());
+        var used = events.Select(e => e.Recipe).OfType<RecipeRef>().Distinct().Select(r => book.Find(r)!).OrderBy(r => r.Ref.Id, StringComparer.Ordinal).ThenBy(r => r.Ref.Version).ToList();
+        var ladders = used.Select(r => r.Recipe.Ladder).Distinct().OrderBy(l => l.Id, StringComparer.Ordinal).ThenBy(l => l.Version).Select(book.LadderAt);
+        var terminations = rows.Select(t => new FileTermination(
+            t.Id, t.CableId, t.Strand, t.End == "near" ? CableEnd.Near : CableEnd.Far, t.PanelId, t.Port, t.Position, t.Label)).ToList();
+        var actors = events.Select(e => e.Actor).Concat(events.Select(e => (e.Body as HandedOver)?.To).OfType<Guid>()).Distinct().Order();
+        return new JobFile(
+            JobFile.CurrentFormat,
+            new FileJob(job.Id, job.Name, job.Customer, job.Site, job.TimeZone, job.LabelPattern, job.Currency is null ? null : new Rates(job.Currency, job.PerHour ?? 0, job.PerConnector ?? 0)),
+            crews,
+            [.. actors.Select(a => new FilePerson(a, names.GetValueOrDefault(a, "-")))],
+            [.. (await jobs.PanelsAsync(id)).OrderBy(p => p.Closet, StringComparer.Ordinal).ThenBy(p => p.Name, StringComparer.Ordinal).Select(p => new FilePanel(p.Id, p.Closet, p.Name, p.Ports))],
+            [.. (await jobs.CablesAsync([id])).OrderBy(c => c.Name, StringComparer.Ordinal).Select(c => new FileCable(c.Id, c.Name, c.Build, c.Grade, c.Strands, new Length(c.LengthNm)))],
+            terminations,
+            [.. ladders],
+            used,
+            JobFile.Connected(terminations, events, book),
+            events);
+    }
+
+    /// <summary>What keeps a file from being taken, with its place in it; null when nothing does.</summary>
+    /// <exception cref="KeyNotFoundException">An event names a recipe or ladder that is not in the file.</exception>
+    public async Task<(string Field, Phrase Says)?> FaultAsync(JobFile file)
+    {
+        if (file.FormatVersion != JobFile.CurrentFormat)
+        {
+            return ("formatVersion", Phrase.Of("import.format"));
+        }
+
+        var here = await shelf.BookAsync();
+        for (var index = 0; index < file.Recipes.Count; index++)
+        {
+            var recipe = file.Recipes[index];
+            if (here.Find(recipe.Ref) is { } held && Text(held) != Text(recipe))
+            {
+                return ($"recipes[{index}]", Phrase.Of("import.recipe", ("recipe", recipe.Ref.ToString())));
+            }
+
+            var ladder = file.Ladders.FirstOrDefault(l => l.Ref == recipe.Recipe.Ladder)?.Ladder;
+            if (RecipeCheck.Faults(recipe.Recipe, ladder) is [var fault, ..])
+            {
+                return ($"recipes[{index}].{fault.Place}", fault.Says);
+            }
+        }
+
+        var (strands, actors, now) = (file.Terminations.Select(t => t.Id).ToHashSet(), file.People.Select(p => p.Id).ToHashSet(), time.GetUtcNow().ToUnixTimeMilliseconds());
+        for (var index = 0; index < file.Events.Count; index++)
+        {
+            var happened = file.Events[index];
+            if (happened.Body is not Planned && Admissions.Malformed(happened, now) is { } malformed)
+            {
+                return ($"events[{index}].{malformed.Field}", Phrase.Of("import.event", ("why", Problems.Say(malformed.Says))));
+            }
+
+            if (!actors.Contains(happened.Actor) || !happened.Strands.All(s => strands.Contains(s.Termination)))
+            {
+                return ($"events[{index}]", Phrase.Of("import.reference"));
+            }
+        }
+
+        var follows = JobFile.Write(file with { Connectors = JobFile.Connected(file.Terminations, file.Events, BookOf(file)) });
+        return follows.AsSpan().SequenceEqual(JobFile.Write(file)) ? null : ("connectors", Phrase.Of("import.connectors"));
+    }
+
+    /// <summary>Puts a file without fault into the database, whole or not at all.</summary>
+    public async Task TakeAsync(JobFile file, Guid receivedFrom)
+    {
+        var (job, book) = (file.Job, BookOf(file));
+        var streams = file.Events.SelectMany(e => e.Strands, (e, s) => (s.Termination, Event: e)).ToLookup(p => p.Termination, p => p.Event);
+        await whole.AddAsync(
+            new WholeJob(
+                new JobRow(job.Id, job.Name, job.Customer, job.Site, job.TimeZone, job.LabelPattern, job.Rates?.Currency, job.Rates?.PerHour, job.Rates?.PerConnector),
+                file.Crews,
+                [.. file.People.Select(p => (p.Id, p.Name))],
+                [.. file.Panels.Select(p => new PanelRow(p.Id, p.Closet, p.Name, p.Ports))],
+                [.. file.Cables.Select(c => new CableRow(c.Id, job.Id, c.Name, c.Build, c.Grade, c.Strands, c.Length.Nanometers))],
+                [.. file.Terminations.Select(RowOf)],
+                file.Ladders,
+                file.Recipes,
+                file.Events),
+            file.Terminations.Select(t => TerminationFold.Fold(t.Id, streams[t.Id], book)),
+            receivedFrom);
+    }
+
+    /// <summary>Tells every server instance that recipes and jobs may have come.</summary>
+    public Task TellAllAsync() => whole.TellAllAsync();
+
+    private static TerminationRow RowOf(FileTermination t) => new()
+    {
+        Id = t.Id,
+        CableId = t.Cable,
+        Strand = t.Strand,
+        End = t.End == CableEnd.Near ? "near" : "far",
+        Label = t.Label,
+        PanelId = t.Panel,
+        Port = t.Port,
+        Position = t.Position,
+        Phase = "planned",
+        Attempt = 0,
+        Try = 0,
+        NeedsALook = false,
+    };
+
+    private static RecipeBook BookOf(JobFile file)
+    {
+        var book = new RecipeBook();
+        foreach (var ladder in file.Ladders)
+        {
+            book.Add(ladder);
+        }
+
+        foreach (var recipe in file.Recipes)
+        {
+            book.Add(recipe);
+        }
+
+        return book;
+    }
+
+    private static string Text(PublishedRecipe recipe) => JsonSerializer.Serialize(recipe.Recipe, CoreJson.Default.Recipe);
+}

@@ -1,0 +1,57 @@
+using System.Net.ServerSentEvents;
+using System.Runtime.CompilerServices;
+using System.Threading.Channels;
+using Rhabdon.Data;
+using Rhabdon.Server.People;
+
+namespace Rhabdon.Server.Live;
+
+/// <summary>Live updates to the pages, as server-sent events: <c>news</c> names cables and strands; <c>all</c> means look at everything again.</summary>
+public static class LiveEndpoints
+{
+    private static readonly TimeSpan Still = TimeSpan.FromSeconds(20);
+
+    public static void MapLive(this WebApplication app) => app.MapGet("/api/v1/live", (HttpContext context, LiveFeed feed, JobStore jobs, IHostApplicationLifetime life) =>
+    {
+        var over = CancellationTokenSource.CreateLinkedTokenSource(context.RequestAborted, life.ApplicationStopping);
+        context.Response.RegisterForDispose(over);
+        return TypedResults.ServerSentEvents(NewsFor(context.AccessOf(), feed, jobs, over.Token));
+    }).RequireAuthorization();
+
+    // A line now and then keeps proxies from closing a quiet stream, and lets the page notice a dead one.
+    private static async IAsyncEnumerable<SseItem<LiveNews?>> NewsFor(Access access, LiveFeed feed, JobStore jobs, [EnumeratorCancellation] CancellationToken cancel)
+    {
+        yield return new SseItem<LiveNews?>(null, "all");
+        using var listener = feed.Listen();
+        while (!cancel.IsCancellationRequested)
+        {
+            if (!await AnyAsync(listener.News, cancel))
+            {
+                yield return new SseItem<LiveNews?>(null, "still");
+            }
+
+            while (listener.News.TryRead(out var heard))
+            {
+                if (heard is null || await jobs.JobAsync(access, heard.Job) is not null)
+                {
+                    yield return new SseItem<LiveNews?>(heard, heard is null ? "all" : "news");
+                }
+            }
+        }
+    }
+
+    // True when there is news; false after a time without any, or when the page has gone.
+    private static async Task<bool> AnyAsync(ChannelReader<LiveNews?> news, CancellationToken cancel)
+    {
+        using var wait = CancellationTokenSource.CreateLinkedTokenSource(cancel);
+        wait.CancelAfter(Still);
+        try
+        {
+            return await news.WaitToReadAsync(wait.Token);
+        }
+        catch (OperationCanceledException)
+        {
+            return false;
+        }
+    }
+}

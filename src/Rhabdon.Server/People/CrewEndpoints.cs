@@ -1,0 +1,232 @@
+using Microsoft.AspNetCore.Identity;
+using Npgsql;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Data;
+using Rhabdon.Server.Hosting;
+
+namespace Rhabdon.Server.People;
+
+public sealed record CrewView(IReadOnlyList<Crew> Crews, IReadOnlyList<Mate> People, IReadOnlyList<Membership> Memberships);
+
+/// <param name="Crew">The crew to join today, if any; a lead must name one of their own.</param>
+public sealed record PersonRequest(string Name, string SignIn, string Role, string? Password = null, string? Pin = null, Guid? Crew = null);
+
+public sealed record PersonChange(string Name, string Role, bool IsActive);
+
+public sealed record SecretRequest(string? Password = null, string? Pin = null);
+
+public sealed record CrewRequest(string Name);
+
+public sealed record JoinRequest(Guid Person, DateOnly From, DateOnly? To = null);
+
+public sealed record LeaveRequest(Guid Person, DateOnly Day);
+
+/// <summary>
+/// People, crews and membership dates. An owner rules over all; a lead adds installers and viewers to their own crews, sets their PINs anew and ends their
+/// memberships; the rest see nothing here.
+/// </summary>
+public static class CrewEndpoints
+{
+    private static readonly string[] Roles = ["owner", "lead", "installer", "viewer"];
+    private static readonly string[] Led = ["installer", "viewer"];
+
+    public static void MapCrew(this WebApplication app)
+    {
+        var crew = app.MapGroup("/api/v1").RequireAuthorization();
+        crew.MapGet("/crews", (CrewStore store, HttpContext context) => store.CrewsAsync(context.AccessOf()));
+        crew.MapGet("/crew", Show).Produces<CrewView>();
+        crew.MapPost("/people", AddPerson).Produces<Mate>();
+        crew.MapPut("/people/{id:guid}", ChangePerson).Produces<Mate>();
+        crew.MapPost("/people/{id:guid}/secrets", SetSecrets).Produces(204);
+        crew.MapPost("/crews", AddCrew).Produces<Crew>();
+        crew.MapPost("/crews/{id:guid}/members", Join).Produces(204);
+        crew.MapPost("/crews/{id:guid}/members/end", Leave).Produces(204);
+    }
+
+    private static async Task<IResult> Show(CrewStore crews, HttpContext context)
+    {
+        var access = context.AccessOf();
+        return access.MayPlan
+            ? Results.Ok(new CrewView(await crews.CrewsAsync(access), await crews.PeopleAsync(access), await crews.MembershipsAsync(access)))
+            : Problems.Forbidden();
+    }
+
+    private static async Task<IResult> AddPerson(PersonRequest request, PeopleStore people, CrewStore crews, IPasswordHasher<Person> hasher, HttpContext context)
+    {
+        var access = context.AccessOf();
+        if (!access.MayPlan)
+        {
+            return Problems.Forbidden();
+        }
+
+        var faults = PersonChecks.Of(request.Name, request.SignIn);
+        PersonChecks.Secrets(faults, request.Password, request.Pin);
+        if (!MayGive(access, request.Role))
+        {
+            faults.Add(("role", Phrase.Of("form.role", ("roles", string.Join(", ", access.Role == "owner" ? Roles : Led)))));
+        }
+
+        if (request.Password is null && request.Pin is null)
+        {
+            faults.Add(("pin", Phrase.Of("form.pin")));
+        }
+
+        var own = await crews.CrewsAsync(access);
+        if (request.Crew is { } wanted ? own.All(c => c.Id != wanted) : access.Role != "owner")
+        {
+            faults.Add(("crew", Phrase.Of("form.crews")));
+        }
+
+        if (faults.Count > 0)
+        {
+            return Problems.Fields(400, faults);
+        }
+
+        var person = new Person { Id = Guid.CreateVersion7(), Name = request.Name.Trim(), SignIn = request.SignIn, Role = request.Role };
+        try
+        {
+            await people.AddAsync(person with { PasswordHash = Hash(hasher, person, request.Password), PinHash = Hash(hasher, person, request.Pin) });
+        }
+        catch (PostgresException clash) when (clash.SqlState == PostgresErrorCodes.UniqueViolation)
+        {
+            return Problems.Field(409, "signIn", Phrase.Of("form.sign-in-taken"));
+        }
+
+        if (request.Crew is { } crew)
+        {
+            await crews.JoinAsync(new Membership(crew, person.Id, access.Day, null));
+        }
+
+        return Results.Ok(new Mate(person.Id, person.Name, person.SignIn, person.Role, true));
+    }
+
+    private static async Task<IResult> ChangePerson(Guid id, PersonChange request, PeopleStore people, HttpContext context)
+    {
+        var access = context.AccessOf();
+        if (access.Role != "owner")
+        {
+            return Problems.Forbidden();
+        }
+
+        if (await people.FindAsync(id) is not { } person)
+        {
+            return Problems.Missing();
+        }
+
+        var faults = PersonChecks.Of(request.Name, person.SignIn);
+        if (!Roles.Contains(request.Role))
+        {
+            faults.Add(("role", Phrase.Of("form.role", ("roles", string.Join(", ", Roles)))));
+        }
+        else if (id == access.Person && (request.Role != "owner" || !request.IsActive))
+        {
+            faults.Add(("role", Phrase.Of("form.own-role")));
+        }
+
+        if (faults.Count > 0)
+        {
+            return Problems.Fields(400, faults);
+        }
+
+        await people.ChangeAsync(id, request.Name.Trim(), request.Role, request.IsActive);
+        return Results.Ok(new Mate(id, request.Name.Trim(), person.SignIn, request.Role, request.IsActive));
+    }
+
+    private static async Task<IResult> SetSecrets(Guid id, SecretRequest request, PeopleStore people, CrewStore crews, IPasswordHasher<Person> hasher, HttpContext context)
+    {
+        var access = context.AccessOf();
+        var theirs = (await crews.PeopleAsync(access)).FirstOrDefault(p => p.Id == id);
+        if (theirs is null)
+        {
+            return Problems.Missing();
+        }
+
+        if (id != access.Person && access.Role != "owner" && !(access.Role == "lead" && Led.Contains(theirs.Role)))
+        {
+            return Problems.Forbidden();
+        }
+
+        var faults = new List<(string, Phrase)>();
+        PersonChecks.Secrets(faults, request.Password, request.Pin);
+        if (request.Password is null && request.Pin is null)
+        {
+            faults.Add(("pin", Phrase.Of("form.pin")));
+        }
+
+        if (faults.Count > 0)
+        {
+            return Problems.Fields(400, faults);
+        }
+
+        var person = (await people.FindAsync(id))!;
+        await people.SetSecretsAsync(id, Hash(hasher, person, request.Password), Hash(hasher, person, request.Pin));
+        return Results.NoContent();
+    }
+
+    private static async Task<IResult> AddCrew(CrewRequest request, CrewStore crews, HttpContext context)
+    {
+        if (context.AccessOf().Role != "owner")
+        {
+            return Problems.Forbidden();
+        }
+
+        var faults = new List<(string, Phrase)>();
+        FormChecks.Text(faults, "name", request.Name);
+        if (faults.Count > 0)
+        {
+            return Problems.Fields(400, faults);
+        }
+
+        var crew = new Crew(Guid.CreateVersion7(), request.Name.Trim());
+        try
+        {
+            await crews.AddCrewAsync(crew);
+        }
+        catch (PostgresException clash) when (clash.SqlState == PostgresErrorCodes.UniqueViolation)
+        {
+            return Problems.Field(409, "name", Phrase.Of("form.crew-taken"));
+        }
+
+        return Results.Ok(crew);
+    }
+
+    private static async Task<IResult> Join(Guid id, JoinRequest request, CrewStore crews, HttpContext context)
+    {
+        if (await Ruled(id, crews, context) is { } refused)
+        {
+            return refused;
+        }
+
+        if ((await crews.PeopleAsync(context.AccessOf())).All(p => p.Id != request.Person))
+        {
+            return Problems.Field(400, "person", Phrase.Of("form.person"));
+        }
+
+        return request.To < request.From ? Problems.Field(400, "to", Phrase.Of("form.to-day"))
+            : await crews.JoinAsync(new Membership(id, request.Person, request.From, request.To)) ? Results.NoContent()
+            : Problems.Field(409, "from", Phrase.Of("form.member-already"));
+    }
+
+    private static async Task<IResult> Leave(Guid id, LeaveRequest request, CrewStore crews, HttpContext context)
+    {
+        if (await Ruled(id, crews, context) is { } refused)
+        {
+            return refused;
+        }
+
+        return await crews.LeaveAsync(id, request.Person, request.Day) ? Results.NoContent() : Problems.Field(400, "day", Phrase.Of("form.no-member"));
+    }
+
+    // A crew that one does not see is not there; one that is seen but not led is not one's to change.
+    internal static async Task<IResult?> Ruled(Guid crew, CrewStore crews, HttpContext context)
+    {
+        var access = context.AccessOf();
+        return (await crews.CrewsAsync(access)).All(c => c.Id != crew) ? Problems.Missing()
+            : access.MayPlan ? null
+            : Problems.Forbidden();
+    }
+
+    private static bool MayGive(Access access, string role) => (access.Role == "owner" ? Roles : Led).Contains(role);
+
+    private static string? Hash(IPasswordHasher<Person> hasher, Person person, string? secret) => secret is null ? null : hasher.HashPassword(person, secret);
+}

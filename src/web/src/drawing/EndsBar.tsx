@@ -1,0 +1,26 @@
+import { say, type Key } from '../shell/words';
+
+const order = ['verified', 'doubtful', 'under-way', 'trouble', 'look', 'rejected', 'planned'] as const;
+
+/** How far a number of ends has come: one bar, and every part of it in words. */
+export function EndsBar({ ends }: { ends: Record<string, number> }) {
+  const all = Object.values(ends).reduce((sum, count) => sum + count, 0);
+  const parts = order.filter((bucket) => (ends[bucket] ?? 0) > 0);
+  return (
+    <span className="ends-bar">
+      <span className="bar" aria-hidden="true">
+        {parts.map((bucket) => (
+          <i key={bucket} className={bucket} style={{ flexGrow: ends[bucket] }} />
+        ))}
+      </span>
+      <span className="said">
+        {parts.map((bucket) => (
+          <span key={bucket} className={bucket}>
+            <b className="figures">{ends[bucket]}</b> {say(`bucket.${bucket}` as Key)}
+          </span>
+        ))}
+        <span>{say('bucket.of', { count: all })}</span>
+      </span>
+    </span>
+  );
+}

@@ -1,0 +1,86 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, got } from '../api/client';
+import { FaultLine } from './faults';
+import { useSignIn } from './session';
+import { Sheet } from './Sheet';
+import { toldOrKept } from './tablet';
+import { say } from './words';
+
+/** Another person takes over a shared tablet: their name, their PIN. What was not sent yet stays theirs who did it. */
+export function SwitchPerson({ person, onClose }: { person: string; onClose: () => void }) {
+  const { signIn, signOut } = useSignIn();
+  const [who, setWho] = useState<{ signIn: string; name: string }>();
+  const [pin, setPin] = useState('');
+  const [fault, setFault] = useState('');
+  const mates = useQuery({
+    queryKey: ['mates'],
+    queryFn: () => toldOrKept('mates', () => got(api.GET('/api/v1/session/mates'))),
+  });
+  const enter = async (typed: string) => {
+    setFault('');
+    try {
+      await signIn(who!.signIn, typed);
+      onClose();
+    } catch (error) {
+      setFault(error instanceof TypeError ? say('switch.no-network') : (error as Error).message);
+      setPin('');
+    }
+  };
+  return (
+    <Sheet title={who ? say('switch.pin', { name: who.name }) : say('switch.title')} onClose={onClose}>
+      {!who && (
+        <div className="mates">
+          {mates.data
+            ?.filter((mate) => mate.id !== person)
+            .map((mate) => (
+              <button type="button" className="button" key={mate.id} onClick={() => setWho(mate)}>
+                {mate.name}
+              </button>
+            ))}
+          <button
+            type="button"
+            className="button"
+            onClick={() => void signOut().then(onClose, () => setFault(say('switch.no-network')))}
+          >
+            {say('shell.sign-out')}
+          </button>
+        </div>
+      )}
+      <FaultLine says={fault} />
+      {who && (
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            void enter(pin);
+          }}
+        >
+          <input
+            className="pin figures"
+            type="password"
+            inputMode="numeric"
+            autoComplete="off"
+            autoFocus
+            aria-label={say('switch.pin', { name: who.name })}
+            value={pin}
+            onChange={(event) => setPin(event.target.value)}
+          />
+          <div className="pad">
+            {['1', '2', '3', '4', '5', '6', '7', '8', '9'].map((digit) => (
+              <button type="button" key={digit} onClick={() => setPin(pin + digit)}>
+                {digit}
+              </button>
+            ))}
+            <button type="button" aria-label={say('switch.erase')} onClick={() => setPin(pin.slice(0, -1))}>
+              {'⌫'}
+            </button>
+            <button type="button" onClick={() => setPin(`${pin}0`)}>
+              {'0'}
+            </button>
+            <button type="submit">{say('switch.enter')}</button>
+          </div>
+        </form>
+      )}
+    </Sheet>
+  );
+}

@@ -1,0 +1,92 @@
+import { useLayoutEffect, useRef, useSyncExternalStore } from 'react';
+import type { Key as Word } from './words';
+
+/** What can be done by key, and the key it has until someone chooses another. The pedal turns pages: down is Done, up is the strand before. */
+export const usual = {
+  done: 'Enter',
+  'pedal-done': 'PageDown',
+  'pedal-back': 'PageUp',
+  'only-this': 'o',
+  next: 'ArrowRight',
+  previous: 'ArrowLeft',
+  reading: 'm',
+  trouble: 't',
+  another: 'a',
+  later: 'l',
+  undo: 'u',
+  pace: 'p',
+  batch: 'b',
+  aid: 'f',
+  keys: '?',
+} as const;
+
+export type KeyAction = keyof typeof usual;
+export const actionWord = (action: KeyAction): Word => `key.${action}`;
+
+const store = 'rhabdon-keys';
+let chosen: Partial<Record<KeyAction, string>> = JSON.parse(localStorage.getItem(store) ?? '{}');
+const hearers = new Set<() => void>();
+
+export const keyOf = (action: KeyAction): string => chosen[action] ?? usual[action];
+
+/** Gives an action another key; false when the key is taken, or one of the digits that pick choices. */
+export function remap(action: KeyAction, key: string): boolean {
+  const others = (Object.keys(usual) as KeyAction[]).filter((other) => other !== action);
+  if (/^[0-9]$/.test(key) || ['Tab', 'Escape', ' '].includes(key) || others.some((other) => keyOf(other) === key)) return false;
+  chosen = { ...chosen, [action]: key };
+  localStorage.setItem(store, JSON.stringify(chosen));
+  hearers.forEach((hear) => hear());
+  return true;
+}
+
+export function forgetKeys() {
+  chosen = {};
+  localStorage.removeItem(store);
+  hearers.forEach((hear) => hear());
+}
+
+export function useKeyList(): typeof chosen {
+  return useSyncExternalStore(
+    (hear) => {
+      hearers.add(hear);
+      return () => hearers.delete(hear);
+    },
+    () => chosen,
+  );
+}
+
+export type Keyed = Partial<Record<KeyAction, () => void>> & { choice?: (number: number) => void };
+
+/** Whether a key belongs to what has the focus: then it is not ours. Alt with a letter is always ours; so is the pedal. */
+function belongsToFocus(event: KeyboardEvent): boolean {
+  const target = event.target as HTMLElement;
+  if (event.key === 'PageDown' || event.key === 'PageUp') return !!target.closest('textarea, [role=listbox]');
+  if (target.closest('textarea, select, [contenteditable], [role=combobox], [role=listbox]')) return true;
+  if (target.closest('input')) {
+    const isTyping = !(target as HTMLInputElement).matches('[type=checkbox], [type=radio]');
+    return isTyping && !event.altKey && event.key !== 'Enter' ? true : event.key === 'Enter' || event.key === ' ';
+  }
+  return (event.key === 'Enter' || event.key === ' ') && !!target.closest('button, a, summary, [role=button]');
+}
+
+/** Does what the keys ask for, while the component is there and no sheet is open; ready as soon as the screen shows it, so that no tap falls between. */
+export function useKeys(actions: Keyed) {
+  const latest = useRef(actions);
+  useLayoutEffect(() => {
+    latest.current = actions;
+  });
+  useLayoutEffect(() => {
+    const hear = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.defaultPrevented || belongsToFocus(event)) return;
+      if (document.querySelector('dialog[open]')) return;
+      const digit = /^(?:Digit|Numpad)([1-9])$/.exec(event.code)?.[1];
+      const action = (Object.keys(usual) as KeyAction[]).find((name) => keyOf(name) === event.key);
+      const act = digit && latest.current.choice ? () => latest.current.choice!(Number(digit)) : action && latest.current[action];
+      if (!act) return;
+      event.preventDefault();
+      act();
+    };
+    window.addEventListener('keydown', hear);
+    return () => window.removeEventListener('keydown', hear);
+  }, []);
+}

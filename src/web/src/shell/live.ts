@@ -1,0 +1,67 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useEffect } from 'react';
+import { send } from './outbox';
+import { fetchStrands } from './strands';
+
+interface News {
+  job: string;
+  cables: string[];
+  strands: string[];
+}
+
+const longestSilence = 50_000;
+const afterError = 3_000;
+const watched = new Set<readonly string[]>();
+
+/** While a page shows these strands, what others do to them is fetched at once. */
+export function watchStrands(strands: readonly string[]): () => void {
+  watched.add(strands);
+  return () => watched.delete(strands);
+}
+
+/** Hears what other tablets did, from the server, within a second of its being kept there. */
+export function useLive(isSignedIn: boolean) {
+  const queries = useQueryClient();
+  useEffect(() => {
+    if (!isSignedIn) return;
+    let source: EventSource | undefined;
+    let silence = 0;
+    const refresh = (strands?: string[]) => {
+      const shown = [...new Set([...watched].flat())];
+      const wanted = strands?.length ? shown.filter((id) => strands.includes(id)) : shown;
+      if (wanted.length > 0) void fetchStrands(wanted).catch(() => undefined);
+      void queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'session' });
+    };
+    // A stream that a network change killed does not always say so: it is opened anew after a silence, and when the network is back.
+    const connect = () => {
+      source?.close();
+      source = new EventSource('/api/v1/live');
+      const hear = () => {
+        window.clearTimeout(silence);
+        silence = window.setTimeout(connect, longestSilence);
+      };
+      hear();
+      source.addEventListener('still', hear);
+      source.addEventListener('all', () => {
+        hear();
+        void send();
+        refresh();
+      });
+      source.addEventListener('news', (event) => {
+        hear();
+        refresh((JSON.parse(event.data) as News).strands);
+      });
+      source.addEventListener('error', () => {
+        window.clearTimeout(silence);
+        silence = window.setTimeout(connect, afterError);
+      });
+    };
+    connect();
+    window.addEventListener('online', connect);
+    return () => {
+      window.removeEventListener('online', connect);
+      window.clearTimeout(silence);
+      source?.close();
+    };
+  }, [isSignedIn, queries]);
+}

@@ -1,0 +1,36 @@
+import { useEffect, useState } from 'react';
+import type { Schemas } from '../../api/client';
+import { chime } from '../../shell/sound';
+import { say } from '../../shell/words';
+
+/** How much of a step's time is left; counted from when it was started, so that a reload or another tablet shows the same. */
+export function useSecondsLeft(clock?: Schemas['ClockView'] | null): number | undefined {
+  const [now, setNow] = useState(() => Date.now());
+  const since = clock?.since;
+  useEffect(() => {
+    if (!since) return;
+    setNow(Date.now());
+    const ticking = window.setInterval(() => setNow(Date.now()), 250);
+    return () => window.clearInterval(ticking);
+  }, [since]);
+  return clock && since ? Math.max(0, Math.ceil(clock.seconds - (now - Date.parse(since)) / 1000)) : undefined;
+}
+
+/** The time that a step must run, large; it sounds when it is up. */
+export function StepClock({ clock, left }: { clock: Schemas['ClockView']; left?: number }) {
+  const isOver = left === 0;
+  useEffect(() => {
+    if (isOver) chime();
+  }, [isOver]);
+  return (
+    <div className={`clock ${isOver ? 'over' : ''}`} role="timer" aria-label={clock.kind}>
+      <span>{clock.kind}</span>
+      <b className="figures">{minutes(left ?? clock.seconds)}</b>
+      <span>{isOver ? say('clock.over') : clock.atMost ? say('clock.at-most', { seconds: clock.atMost }) : ''}</span>
+    </div>
+  );
+}
+
+function minutes(seconds: number): string {
+  return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
+}

@@ -1,0 +1,56 @@
+import type { Schemas } from '../../api/client';
+import { Core, type Act } from '../../core/core';
+import { record } from '../../shell/outbox';
+import { fetchBook, fetchStrands } from '../../shell/strands';
+import { recall, tablet, type Strand } from '../../shell/tablet';
+import { say } from '../../shell/words';
+
+/** Puts what the tablet holds of these strands, sent or not, into the core. */
+export async function holdInCore(core: Core, terminations: readonly string[]): Promise<Strand[]> {
+  const [strands, waiting] = await Promise.all([
+    tablet.strands.bulkGet([...terminations]),
+    tablet.outbox
+      .where('terminations')
+      .anyOf([...terminations])
+      .toArray(),
+  ]);
+  const found = strands.filter((strand) => strand !== undefined);
+  for (const strand of found) {
+    const mine = waiting.filter((row) => !row.refused && row.terminations.includes(strand.termination)).map((row) => row.event);
+    const sent = new Set(strand.events.map((event) => event.id));
+    core.hold(strand.termination, [...strand.events, ...mine.filter((event) => !sent.has(event.id))]);
+  }
+  return found;
+}
+
+/** The core with the recipes this tablet has. */
+export async function openCore(): Promise<Core> {
+  await fetchBook().catch((fault) => {
+    if (!(fault instanceof TypeError)) throw fault;
+  });
+  const book = await recall<Schemas['BookView']>('book');
+  if (!book) throw new Error(say('bench.no-book'));
+  return Core.with(book);
+}
+
+/** What this person's crew has chosen in a recipe, as far as the tablet knows. */
+export async function schoolOf(recipe?: string): Promise<Schemas['School'] | undefined> {
+  const book = await recall<Schemas['BookView']>('book');
+  return book?.schools?.find((chosen) => chosen.recipe === recipe)?.school;
+}
+
+/** Makes events on these strands as they stand now, fetched first if there is a network. */
+export async function actOn(
+  on: string[],
+  person: string,
+  make: (core: Core, stamp: Record<string, string>) => Act,
+): Promise<Act> {
+  await fetchStrands(on).catch((fault) => {
+    if (!(fault instanceof TypeError)) throw fault;
+  });
+  const core = await openCore();
+  return record(on.length, person, async (stamp) => {
+    const held = await holdInCore(core, on);
+    return held.length < on.length ? { field: 'tablet', says: say('bench.no-strand') } : make(core, stamp);
+  });
+}

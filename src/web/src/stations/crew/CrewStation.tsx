@@ -1,0 +1,135 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { Button, Form, Input, Select } from 'antd';
+import { useState } from 'react';
+import { api, got, type Schemas } from '../../api/client';
+import { FaultLine, showFaults } from '../../shell/faults';
+import { say, type Key } from '../../shell/words';
+import { PersonSheet } from './PersonSheet';
+
+const today = () => new Date().toISOString().slice(0, 10);
+
+/** People, crews and who belongs when. An owner sees all; a lead their own crews. */
+export function CrewStation({ role }: { role: string }) {
+  const queries = useQueryClient();
+  const [person, setPerson] = useState<Schemas['Mate']>();
+  const view = useQuery({ queryKey: ['crew'], queryFn: () => got(api.GET('/api/v1/crew')), refetchOnMount: 'always' });
+  if (view.error) return <p role="alert">{view.error.message}</p>;
+  if (!view.data) return null;
+  const { crews, people, memberships } = view.data;
+  const changed = () => queries.invalidateQueries({ queryKey: ['crew'] });
+  const crewsOf = (id: string) =>
+    memberships
+      .filter((m) => m.personId === id && (!m.toDay || m.toDay >= today()))
+      .map((m) => crews.find((crew) => crew.id === m.crewId)?.name)
+      .join(', ');
+  return (
+    <div className="page">
+      <h1>{say('crew.title')}</h1>
+      <section className="card">
+        <h2>{say('crew.people')}</h2>
+        {people.map((mate) => (
+          <button className="cable plain" key={mate.id} onClick={() => setPerson(mate)}>
+            <b>{mate.name}</b>
+            <span className="figures">{mate.signIn}</span>
+            <span>{say(`role.${mate.role}` as Key)}</span>
+            <span>{crewsOf(mate.id)}</span>
+            {!mate.isActive && <span className="bad">{say('crew.left')}</span>}
+            <span aria-hidden="true">→</span>
+          </button>
+        ))}
+      </section>
+      <NewPerson role={role} crews={crews} onAdded={changed} />
+      {role === 'owner' && <NewCrew crews={crews} onAdded={changed} />}
+      {person && (
+        <PersonSheet
+          person={people.find((p) => p.id === person.id) ?? person}
+          crews={crews}
+          memberships={memberships.filter((m) => m.personId === person.id)}
+          isOwner={role === 'owner'}
+          onChanged={changed}
+          onClose={() => setPerson(undefined)}
+        />
+      )}
+    </div>
+  );
+}
+
+function NewPerson({ role, crews, onAdded }: { role: string; crews: Schemas['Crew'][]; onAdded: () => Promise<void> }) {
+  const [form] = Form.useForm<Schemas['PersonRequest']>();
+  const [fault, setFault] = useState('');
+  const roles = role === 'owner' ? ['installer', 'lead', 'viewer', 'owner'] : ['installer', 'viewer'];
+  const add = async (values: Schemas['PersonRequest']) => {
+    setFault('');
+    try {
+      await got(api.POST('/api/v1/people', { body: { ...values, password: values.password || undefined } }));
+      form.resetFields();
+      await onAdded();
+    } catch (error) {
+      setFault(showFaults(form, error));
+    }
+  };
+  const needed = [{ required: true, message: say('form.needed') }];
+  return (
+    <Form
+      form={form}
+      name="person"
+      layout="vertical"
+      className="card"
+      requiredMark={false}
+      initialValues={{ role: 'installer', crew: crews[0]?.id }}
+      onFinish={(values) => void add(values)}
+    >
+      <h2>{say('crew.new-person')}</h2>
+      <div className="grid three">
+        <Form.Item label={say('first.name')} name="name" rules={needed}>
+          <Input autoComplete="off" />
+        </Form.Item>
+        <Form.Item label={say('first.sign-in')} name="signIn" rules={needed}>
+          <Input autoComplete="off" />
+        </Form.Item>
+        <Form.Item label={say('crew.role')} name="role" rules={needed}>
+          <Select options={roles.map((value) => ({ value, label: say(`role.${value}` as Key) }))} />
+        </Form.Item>
+        <Form.Item label={say('crew.crew')} name="crew">
+          <Select allowClear={role === 'owner'} options={crews.map((crew) => ({ value: crew.id, label: crew.name }))} />
+        </Form.Item>
+        <Form.Item label={say('first.pin')} name="pin" rules={needed}>
+          <Input.Password inputMode="numeric" autoComplete="off" />
+        </Form.Item>
+        <Form.Item label={say('crew.password')} name="password">
+          <Input.Password autoComplete="new-password" />
+        </Form.Item>
+      </div>
+      <FaultLine says={fault} />
+      <Button type="primary" htmlType="submit" className="main-action">
+        {say('crew.add-person')}
+      </Button>
+    </Form>
+  );
+}
+
+function NewCrew({ crews, onAdded }: { crews: Schemas['Crew'][]; onAdded: () => Promise<void> }) {
+  const [form] = Form.useForm<Schemas['CrewRequest']>();
+  const [fault, setFault] = useState('');
+  const add = async (body: Schemas['CrewRequest']) => {
+    setFault('');
+    try {
+      await got(api.POST('/api/v1/crews', { body }));
+      form.resetFields();
+      await onAdded();
+    } catch (error) {
+      setFault(showFaults(form, error));
+    }
+  };
+  return (
+    <Form form={form} name="crew" layout="vertical" className="card" requiredMark={false} onFinish={(values) => void add(values)}>
+      <h2>{say('crew.new-crew')}</h2>
+      <p>{crews.map((crew) => crew.name).join(', ')}</p>
+      <Form.Item label={say('crew.crew-name')} name="name" rules={[{ required: true, message: say('form.needed') }]}>
+        <Input autoComplete="off" />
+      </Form.Item>
+      <FaultLine says={fault} />
+      <Button htmlType="submit">{say('crew.add-crew')}</Button>
+    </Form>
+  );
+}

@@ -1,0 +1,94 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { Form, Input } from 'antd';
+import { api, got, type Schemas } from '../../api/client';
+import { say, type Key } from '../../shell/words';
+
+const shown = 8;
+
+/** A port list, from a file or pasted, and at once what would come of it: every row that cannot be taken, or where each strand goes. */
+export function PortList({ job }: { job: string }) {
+  const form = Form.useFormInstance();
+  const list = Form.useWatch<string | undefined>('ports', form) ?? '';
+  const cable = Form.useWatch<string | undefined>('name', form) ?? '';
+  const strands = Form.useWatch<number | undefined>('strands', form) ?? 0;
+  const preview = useQuery({
+    queryKey: ['ports', job, cable, strands, list],
+    queryFn: () => got(api.POST('/api/v1/jobs/{id}/ports', { params: { path: { id: job } }, body: { cable, strands, list } })),
+    enabled: list.trim() !== '' && strands > 0,
+    placeholderData: keepPreviousData,
+  });
+  const take = async (file?: File) => file && form.setFieldValue('ports', await file.text());
+  return (
+    <div className="port-list">
+      <div className="grid two">
+        <div>
+          <Form.Item label={say('ports.choose')} name="ports" rules={[{ required: true, message: say('form.needed') }]}>
+            <Input.TextArea className="figures" rows={9} placeholder={say('ports.example')} spellCheck={false} />
+          </Form.Item>
+          <label className="button file">
+            {say('ports.file')}
+            <input type="file" accept=".csv,text/csv,text/plain" onChange={(event) => void take(event.target.files?.[0])} />
+          </label>
+        </div>
+        <div aria-live="polite">
+          {strands > 0 ? preview.error && <p role="alert">{preview.error.message}</p> : <p>{say('ports.needs-strands')}</p>}
+          {preview.data && list.trim() !== '' && <Outcome {...preview.data} />}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+function Outcome({ rows, faults }: Schemas['PortPreview']) {
+  const bad = faults.length > 0;
+  const more = (bad ? faults.length : rows.length) - shown;
+  return (
+    <>
+      <p className={bad ? 'bad' : 'good'} role="status">
+        {bad ? say('ports.some-bad', { count: faults.length }) : say('ports.all-good', { count: rows.length })}
+      </p>
+      {bad ? (
+        <Table heads={['ports.line', 'ports.column', 'ports.what']}>
+          {faults.slice(0, shown).map(({ line, column, says }) => [line === 0 ? say('ports.whole') : String(line), column, says])}
+        </Table>
+      ) : (
+        <Table heads={['cable.strands', 'ports.end-of', 'ports.where', 'ports.label']}>
+          {rows
+            .slice(0, shown)
+            .map((row) => [
+              String(row.strand),
+              say(`end.${row.end}`),
+              `${row.closet} ${row.panel} ${row.port}.${row.position}`,
+              row.label,
+            ])}
+        </Table>
+      )}
+      {more > 0 && <p>{say('ports.more', { count: more })}</p>}
+    </>
+  );
+}
+
+function Table({ heads, children }: { heads: Key[]; children: string[][] }) {
+  return (
+    <table className="list">
+      <thead>
+        <tr>
+          {heads.map((head) => (
+            <th key={head} scope="col">
+              {say(head)}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {children.map((cells, row) => (
+          <tr key={row}>
+            {cells.map((cell, column) => (
+              <td key={column}>{cell}</td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,154 @@
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useParams } from 'react-router';
+import { api, got, type Schemas } from '../../api/client';
+import type { Unit } from '../../core/core';
+import { BenchLine } from '../../drawing/BenchLine';
+import { FaultLine } from '../../shell/faults';
+import { fetchBook } from '../../shell/strands';
+import { say, type Key } from '../../shell/words';
+
+/** A recipe to be read, and the schools of a crew in it: what is chosen changes plan, drawing and steps at once. */
+export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) {
+  const { recipe = '' } = useParams();
+  const queries = useQueryClient();
+  const [crew, setCrew] = useState<string>();
+  const [build, setBuild] = useState<Schemas['CableBuild']>();
+  const [fault, setFault] = useState('');
+  // What was tapped shows at once; the sheet that follows from it comes with the server's answer.
+  const [tapped, setTapped] = useState<Record<string, string>>({});
+  const crews = useQuery({ queryKey: ['crews'], queryFn: () => got(api.GET('/api/v1/crews')) });
+  const which = crew ?? crews.data?.[0]?.id;
+  const sheet = useQuery({
+    queryKey: ['sheet', recipe, which, build, unit],
+    queryFn: () =>
+      got(api.GET('/api/v1/recipes/{id}/sheet', { params: { path: { id: recipe }, query: { crew: which, build, unit } } })),
+    enabled: crews.isSuccess,
+    placeholderData: keepPreviousData,
+  });
+  if (sheet.error) return <p role="alert">{sheet.error.message}</p>;
+  if (!sheet.data) return null;
+  const { ref, title, isConfirmed, builds, choices, marks, profile, steps, fromTheSheet, line } = sheet.data;
+  const choose = async (choice: string, option: string) => {
+    setFault('');
+    setTapped({ [choice]: option });
+    const options = Object.fromEntries(choices.map((c) => [c.id, c.id === choice ? option : c.chosen]));
+    try {
+      await got(api.PUT('/api/v1/crews/{id}/schools/{recipe}', { params: { path: { id: which!, recipe } }, body: { options } }));
+      await Promise.all([queries.invalidateQueries({ queryKey: ['sheet'] }), fetchBook()]);
+    } catch (error) {
+      setFault((error as Error).message);
+    }
+    setTapped({});
+  };
+  return (
+    <div className="page">
+      <header className="row apart">
+        <h1>
+          {ref.id} · {title}
+        </h1>
+        <span className={isConfirmed ? 'tag good' : 'tag doubtful'}>
+          {say(isConfirmed ? 'bench.confirmed' : 'bench.unconfirmed', { recipe: `${ref.id} v${ref.version}` })}
+        </span>
+      </header>
+      <div className="row">
+        {builds.length > 1 &&
+          builds.map((one) => (
+            <button key={one} className="button" aria-pressed={sheet.data.build === one} onClick={() => setBuild(one)}>
+              {say(`build.${one}` as Key)}
+            </button>
+          ))}
+        {(crews.data?.length ?? 0) > 1 &&
+          crews.data!.map((one) => (
+            <button key={one.id} className="button" aria-pressed={which === one.id} onClick={() => setCrew(one.id)}>
+              {say('recipes.school-of', { crew: one.name })}
+            </button>
+          ))}
+      </div>
+      <section className="card plan">
+        {line ? (
+          <BenchLine line={line} />
+        ) : (
+          <p className="bad">{say('recipes.sheet-first', { lengths: fromTheSheet.join(', ') })}</p>
+        )}
+        <div>
+          <h2>{say('recipes.ready')}</h2>
+          <ul>
+            {profile.map((says) => (
+              <li key={says}>{says}</li>
+            ))}
+          </ul>
+        </div>
+      </section>
+      <section className="card">
+        <h2>{say('recipes.plan')}</h2>
+        <table className="list">
+          <thead>
+            <tr>
+              {(['mark', 'length', 'from', 'tolerance', 'other', 'tip', 'bites'] as const).map((head) => (
+                <th key={head} scope="col">
+                  {say(`recipes.${head}`)}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {marks.map((mark, index) => (
+              <tr key={index}>
+                <th scope="row">{mark.name}</th>
+                <td className="figures">
+                  <b>{mark.length}</b>
+                </td>
+                <td>{mark.from}</td>
+                <td className="figures">{mark.tolerance}</td>
+                <td className="figures">{mark.other}</td>
+                <td className="figures">{mark.tip}</td>
+                <td>{mark.bites}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </section>
+      {choices.length > 0 && (
+        <section className="card">
+          <h2>{say('recipes.schools')}</h2>
+          <p>{say(which ? 'recipes.usual' : 'recipes.no-crew')}</p>
+          <FaultLine says={fault} />
+          {choices.map((choice) => (
+            <fieldset key={choice.id} className="school" disabled={!mayPlan || !which}>
+              <legend>{choice.title}</legend>
+              {choice.options.map((option) => (
+                <div className="option" key={option.id}>
+                  <label>
+                    <input
+                      type="radio"
+                      name={choice.id}
+                      checked={(tapped[choice.id] ?? choice.chosen) === option.id}
+                      onChange={() => void choose(choice.id, option.id)}
+                    />
+                    {option.title}
+                  </label>
+                  <details>
+                    <summary aria-label={`${say('recipes.why')}: ${option.title}`}>{say('recipes.why')}</summary>
+                    {option.why}
+                  </details>
+                </div>
+              ))}
+            </fieldset>
+          ))}
+        </section>
+      )}
+      <section className="card">
+        <h2>{say('recipes.steps')}</h2>
+        <ol className="recipe-steps">
+          {steps.map((step, index) => (
+            <li key={index}>
+              <b>{step.title}</b> <span>{step.how}</span>
+              {step.cautions.length > 0 && <small>{step.cautions.join(' ')}</small>}
+            </li>
+          ))}
+        </ol>
+      </section>
+    </div>
+  );
+}

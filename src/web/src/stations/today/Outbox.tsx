@@ -1,0 +1,59 @@
+import { useOutbox } from '../../shell/outbox';
+import { tablet, type Waiting } from '../../shell/tablet';
+import { say, type Key } from '../../shell/words';
+
+/** What is saved on this tablet and not yet on the server, and what the server refused and why. */
+export function Outbox() {
+  const { waiting, refused } = useOutbox();
+  return (
+    <div className="page">
+      <h1>{say('outbox.title')}</h1>
+      <p>{say('outbox.what')}</p>
+      {refused.length > 0 && (
+        <section className="card look">
+          <h2>{say('outbox.refused', { count: refused.length })}</h2>
+          {refused.map((row) => (
+            <div className="row outbox" key={row.sequence}>
+              <Said row={row} />
+              <b className="bad">{row.refused}</b>
+              <button
+                className="button"
+                onClick={() => void tablet.outbox.update(row.sequence, { refused: undefined })}
+                aria-label={say('outbox.again-one', { number: row.sequence })}
+              >
+                {say('outbox.again')}
+              </button>
+              <button
+                className="button"
+                onClick={() => void tablet.outbox.delete(row.sequence)}
+                aria-label={say('outbox.drop-one', { number: row.sequence })}
+              >
+                {say('outbox.drop')}
+              </button>
+            </div>
+          ))}
+        </section>
+      )}
+      <section className="card">
+        <h2>{say('outbox.waiting', { count: waiting.length })}</h2>
+        {waiting.length === 0 && <p>{say('outbox.none')}</p>}
+        {waiting.map((row) => (
+          <div className="row outbox" key={row.sequence}>
+            <Said row={row} />
+          </div>
+        ))}
+      </section>
+    </div>
+  );
+}
+
+function Said({ row }: { row: Waiting }) {
+  return (
+    <>
+      <span className="figures">{row.sequence}</span>
+      <span>{say(`kind.${row.event.body.kind}` as Key)}</span>
+      <span>{say('outbox.strands', { count: row.terminations.length })}</span>
+      <time dateTime={row.event.at}>{new Date(row.event.at).toLocaleString('en-CA', { hourCycle: 'h23' })}</time>
+    </>
+  );
+}

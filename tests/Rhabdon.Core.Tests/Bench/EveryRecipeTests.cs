@@ -1,0 +1,198 @@
+using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Preparation;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Units;
+using Rhabdon.Core.Verification;
+
+namespace Rhabdon.Core.Tests.Bench;
+
+/// <summary>Every starter recipe, on every build it serves and in every school, from the first step to acceptance.</summary>
+public class EveryRecipeTests
+{
+    private static readonly RecipeBook Book = StarterRecipes.Book();
+
+    public static TheoryData<string, string> Schools
+    {
+        get
+        {
+            var schools = new TheoryData<string, string>();
+            foreach (var recipe in Book.Recipes.Select(r => r.Recipe))
+            {
+                schools.Add(recipe.Id, string.Empty);
+                foreach (var choice in recipe.Choices ?? [])
+                {
+                    foreach (var option in choice.Options)
+                    {
+                        schools.Add(recipe.Id, $"{choice.Id}={option.Id}");
+                    }
+                }
+            }
+
+            return schools;
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(Schools))]
+    public void Begun_in_any_school_and_done_well_it_is_accepted_on_the_first_attempt(string id, string school)
+    {
+        var strand = new Bench(id, SchoolOf(school));
+        while (!strand.State.IsOver)
+        {
+            strand.StepWell();
+        }
+
+        Assert.Equal((StrandPhase.Verified, 1, false), (strand.State.Phase, strand.State.Attempt, strand.State.NeedsALook));
+        Assert.Equal(strand.Recipe.Steps.Select(s => s.Id), strand.State.Attempts[0].Tries[0].Steps.Select(s => s.Step));
+    }
+
+    [Theory]
+    [MemberData(nameof(Schools))]
+    public void Every_step_can_be_shown_with_all_its_places_filled(string id, string school)
+    {
+        var strand = new Bench(id, SchoolOf(school));
+        while (!strand.State.IsOver)
+        {
+            var view = new BenchViewer(Book, Phrasebook.English, "en", LengthUnit.Millimeter).View(strand.State);
+            Assert.DoesNotContain('{', $"{view.Step!.Title} {view.Step.How} {view.Step.Ask?.Question} {string.Join(' ', view.Step.Cautions)} {view.Step.Clock?.Kind}");
+            Assert.All(view.Line!.Now, s => Assert.True(s.To > s.From, $"{view.Step.Id}: {s}"));
+            strand.StepWell();
+        }
+    }
+
+    [Fact]
+    public void A_school_changes_the_steps_and_the_strand_stays_in_it()
+    {
+        var (usual, dry) = (new Bench("A1", null), new Bench("A1", SchoolOf("clean=dry")));
+        Assert.Contains(usual.Recipe.Steps, s => s.Id == "clean");
+        Assert.DoesNotContain(dry.Recipe.Steps, s => s.Id == "clean");
+        Assert.Contains(dry.Recipe.Steps, s => s.Id == "clean-dry");
+        Assert.Equal("school", BenchDesk.Answer(new Bench("A1", null, begin: false).State, Book, new BeginWork(SchoolOf("clean=soap")), LengthUnit.Millimeter).Fault?.Field);
+    }
+
+    // Hold 30 to 45 s: common practice.
+    [Fact]
+    public void A_hold_is_held_to_its_thirty_seconds_and_outlives_a_reload()
+    {
+        var strand = new Bench("A1", null).Until("hold");
+        Assert.Equal("bench.clock-first", strand.Fault(new DoneWith("hold"))?.Says.Key);
+        strand.Do(new StartClock("hold"));
+        strand.Wait(29);
+        var early = strand.Fault(new DoneWith("hold"));
+        Assert.Equal(("bench.clock-runs", "1"), (early?.Says.Key, early?.Says.Args["seconds"]));
+        Assert.Equal(strand.State.Clock, TerminationFold.Fold(Bench.Strand, Enumerable.Reverse(strand.Events), Book).Clock);
+        strand.Wait(1);
+        Assert.Null(strand.Fault(new DoneWith("hold")));
+    }
+
+    // Where primer and adhesive meet it sets in seconds (common practice): primer, push and hold are one strand's, whatever the pace of the batch.
+    [Fact]
+    public void What_sets_in_seconds_does_not_wait_for_the_batch()
+    {
+        var (first, second) = (new Bench("A1", null).Until("primer").State, new Bench("A1", null).Until("primer").State with { Termination = Guid.Parse("01900000-0000-7000-8000-000000000008") });
+        var turn = Tray.TurnOf([first, second], Book, Pace.StageByStage, null, isPicked: false);
+        Assert.Equal([first.Termination], turn.Together);
+        var pushed = new Bench("A1", null).Until("hold").State;
+        turn = Tray.TurnOf([second, pushed], Book, Pace.StageByStage, null, isPicked: false);
+        Assert.Equal(pushed.Termination, turn.Focus);
+    }
+
+    // Back one film, then forward (common practice): from 0.3 µm to 1 µm in the three-film sequence.
+    [Theory]
+    [InlineData("p1-look-3", "adhesive", "polish-on", "p1-3")]
+    [InlineData("look", "adhesive", "polish-on", "p1-03")]
+    [InlineData("look", "heavy", "film-back", "p1-1")]
+    [InlineData("look", "fine", "new-sheet", "p1-03")]
+    [InlineData("look", "dirt", "clean-face", "look")]
+    [InlineData("look", "chip", "new-connector", "parts")]
+    public void The_ladder_of_a_polished_face_leads_back_to_the_film_it_means(string at, string seen, string action, string to)
+    {
+        var strand = new Bench("A1", null).Until(at);
+        strand.Do(new DoneWith(at, seen));
+        var offer = RungOffers.For(strand.State, strand.Recipe, Book.LadderOf(strand.Recipe)).Single(o => o.IsProposed);
+        Assert.Equal(action, offer.Rung.Id);
+        strand.Do(new ChooseAction(action));
+        Assert.Equal(to, strand.State.Step);
+    }
+
+    // 10 to 12 eights: common practice.
+    [Theory]
+    [InlineData(9, Grade.Doubtful)]
+    [InlineData(10, Grade.Good)]
+    [InlineData(12, Grade.Good)]
+    [InlineData(13, Grade.Doubtful)]
+    public void Eights_are_held_against_the_schools_count(int count, Grade grade) => Assert.Equal(grade, Judgement.OfCount(count, new Count(10, 12)));
+
+    private static School? SchoolOf(string text) => text.Length == 0 ? null : new School(new Dictionary<string, string> { [text.Split('=')[0]] = text.Split('=')[1] });
+
+    /// <summary>One strand at the bench, and the time that passes there.</summary>
+    private sealed class Bench
+    {
+        public static readonly Guid Strand = new("01900000-0000-7000-8000-000000000009");
+        private DateTimeOffset now = new(2026, 11, 24, 9, 0, 0, TimeSpan.FromHours(-4));
+
+        public Bench(string recipe, School? school, bool begin = true)
+        {
+            var serves = Book.Latest(recipe)!.Recipe.Serves;
+            Add(new Planned(CableEnd.Near, serves.Connectors[0], serves.Polishes[0], FiberGrade.OM4, serves.Builds[0], recipe, Length.Mm(500), Length.Mm(200)), new RecipeRef(recipe, 1));
+            if (begin)
+            {
+                Do(new BeginWork(school));
+            }
+        }
+
+        public List<BenchEvent> Events { get; } = [];
+
+        public TerminationState State => TerminationFold.Fold(Strand, Events, Book);
+
+        public Recipe Recipe => Book.RecipeOf(State)!;
+
+        public void Wait(int seconds) => now = now.AddSeconds(seconds);
+
+        public BenchFault? Fault(BenchIntent intent) => BenchDesk.Answer(State, Book, intent, LengthUnit.Millimeter, now).Fault;
+
+        public void Do(BenchIntent intent)
+        {
+            var answer = BenchDesk.Answer(State, Book, intent, LengthUnit.Millimeter, now);
+            Assert.True(answer.Fault is null, $"{intent}: {answer.Fault}");
+            Add(answer.Body!, State.Recipe ?? Book.Latest(State.Plan!.RecipeId)!.Ref);
+            Assert.False(State.NeedsALook, State.History[^1].Why?.Key);
+        }
+
+        public Bench Until(string step)
+        {
+            while (State.Step != step)
+            {
+                StepWell();
+            }
+
+            return this;
+        }
+
+        public void StepWell()
+        {
+            var step = Recipe.Steps[Recipe.IndexOf(State.Step!)];
+            if (step.Clock is { } clock)
+            {
+                Do(new StartClock(step.Id));
+                Wait(clock.Seconds);
+            }
+
+            Do(new DoneWith(step.Id, step.Ask is null ? null : Good(step)));
+        }
+
+        private string Good(Step step) =>
+            step.Ask!.Counts ? $"{step.Count!.Low}"
+            : step.Ask.IsLength ? ResolvedDimension.Of(step, Recipe, State.Recleave)!.Target.ToString()
+            : step.Ask.Choices.First(c => c.Grade == Grade.Good).Value;
+
+        private void Add(EventBody body, RecipeRef recipe)
+        {
+            now = now.AddSeconds(1);
+            Events.Add(new BenchEvent(
+                Guid.CreateVersion7(now), 1, Strand, Events.Count + 1, new HybridTime(now.ToUnixTimeMilliseconds(), 0), now, Strand, Rulebook.Version, [new StrandKnown(Strand, Events.Count)], body, recipe));
+        }
+    }
+}

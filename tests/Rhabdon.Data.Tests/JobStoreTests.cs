@@ -1,0 +1,157 @@
+using Dapper;
+using Npgsql;
+using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Units;
+using Rhabdon.Core.Verification;
+using Rhabdon.Testing;
+
+namespace Rhabdon.Data.Tests;
+
+/// <summary>Jobs, their places and the projections that lists read, on a real PostgreSQL.</summary>
+public sealed class JobStoreTests : IAsyncLifetime
+{
+    private static readonly DateOnly Today = new(2026, 11, 24);
+    private readonly Database database = new(NpgsqlDataSource.Create(TestDatabase.New()));
+    private readonly RecipeBook book = StarterRecipes.Book();
+    private readonly Guid person = Guid.CreateVersion7();
+    private readonly Guid planner = Guid.CreateVersion7();
+    private readonly Crew crew = new(Guid.CreateVersion7(), "Heron");
+
+    private JobStore Jobs => new(database);
+
+    private EventStore Events => new(database);
+
+    private Access Owner => new(person, "owner", Today);
+
+    public async ValueTask InitializeAsync()
+    {
+        await database.MigrateAsync();
+        await new PeopleStore(database).AddAsync(new Person { Id = person, Name = "Wim Wader", SignIn = "wim", Role = "lead" });
+        await new CrewStore(database).AddCrewAsync(crew);
+    }
+
+    public async ValueTask DisposeAsync() => await database.Source.DisposeAsync();
+
+    [Fact]
+    public async Task Jobs_are_listed_newest_first_page_by_page_and_found_by_any_of_their_words()
+    {
+        for (var number = 1; number <= 5; number++)
+        {
+            await AddJobAsync($"Quay {number}", number == 3 ? "Lighthouse" : "Workshop");
+        }
+
+        Assert.Equal(["Quay 5", "Quay 4"], (await Jobs.JobsAsync(Owner, string.Empty, 0, 2)).Select(j => j.Name));
+        Assert.Equal(["Quay 3", "Quay 2"], (await Jobs.JobsAsync(Owner, string.Empty, 2, 2)).Select(j => j.Name));
+        Assert.Equal(["Quay 3"], (await Jobs.JobsAsync(Owner, "LIGHTH", 0, 9)).Select(j => j.Name));
+        Assert.Empty(await Jobs.JobsAsync(Owner, "%", 0, 9));
+    }
+
+    [Fact]
+    public async Task A_job_is_there_only_for_who_is_in_its_crew_on_that_day()
+    {
+        var job = await AddJobAsync("Quay", "Workshop");
+        await new CrewStore(database).JoinAsync(new Membership(crew.Id, person, Today.AddDays(-3), Today.AddDays(3)));
+        Assert.NotNull(await Jobs.JobAsync(new Access(person, "lead", Today), job.Id));
+        Assert.NotNull(await Jobs.JobAsync(new Access(person, "lead", Today.AddDays(3)), job.Id));
+        Assert.Null(await Jobs.JobAsync(new Access(person, "lead", Today.AddDays(4)), job.Id));
+        Assert.Null(await Jobs.JobAsync(new Access(person, "lead", Today.AddDays(-4)), job.Id));
+        Assert.Null(await Jobs.JobAsync(new Access(Guid.CreateVersion7(), "lead", Today), job.Id));
+    }
+
+    [Fact]
+    public async Task A_cable_has_both_ends_of_every_strand_and_its_tally_follows_its_ends()
+    {
+        var (job, cable, ends) = await AddCableAsync();
+        Assert.Equal(["near 1", "far 1", "near 2", "far 2"], (await Jobs.LadderAsync(cable)).Select(e => $"{e.End} {e.Strand}"));
+        Assert.Equal([("planned", 4)], await TallyAsync(job));
+        await BeginAsync(ends[0]);
+        Assert.Equal([("planned", 3), ("under-way", 1)], await TallyAsync(job));
+        Assert.Equal("under-way", (await Jobs.LadderAsync(cable)).First(e => e.Id == ends[0]).Bucket);
+    }
+
+    [Fact]
+    public async Task A_port_that_is_taken_is_known_with_its_label()
+    {
+        var (job, _, _) = await AddCableAsync();
+        Assert.Contains((await Jobs.TakenAsync(job)), t => (t.Closet, t.Panel, t.Port, t.Position, t.Label) == ("PH1", "A", 2, 1, "near 2"));
+    }
+
+    [Fact]
+    public async Task A_projection_that_was_tampered_with_is_found_and_mended_from_the_events()
+    {
+        var (job, _, ends) = await AddCableAsync();
+        await BeginAsync(ends[1]);
+        Assert.Empty((await Events.RebuildAsync(book, write: false)).Differing);
+        await using (var connection = await database.OpenAsync())
+        {
+            await connection.ExecuteAsync("update termination_state set phase = 'verified', bucket = 'verified' where termination_id = @id", new { id = ends[1] });
+            await connection.ExecuteAsync("update cable_tally set ends = 7 where bucket = 'planned'");
+        }
+
+        var (folded, differing) = await Events.RebuildAsync(book, write: false);
+        Assert.Equal((4, true, 2), (folded, differing.Contains(ends[1]), differing.Count));
+        await Events.RebuildAsync(book, write: true);
+        Assert.Empty((await Events.RebuildAsync(book, write: false)).Differing);
+        Assert.Equal([("planned", 3), ("under-way", 1)], await TallyAsync(job));
+    }
+
+    [Fact]
+    public async Task What_decides_over_a_delivery_is_read_whole()
+    {
+        var (job, _, ends) = await AddCableAsync();
+        await new CrewStore(database).JoinAsync(new Membership(crew.Id, person, Today, null));
+        var begun = await BeginAsync(ends[0]);
+        var stranger = Guid.CreateVersion7();
+        await using var connection = await database.OpenAsync();
+        await using var transaction = await connection.BeginTransactionAsync(TestContext.Current.CancellationToken);
+        var fresh = begun with { Id = Guid.CreateVersion7(), Strands = [new StrandKnown(ends[0], 2), new StrandKnown(Guid.CreateVersion7(), 0)] };
+        var ground = await Events.GroundAsync(connection, transaction, [begun, fresh], [(person, Today), (person, Today.AddDays(-1)), (stranger, Today)]);
+        Assert.Equal([ends[0]], ground.Places.Keys);
+        Assert.Equal([(person, Today, job)], ground.Rights.Keys);
+        Assert.Equal("lead", ground.Rights[(person, Today, job)]);
+        Assert.Equal([begun.Id], ground.Held.Keys);
+        Assert.Equal([(begun.Device, begun.Sequence)], ground.Sequences);
+        Assert.Equal(2, ground.Streams[ends[0]].Count);
+    }
+
+    private async Task<JobRow> AddJobAsync(string name, string site, params PanelRow[] panels)
+    {
+        var job = new JobRow(Guid.CreateVersion7(), name, "Saltmarsh Harbour Trust", site, "America/Halifax", "{closet}-{panel}:{port}");
+        await Jobs.AddJobAsync(job, panels, [crew.Id]);
+        return job;
+    }
+
+    private async Task<(Guid Job, Guid Cable, Guid[] Ends)> AddCableAsync()
+    {
+        PanelRow[] panels = [new(Guid.CreateVersion7(), "PH1", "A", 12), new(Guid.CreateVersion7(), "CS1", "B", 12)];
+        var job = await AddJobAsync("Quay", "Workshop", panels);
+        var cable = new CableRow(Guid.CreateVersion7(), job.Id, "PH-CS-01", "TightBuffer900", "OM4", 2, 90_000_000_000);
+        var rows = ((string[])["near", "far"]).SelectMany((end, side) => Enumerable.Range(1, 2).Select(strand => new TerminationRow
+        {
+            Id = Guid.CreateVersion7(), CableId = cable.Id, Strand = strand, End = end, Label = $"{end} {strand}", PanelId = panels[side].Id, Port = strand, Phase = "planned", Attempt = 0, Try = 0, NeedsALook = false,
+        })).ToList();
+        var plans = ((CableEnd[])[CableEnd.Near, CableEnd.Far]).Select((end, side) => Event(
+            new Planned(end, ConnectorType.SC, Polish.UPC, FiberGrade.OM4, CableBuild.TightBuffer900, "M4", Length.Mm(500), Length.Mm(300)), side + 1, [.. rows.Where(r => (r.End == "near") == (end == CableEnd.Near)).Select(r => new StrandKnown(r.Id, 0))]));
+        await Jobs.AddCableAsync(cable, rows, [.. plans], book, Events);
+        return (job.Id, cable.Id, [.. rows.Select(r => r.Id)]);
+    }
+
+    private async Task<BenchEvent> BeginAsync(Guid strand)
+    {
+        var begun = Event(new Begun(), 1, [new StrandKnown(strand, 1)]) with { Device = Guid.CreateVersion7(), Clock = new HybridTime(1_800_000_000_001, 0), Recipe = new RecipeRef("M4", 1) };
+        await using var connection = await database.OpenAsync();
+        await using var transaction = await connection.BeginTransactionAsync();
+        await Events.InsertAsync(connection, transaction, [begun], person);
+        var stream = (await Events.StreamsAsync(connection, transaction, [strand]))[strand];
+        await Events.ProjectAsync(connection, transaction, [TerminationFold.Fold(strand, stream, book)]);
+        await transaction.CommitAsync();
+        return begun;
+    }
+
+    private BenchEvent Event(EventBody body, int sequence, IReadOnlyList<StrandKnown> strands) => new(
+        Guid.CreateVersion7(), 1, planner, sequence, new HybridTime(1_800_000_000_000, 0), new DateTimeOffset(2026, 11, 24, 12, 0, 0, TimeSpan.Zero), person, Rulebook.Version, strands, body);
+
+    private async Task<(string, int)[]> TallyAsync(Guid job) => [.. (await Jobs.TalliesAsync([job])).OrderBy(t => t.Bucket, StringComparer.Ordinal).Select(t => (t.Bucket, t.Ends))];
+}

@@ -1,0 +1,82 @@
+using Rhabdon.Core.Bench;
+
+namespace Rhabdon.Server.Tests;
+
+/// <summary>Who may pass a door of the API.</summary>
+public enum Passes
+{
+    /// <summary>Anyone, signed in or not.</summary>
+    Anyone,
+
+    /// <summary>Anyone signed in; what is not theirs is simply not in the answer.</summary>
+    SignedIn,
+
+    /// <summary>Anyone of the job's crews, and owners; others find nothing there.</summary>
+    SeesJob,
+
+    /// <summary>Leads of the job's crews, and owners; others find nothing there, or may not.</summary>
+    PlansJob,
+
+    /// <summary>Leads and owners, wherever they belong.</summary>
+    Planner,
+
+    /// <summary>Leads of the crew, and owners; others find nothing there, or may not.</summary>
+    LeadsCrew,
+
+    Owner,
+}
+
+/// <summary>One door: how it is asked, and who may pass. Bodies are readable but faulty, so that asking changes nothing.</summary>
+public sealed record Door(string Method, string Pattern, Passes Passes, object? Body = null);
+
+/// <summary>Every door of the API. A new endpoint that is not in this list fails the test of the list.</summary>
+public static class Doors
+{
+    public static readonly Door[] All =
+    [
+        new("GET", "/api/v1/session", Passes.Anyone),
+        new("POST", "/api/v1/session", Passes.Anyone, new { signIn = "", secret = "" }),
+        new("DELETE", "/api/v1/session", Passes.Anyone),
+        new("GET", "/api/v1/session/mates", Passes.SignedIn),
+        new("POST", "/api/v1/first-owner", Passes.Anyone, new { token = "", name = "", signIn = "", password = "", pin = "" }),
+        new("GET", "/api/v1/crews", Passes.SignedIn),
+        new("POST", "/api/v1/crews", Passes.Owner, new { name = "" }),
+        new("GET", "/api/v1/crew", Passes.Planner),
+        new("POST", "/api/v1/people", Passes.Planner, new { name = "", signIn = "", role = "" }),
+        new("PUT", "/api/v1/people/{id:guid}", Passes.Owner, new { name = "", role = "", isActive = true }),
+        new("POST", "/api/v1/people/{id:guid}/secrets", Passes.LeadsCrew, new { pin = "1" }),
+        new("POST", "/api/v1/crews/{id:guid}/members", Passes.LeadsCrew, new { person = Guid.Empty, from = "2026-01-01" }),
+        new("POST", "/api/v1/crews/{id:guid}/members/end", Passes.LeadsCrew, new { person = Guid.Empty, day = "2026-01-01" }),
+        new("GET", "/api/v1/jobs", Passes.SignedIn),
+        new("POST", "/api/v1/jobs", Passes.Planner, new { name = "", customer = "", site = "", timeZone = "", labelPattern = "", panels = Array.Empty<int>(), crews = Array.Empty<Guid>() }),
+        new("GET", "/api/v1/jobs/{id:guid}", Passes.SeesJob),
+        new("POST", "/api/v1/jobs/{id:guid}/cables", Passes.PlansJob, Cable),
+        new("POST", "/api/v1/jobs/{id:guid}/ports", Passes.PlansJob, new { cable = "", strands = 0, list = "" }),
+        new("GET", "/api/v1/jobs/{id:guid}/export", Passes.SeesJob),
+        new("GET", "/api/v1/jobs/{id:guid}/record.csv", Passes.SeesJob),
+        new("POST", "/api/v1/jobs/import", Passes.Owner, new { formatVersion = 1 }),
+        new("GET", "/api/v1/recipes", Passes.SignedIn),
+        new("GET", "/api/v1/recipes/list", Passes.SignedIn),
+        new("GET", "/api/v1/recipes/{id}/sheet", Passes.SignedIn),
+        new("PUT", "/api/v1/crews/{id:guid}/schools/{recipe}", Passes.LeadsCrew, new { options = new { unheard = "of" } }),
+        new("POST", "/api/v1/events", Passes.SignedIn, new[] { new { id = 1 } }),
+        new("GET", "/api/v1/bench", Passes.SignedIn),
+        new("GET", "/api/v1/batches", Passes.SignedIn),
+        new("GET", "/api/v1/batches/{id:guid}", Passes.SignedIn),
+        new("GET", "/api/v1/cables/{id:guid}/ladder", Passes.SeesJob),
+        new("GET", "/api/v1/terminations/{id:guid}/story", Passes.SeesJob),
+        new("GET", "/api/v1/terminations/{id:guid}/stories", Passes.SeesJob),
+        new("GET", "/api/v1/looks", Passes.SignedIn),
+        new("GET", "/api/v1/live", Passes.SignedIn),
+        new("POST", "/api/v1/calc/strip-plan", Passes.Anyone, new { recipe = "none" }),
+        new("POST", "/api/v1/calc/fiber-left", Passes.Anyone, new { recipe = "none", service = "1 mm", least = "1 mm", used = "0 mm" }),
+        new("POST", "/api/v1/calc/bench", Passes.Anyone, new { look = new { slots = new[] { new { termination = Guid.Empty, strand = 0, label = "" } }, pace = "stage-by-stage", unit = "mm" }, events = Array.Empty<BenchEvent>() }),
+    ];
+
+    private static object Cable => new
+    {
+        name = "", build = "tight-buffer-900", grade = "OM4", strands = 0, length = "0 mm", near = End, far = End,
+    };
+
+    private static object End => new { panel = Guid.Empty, firstPort = 1, connector = "SC", polish = "UPC", recipe = "none", service = "1 mm", least = "2 mm" };
+}

@@ -1,0 +1,77 @@
+using System.Net.Http.Json;
+using System.Text;
+using System.Text.Json.Nodes;
+using Rhabdon.Core.Bench;
+
+namespace Rhabdon.Server.Tests;
+
+/// <summary>A job leaves one database and enters another, whole or not at all.</summary>
+public sealed class ExchangeTests(Host host) : IClassFixture<Host>
+{
+    [Fact]
+    public async Task A_job_exported_imports_into_an_empty_database_and_exports_again_byte_for_byte()
+    {
+        var lead = await host.SignedIn("lead", "4402");
+        var strand = await lead.StrandAsync(11);
+        await lead.SendAsync(lead.Make(strand, new Begun(), 1), lead.Make(strand, new HandedOver(lead.Person, "mine now"), 2));
+        var (job, file) = await ExportAsync(lead);
+        await using var empty = new Host();
+        var owner = await empty.SignedInToEmpty();
+        var taken = await ImportAsync(owner, file);
+        Assert.True(taken.IsSuccessStatusCode, await taken.Content.ReadAsStringAsync());
+        Assert.Equal(file, await owner.Client.GetByteArrayAsync($"/api/v1/jobs/{job}/export"));
+        Assert.Equal(409, (int)(await ImportAsync(owner, file)).StatusCode);
+        var there = (await owner.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))![^1]!["cables"]![0]!["ends"]!;
+        Assert.Equal(24, there.AsObject().Sum(b => b.Value!.GetValue<int>()));
+    }
+
+    [Theory]
+    [InlineData("formatVersion")]
+    [InlineData("connectors")]
+    [InlineData("events")]
+    [InlineData("recipes")]
+    public async Task An_altered_file_is_refused_and_changes_nothing(string place)
+    {
+        var (_, file) = await ExportAsync(await host.SignedIn("lead", "4402"));
+        var altered = JsonNode.Parse(file)!;
+        switch (place)
+        {
+            case "formatVersion": altered[place] = 2; break;
+            case "connectors": altered[place]![0]!["phase"] = "rejected"; break;
+            case "events": altered[place]![3]!["actor"] = Guid.CreateVersion7().ToString(); break;
+            default: altered[place]![0]!["recipe"]!["cuts"]![0]!["length"] = "31 mm"; break;
+        }
+
+        await using var empty = new Host();
+        var owner = await empty.SignedInToEmpty();
+        var answer = await ImportAsync(owner, Encoding.UTF8.GetBytes(altered.ToJsonString()));
+        Assert.Equal(400, (int)answer.StatusCode);
+        Assert.StartsWith(place, (await answer.Content.ReadFromJsonAsync<JsonNode>())!["faults"]![0]!["field"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Empty((await owner.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))!);
+    }
+
+    [Fact]
+    public async Task The_record_is_a_table_with_a_row_for_every_connector()
+    {
+        var lead = await host.SignedIn("lead", "4402");
+        var job = (await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))![^1]!["job"]!["id"];
+        var lines = (await lead.Client.GetStringAsync($"/api/v1/jobs/{job}/record.csv")).Trim().Split("\r\n");
+        Assert.Equal(25, lines.Length);
+        Assert.StartsWith("label,cable,strand,end,connector,polish,grade,mode,recipe,state,attempts,tries,rework", lines[0].TrimStart('\uFEFF'), StringComparison.Ordinal);
+        var reworked = Assert.Single(lines, l => l.StartsWith("PH1-A:05,", StringComparison.Ordinal));
+        Assert.Contains(",SC,UPC,OM4,multimode,M4 v1,verified,2,4,light-seen: tap; light-seen: re-cleave; light-seen: new-connector,", reworked, StringComparison.Ordinal);
+    }
+
+    private static async Task<(string Job, byte[] File)> ExportAsync(TestTablet lead)
+    {
+        var job = (await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))![^1]!["job"]!["id"]!.ToString();
+        return (job, await lead.Client.GetByteArrayAsync($"/api/v1/jobs/{job}/export"));
+    }
+
+    private static Task<HttpResponseMessage> ImportAsync(TestTablet owner, byte[] file)
+    {
+        var content = new ByteArrayContent(file);
+        content.Headers.ContentType = new("application/json");
+        return owner.Client.PostAsync("/api/v1/jobs/import", content);
+    }
+}

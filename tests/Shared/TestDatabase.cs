@@ -1,0 +1,51 @@
+using Npgsql;
+
+namespace Rhabdon.Testing;
+
+/// <summary>A database of one's own on the PostgreSQL that <c>./rhabdon test</c> starts.</summary>
+internal static class TestDatabase
+{
+    /// <returns>Its connection string.</returns>
+    public static string New() => NewOn("RHABDON_TEST_DATABASE");
+
+    /// <summary>On a PostgreSQL of its own, that a test may kill.</summary>
+    public static string NewMortal() => NewOn("RHABDON_TEST_MORTAL_DATABASE");
+
+    /// <summary>Kills one of its processes as a machine kills; PostgreSQL then drops every connection and recovers from its log. Returns when it is there again.</summary>
+    public static async Task CrashAsync(string database)
+    {
+        var alone = new NpgsqlConnectionStringBuilder(database) { Pooling = false }.ConnectionString;
+        await using (var doomed = new NpgsqlConnection(alone))
+        {
+            await doomed.OpenAsync();
+            using var process = System.Diagnostics.Process.GetProcessById(doomed.ProcessID);
+            process.Kill();
+            await process.WaitForExitAsync();
+        }
+
+        for (var wait = 0; ; wait++)
+        {
+            try
+            {
+                await using var again = new NpgsqlConnection(alone);
+                await again.OpenAsync();
+                return;
+            }
+            catch (NpgsqlException) when (wait < 300)
+            {
+                await Task.Delay(50);
+            }
+        }
+    }
+
+    private static string NewOn(string variable)
+    {
+        var server = Environment.GetEnvironmentVariable(variable) ?? throw new InvalidOperationException("Run by ./rhabdon test.");
+        var name = $"test_{Guid.NewGuid():n}";
+        using var connection = new NpgsqlConnection(server);
+        connection.Open();
+        using var create = new NpgsqlCommand($"create database {name}", connection);
+        create.ExecuteNonQuery();
+        return new NpgsqlConnectionStringBuilder(server) { Database = name }.ConnectionString;
+    }
+}

@@ -1,0 +1,164 @@
+// The newcomer's path: what ./rhabdon start says and does. Run by ./rhabdon test door, in a place of its own beside the demo.
+import assert from 'node:assert/strict';
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
+import { chmodSync, mkdtempSync, writeFileSync } from 'node:fs';
+import { request } from 'node:https';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { after, test } from 'node:test';
+
+const door = process.env.RHABDON_DOOR;
+const env = { ...process.env };
+delete env.RHABDON_DATABASE;
+const started = [];
+
+const freePort = () =>
+  new Promise((found) => {
+    const server = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = server.address();
+      server.close(() => found(port));
+    });
+  });
+
+/** Starts in a process group of its own, as a terminal does, and waits until it serves. */
+function start(args, place = {}) {
+  const child = spawn(door, ['start', ...args], { detached: true, env: { ...env, ...place } });
+  started.push(child);
+  let said = '';
+  child.ended = new Promise((ended) => child.on('close', (code) => ended(code)));
+  return new Promise((serves, fails) => {
+    const hear = (text) => {
+      said += text;
+      if (said.includes('Ctrl-C stops it.')) serves({ child, said });
+    };
+    child.stdout.on('data', hear);
+    child.stderr.on('data', hear);
+    void child.ended.then((code) => fails(new Error(`start ended with ${code}: ${said}`)));
+  });
+}
+
+async function interrupt(child) {
+  process.kill(-child.pid, 'SIGINT');
+  return child.ended;
+}
+
+/** Asks the API as a browser does: with its cookies, and the token for writes. */
+function asking(address) {
+  const cookies = {};
+  const keep = (answer) => answer.headers.getSetCookie().forEach((c) => (cookies[c.split('=')[0]] = c.split(';')[0]));
+  const headers = () => ({ 'content-type': 'application/json', cookie: Object.values(cookies).join('; ') });
+  return async (method, path, body) => {
+    const session = await fetch(`${address}/api/v1/session`, { headers: headers() });
+    keep(session);
+    const forgery = (await session.json()).forgery;
+    const answer = await fetch(`${address}${path}`, {
+      method,
+      headers: { ...headers(), 'X-Rhabdon-Forgery': forgery },
+      body: body && JSON.stringify(body),
+    });
+    keep(answer);
+    return answer;
+  };
+}
+
+async function signedIn(address, signIn, secret) {
+  const ask = asking(address);
+  assert.equal((await ask('POST', '/api/v1/session', { signIn, secret })).status, 200);
+  return ask;
+}
+
+function refused(args, place = {}) {
+  const { status, stdout, stderr } = spawnSync(door, ['start', ...args], { env: { ...env, ...place }, encoding: 'utf8' });
+  assert.notEqual(status, 0);
+  const lines = stderr.trim().split('\n');
+  assert.equal(lines.length, 1, stdout + stderr);
+  return lines[0];
+}
+
+after(async () => {
+  for (const child of started.filter((c) => c.exitCode === null)) await interrupt(child);
+});
+
+test('start serves the demo, says so a second time, and Ctrl-C stops all it started', async () => {
+  const port = await freePort();
+  const { child, said } = await start(['--port', port]);
+  assert.match(said, new RegExp(`Rhabdon is at http://127.0.0.1:${port}`));
+  assert.match(said, /heron\s+saltmarsh-heron\s+4403/);
+  assert.match(await (await fetch(`http://127.0.0.1:${port}/`)).text(), /<title>Rhabdon/);
+  assert.match(refused(['--port', await freePort()]), /already running from this folder/);
+  assert.match(refused(['--port', port], { RHABDON_PLACE: `${env.RHABDON_PLACE}other-` }), new RegExp(`port ${port} is taken`));
+  assert.equal(await interrupt(child), 0);
+  await assert.rejects(fetch(`http://127.0.0.1:${port}/`));
+  assert.equal(spawnSync('pgrep', ['-f', `bin/postgres -D .*/${env.RHABDON_PLACE}demo/data`]).status, 1);
+});
+
+test('what was backed up while it ran is restored while it runs, and nothing comes of a broken file', async () => {
+  const port = await freePort();
+  const { child } = await start(['--port', port]);
+  const file = join(mkdtempSync(join(tmpdir(), 'rhabdon-door-')), 'all.backup');
+  const run = (...args) => spawnSync(door, args, { env, encoding: 'utf8' });
+  assert.equal(run('backup', file).status, 0);
+  const tablet = await signedIn(`http://127.0.0.1:${port}`, 'olive', '4401');
+  const crews = async () => (await (await tablet('GET', '/api/v1/crews')).json()).map((crew) => crew.name);
+  assert.equal((await tablet('POST', '/api/v1/crews', { name: 'Dunlin' })).status, 200);
+  assert.deepEqual(await crews(), ['Dunlin', 'Heron', 'Sandpiper']);
+  writeFileSync(`${file}.broken`, 'not a backup');
+  assert.notEqual(run('restore', `${file}.broken`).status, 0);
+  assert.deepEqual(await crews(), ['Dunlin', 'Heron', 'Sandpiper']);
+  assert.equal(run('restore', file).status, 0);
+  const again = await signedIn(`http://127.0.0.1:${port}`, 'olive', '4401');
+  assert.deepEqual((await (await again('GET', '/api/v1/crews')).json()).map((crew) => crew.name), ['Heron', 'Sandpiper']);
+  assert.equal(run('rebuild', '--check').status, 0);
+  await interrupt(child);
+});
+
+test('an empty start prints a link that makes the first owner, once, and knows no demo sign-in', async () => {
+  const port = await freePort();
+  const { child, said } = await start(['--empty', '--fresh', '--port', port]);
+  const [, address, token] = /(http:\S+)\/first-owner#(\S+)/.exec(said);
+  const ask = asking(address);
+  const send = async (path, body) => (await ask('POST', path, body)).status;
+  assert.equal(await send('/api/v1/session', { signIn: 'olive', secret: '4401' }), 401);
+  const owner = { name: 'Piers Halyard', signIn: 'piers', password: 'a long password', pin: '7719' };
+  assert.equal(await send('/api/v1/first-owner', { ...owner, token: 'guessed' }), 403);
+  assert.equal(await send('/api/v1/first-owner', { ...owner, pin: '12', token }), 400);
+  assert.equal(await send('/api/v1/first-owner', { ...owner, token }), 200);
+  assert.equal(await send('/api/v1/first-owner', { ...owner, signIn: 'second', token }), 403);
+  assert.equal(await send('/api/v1/session', { signIn: 'piers', secret: '7719' }), 200);
+  assert.equal(await interrupt(child), 0);
+});
+
+test('with a certificate it serves other machines by https, and never without', async () => {
+  assert.match(refused(['--host', '127.0.0.1', '--port', await freePort()]), /needs a certificate/);
+  const folder = mkdtempSync(join(tmpdir(), 'rhabdon-door-'));
+  const [cert, key] = [join(folder, 'cert.pem'), join(folder, 'key.pem')];
+  const subject = ['-subj', '/CN=127.0.0.1', '-days', '2', '-nodes', '-newkey', 'rsa:2048'];
+  execFileSync('openssl', ['req', '-x509', ...subject, '-keyout', key, '-out', cert], { stdio: 'ignore' });
+  const port = await freePort();
+  const { child } = await start(['--host', '127.0.0.1', '--port', port, '--cert', cert, '--key', key]);
+  const status = await new Promise((answered, failed) => {
+    request({ host: '127.0.0.1', port, path: '/health/ready', rejectUnauthorized: false }, (answer) => answered(answer.statusCode))
+      .on('error', failed)
+      .end();
+  });
+  assert.equal(status, 200);
+  await interrupt(child);
+});
+
+test('each thing missing is said in one clear line', async () => {
+  const nowhere = `Host=127.0.0.1;Port=${await freePort()};Username=nobody;Database=none;Timeout=2`;
+  const line = refused(['--port', await freePort()], { RHABDON_DATABASE: nowhere });
+  assert.match(line, /the server does not start: .*(127\.0\.0\.1|refused)/i);
+  assert.match(refused(['--fresh'], { RHABDON_DATABASE: nowhere }), /--fresh only empties the database that start itself made/);
+  assert.match(refused(['--port', 'x']), /--port needs a number/);
+  for (const [tool, prints, says] of [
+    ['node', 'v16.20.2', /Node 16\.20\.2 found; Rhabdon needs 20 or later/],
+    ['dotnet', '8.0.100', /\.NET SDK 8\.0\.100 found; Rhabdon needs 10/],
+  ]) {
+    const folder = mkdtempSync(join(tmpdir(), 'rhabdon-door-'));
+    writeFileSync(join(folder, tool), `#!/bin/sh\necho ${prints}\n`);
+    chmodSync(join(folder, tool), 0o755);
+    assert.match(refused([], { PATH: `${folder}:${env.PATH}` }), says);
+  }
+});

@@ -1,0 +1,84 @@
+import { expect, type Browser, type Page } from '@playwright/test';
+
+/** Signs in as one of the demo's people. */
+export async function signIn(page: Page, name: string, pin: string) {
+  await page.goto('/');
+  await page.getByLabel('Name').fill(name);
+  await page.getByLabel('Password or PIN').fill(pin);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
+}
+
+/** A page of its own, as another tablet has. */
+export async function tabletOf(browser: Browser, name: string, pin: string): Promise<Page> {
+  const page = await (await browser.newContext()).newPage();
+  await signIn(page, name, pin);
+  return page;
+}
+
+export const done = (page: Page) => page.getByRole('button', { name: 'Done', exact: true }).click();
+
+export async function step(page: Page, title: RegExp, read?: string) {
+  await expect(page.getByRole('heading', { name: title })).toBeVisible();
+  if (read !== undefined) await page.locator('.reading input').fill(read);
+  await done(page);
+}
+
+export const choose = (page: Page, choice: RegExp) => page.locator('.choices').getByRole('button', { name: choice }).click();
+
+const m4 = { build: 'tight-buffer-900', grade: 'OM4', connector: 'SC', polish: 'UPC', recipe: 'M4' };
+
+/** A job of the lead's own with one cable, both by the API; its cable's page is then /proof/ID. */
+export async function newCable(browser: Browser, name: string, strands: number, by: Partial<typeof m4> = {}): Promise<string> {
+  const page = await tabletOf(browser, 'lead', '4402');
+  const cable = await page.evaluate(
+    async ({ name, strands, by: { build, grade, ...end } }) => {
+      const session = await (await fetch('/api/v1/session')).json();
+      const headers = { 'content-type': 'application/json', 'X-Rhabdon-Forgery': session.forgery };
+      const post = async (path: string, body: unknown) =>
+        (await fetch(path, { method: 'POST', headers, body: JSON.stringify(body) })).json();
+      const crews = await (await fetch('/api/v1/crews')).json();
+      const job = await post('/api/v1/jobs', {
+        name: `Job ${name}`,
+        customer: 'Saltmarsh Harbour Trust',
+        site: 'Workshop',
+        timeZone: 'America/Halifax',
+        labelPattern: `${name} {closet}-{panel}:{port:00}`,
+        panels: ['WS1', 'WS2'].map((closet) => ({ closet, name: 'A', ports: strands })),
+        crews: [crews[0].id],
+      });
+      const { panels } = await (await fetch(`/api/v1/jobs/${job.id}`)).json();
+      const [near, far] = panels.map((panel: { id: string }) => ({
+        panel: panel.id,
+        firstPort: 1,
+        service: '500 mm',
+        least: '300 mm',
+        ...end,
+      }));
+      const cable = { name, build, grade, strands, length: '90 m', near, far };
+      return (await post(`/api/v1/jobs/${job.id}/cables`, cable)).id as string;
+    },
+    { name, strands, by: { ...m4, ...by } },
+  );
+  await page.context().close();
+  return cable;
+}
+
+/** Takes all near ends of a cable together; the page is then the batch's. */
+export async function takeTogether(page: Page, cable: string) {
+  await page.goto(`/proof/${cable}`);
+  await page.getByRole('button', { name: 'Pick strands' }).click();
+  await page.getByRole('button', { name: 'All open near ends' }).click();
+  await page.getByRole('button', { name: /^Take \d+ together/ }).click();
+  await expect(page).toHaveURL(/\/batch\//);
+}
+
+/** Every event the server holds of a strand, by kind, in the order of the story. */
+export async function kinds(page: Page, termination: string): Promise<string[]> {
+  return page.evaluate(async (strand) => {
+    const story = await (await fetch(`/api/v1/terminations/${strand}/story`)).json();
+    return story.lines.map((line: { kind: string }) => line.kind);
+  }, termination);
+}
+
+export const sent = (page: Page) => expect(page.getByText('all sent')).toBeVisible();

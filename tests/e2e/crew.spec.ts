@@ -1,0 +1,300 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { choose, kinds, newCable, sent, signIn, step, tabletOf, takeTogether } from './bench';
+
+test('six strands by keyboard and pedal alone, stage by stage and strand by strand', async ({ page, browser }) => {
+  const cable = await newCable(browser, 'KEY', 6);
+  await signIn(page, 'heron', '4403');
+  await takeTogether(page, cable);
+  const press = (key: string) => page.keyboard.press(key);
+  const at = (title: RegExp) => expect(page.getByRole('heading', { name: title })).toBeVisible();
+  const strand = (number: number) => expect(page.locator('.tray [aria-current]')).toContainText(String(number));
+  const reading = () => expect(page.locator('.reading input')).toBeFocused();
+  await at(/Begin by/);
+  await press('PageDown');
+  await at(/Boot onto/);
+  await press('Enter');
+  await at(/Mark/);
+  await press('PageDown');
+  for (let number = 1; number <= 6; number++) {
+    await strand(number);
+    await reading();
+    await page.keyboard.type('30.2');
+    await press('Enter');
+  }
+  await at(/Wipe the glass/);
+  await press('1');
+  await at(/Flick/);
+  await press('p');
+  for (let number = 1; number <= 6; number++) {
+    await strand(number);
+    await at(/Flick/);
+    await press('1');
+    await at(/Into the holder/);
+    await reading();
+    await page.keyboard.type('1.2');
+    await press('PageDown');
+    await at(/^Cleave to/);
+    await reading();
+    await page.keyboard.type('10');
+    await press('PageDown');
+    for (const title of [/is open/, /first click/, /second click/, /Wedge out/]) {
+      await at(title);
+      await press('o');
+    }
+    await at(/Red light on/);
+    await press('1');
+    for (const title of [/Boot home/, /Wipe the face/, /All the glass/]) {
+      await at(title);
+      await press('o');
+    }
+  }
+  await at(/All of this batch is done: 6 ends/);
+  await sent(page);
+  await page.goto(`/proof/${cable}`);
+  await expect(page.getByText('6 accepted')).toBeVisible();
+});
+
+test('one strand by touch at phone width', async ({ browser }) => {
+  const cable = await newCable(browser, 'TOUCH', 1);
+  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+  const page = await phone.newPage();
+  await signIn(page, 'heron', '4403');
+  await page.goto(`/proof/${cable}`);
+  await page.getByRole('link', { name: /WS1-A:01/ }).tap();
+  await page.getByRole('button', { name: 'Begin' }).tap();
+  const tap = async (title: RegExp, read?: string) => {
+    await expect(page.getByRole('heading', { name: title })).toBeVisible();
+    if (read) await page.locator('.reading input').fill(read);
+    const button = page.getByRole('button', { name: 'Done', exact: true });
+    expect((await button.boundingBox())!.height).toBeGreaterThanOrEqual(48);
+    await button.tap();
+  };
+  await tap(/Boot onto/);
+  await expect(page.locator('.narrow-figure')).toHaveText(/30.0/);
+  await tap(/Mark/);
+  await tap(/Strip/, '30');
+  await choose(page, /99 %/);
+  await choose(page, /It held/);
+  await tap(/holder/, '1.2');
+  await tap(/Cleave/, '10');
+  for (const title of [/is open/, /first click/, /second click/, /Wedge out/]) await tap(title);
+  await choose(page, /No light/);
+  for (const title of [/Boot home/, /Wipe the face/, /All the glass/]) await tap(title);
+  await expect(page.getByRole('heading', { name: /Accepted/ })).toBeVisible();
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await phone.close();
+});
+
+test('a batch is left, resumed, handed over on a shared tablet, split and joined again', async ({ page, browser }) => {
+  const cable = await newCable(browser, 'HAND', 4);
+  await signIn(page, 'heron', '4403');
+  await takeTogether(page, cable);
+  await page.getByRole('button', { name: 'Begin strands 1–4' }).click();
+  await page.getByRole('button', { name: 'Done: strands 1–4' }).click();
+  await sent(page);
+  await page.getByRole('link', { name: 'Today', exact: true }).click();
+  await page.getByRole('button', { name: /switch person/ }).click();
+  await page.getByRole('button', { name: 'Lena Tidewater' }).click();
+  for (const digit of '4402') await page.getByRole('button', { name: digit, exact: true }).click();
+  await page.getByRole('button', { name: 'Enter' }).click();
+  await expect(page.getByRole('button', { name: 'Lena Tidewater: switch person' })).toBeVisible();
+  await page.getByRole('link', { name: /HAND near/ }).click();
+  await page.getByRole('button', { name: 'Batch', exact: true }).click();
+  await page.getByRole('button', { name: 'Me: I take over' }).click();
+  await page.getByRole('button', { name: 'Done: strands 1–4' }).click();
+  await page.getByRole('button', { name: 'Batch', exact: true }).click();
+  for (const strand of ['1', '2']) await page.getByRole('checkbox', { name: strand, exact: true }).uncheck();
+  await page.getByRole('button', { name: 'Split these off' }).click();
+  await expect(page.locator('.tray li')).toHaveCount(2);
+  await sent(page);
+  await page.getByRole('button', { name: 'Batch', exact: true }).click();
+  await page.getByRole('button', { name: /Join HAND near 1, 2/ }).click();
+  await expect(page.locator('.tray li')).toHaveCount(4);
+  await sent(page);
+  await page.locator('.tray li').first().click();
+  await page.goto(`/proof/${cable}`);
+  await page
+    .getByRole('row', { name: /1 blue/ })
+    .getByRole('link', { name: 'story' })
+    .click();
+  await expect(page.getByText('Handed over').first()).toBeVisible();
+  await expect(page.locator('.story li', { hasText: 'Mark' })).toContainText('Lena Tidewater');
+});
+
+test('trouble is reported in two taps, proposed, cut off, and attempt 2 is accepted', async ({ page, browser }) => {
+  const cable = await newCable(browser, 'TROUBLE', 1);
+  await signIn(page, 'heron', '4403');
+  await page.goto(`/proof/${cable}`);
+  await page.getByRole('link', { name: /WS1-A:01/ }).click();
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await step(page, /Boot onto/);
+  await step(page, /Mark/);
+  await step(page, /Strip/, '30');
+  await page.getByRole('button', { name: 'Trouble' }).click();
+  await choose(page, /cable or its buffer is hurt/);
+  await expect(page.getByText(/40.0 mm of fiber/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Cut off, new connector' }).click();
+  await expect(page.getByText('attempt 2')).toBeVisible();
+  await expect(page.getByText('460.0 mm')).toBeVisible();
+  await step(page, /Boot onto/);
+  await step(page, /Mark/);
+  await step(page, /Strip/, '30');
+  await choose(page, /99 %/);
+  await choose(page, /It held/);
+  await step(page, /holder/, '1.2');
+  await step(page, /Cleave/, '10');
+  for (const title of [/is open/, /first click/, /second click/, /Wedge out/]) await step(page, title);
+  await choose(page, /No light/);
+  for (const title of [/Boot home/, /Wipe the face/, /All the glass/]) await step(page, title);
+  await sent(page);
+  await page.getByRole('link', { name: 'The strand’s story' }).click();
+  await expect(page.getByRole('heading', { name: 'Attempt 2' })).toBeVisible();
+  await page.getByRole('button', { name: 'Take back: Face wiped, capped' }).click();
+  await page.getByRole('button', { name: 'Misread' }).click();
+  await expect(page.getByText('Taken back: Misread')).toBeVisible();
+});
+
+test('two tablets offline on one strand, and back: all is kept, a lead settles it, and the other tablet sees it live', async ({
+  browser,
+}) => {
+  const cable = await newCable(browser, 'TWO', 2);
+  const [one, two] = [await tabletOf(browser, 'heron', '4403'), await tabletOf(browser, 'heron', '4403')];
+  await one.goto(`/proof/${cable}`);
+  await one.getByRole('link', { name: /WS1-A:01/ }).click();
+  await one.getByRole('button', { name: 'Begin' }).click();
+  await expect(one.getByRole('heading', { name: /Boot onto/ })).toBeVisible();
+  await sent(one);
+  const strand = one.url().split('/').pop()!;
+  await two.goto(`/bench/${strand}`);
+  await expect(two.getByRole('heading', { name: /Boot onto/ })).toBeVisible();
+  await step(one, /Boot onto/);
+  await expect(two.getByRole('heading', { name: /Mark/ })).toBeVisible({ timeout: 5_000 });
+  for (const page of [one, two]) await page.context().setOffline(true);
+  await step(one, /Mark/);
+  await step(one, /Strip/, '30.3');
+  await step(two, /Mark/);
+  await step(two, /Strip/, '29.6');
+  await two.getByRole('button', { name: 'Undo Strip' }).click();
+  await two.getByRole('button', { name: 'Misread' }).click();
+  for (const page of [one, two]) {
+    await page.context().setOffline(false);
+    await sent(page);
+  }
+  const all = await kinds(one, strand);
+  expect(all.filter((kind) => kind === 'step-done')).toHaveLength(5);
+  expect(all.filter((kind) => kind === 'retracted')).toHaveLength(1);
+  const lead = await tabletOf(browser, 'lead', '4402');
+  await lead.locator(`a[href="/look/${strand}"]`).click();
+  await expect(lead.getByRole('heading', { name: 'First story' })).toBeVisible();
+  await expect(lead.getByRole('heading', { name: 'Second story' })).toBeVisible();
+  await lead.getByLabel('What you found out').fill('asked both: the first tablet was on the right strand');
+  await lead.getByRole('button', { name: 'Keep this story' }).first().click();
+  await expect(lead.getByText('Looked at by a lead')).toBeVisible();
+  await expect(one.getByText('Needs a look')).toHaveCount(0);
+  await expect(one.getByRole('heading', { name: /Wipe the glass/ })).toBeVisible();
+  for (const page of [one, two, lead]) await page.context().close();
+});
+
+test('work booked on the wrong strand moves to the right one and stands in both stories', async ({ page, browser }) => {
+  const cable = await newCable(browser, 'MOVE', 3);
+  await signIn(page, 'heron', '4403');
+  await page.goto(`/proof/${cable}`);
+  await page.getByRole('link', { name: /WS1-A:02/ }).click();
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await step(page, /Boot onto/);
+  await step(page, /Mark/);
+  await sent(page);
+  await page.goto(page.url().replace('/bench/', '/story/'));
+  await page.getByRole('button', { name: /^Was another strand: Begun/ }).click();
+  await page.getByLabel('Why').fill('two oranges in one bundle');
+  await page.getByRole('button', { name: /3 green/ }).click();
+  await expect(page.getByText('Work moved to another strand')).toBeVisible();
+  await page.goto(`/proof/${cable}`);
+  await page
+    .getByRole('row', { name: /3 green/ })
+    .getByRole('link', { name: 'story' })
+    .click();
+  await expect(page.getByText('Work moved here from another strand')).toBeVisible();
+  await expect(page.locator('.story li', { hasText: 'Mark' })).toHaveCount(1);
+});
+
+test('an owner makes a crew and a person, a lead sets a PIN anew, and the person signs in by it', async ({ page, browser }) => {
+  await signIn(page, 'olive', '4401');
+  await page.getByRole('link', { name: 'Crew', exact: true }).click();
+  await page.getByLabel('Its name').fill('Plover');
+  await page.getByRole('button', { name: 'Add the crew' }).click();
+  await expect(page.getByText('Heron, Plover, Sandpiper')).toBeVisible();
+  const lead = await tabletOf(browser, 'lead', '4402');
+  await lead.getByRole('link', { name: 'Crew', exact: true }).click();
+  await lead.getByLabel('Full name').fill('Tess Creek');
+  await lead.getByLabel('Sign-in name').fill('tess');
+  await lead.getByLabel('PIN, 4 to 8 digits').fill('123');
+  await lead.getByRole('button', { name: 'Add the person' }).click();
+  await expect(lead.getByText('Give a PIN of 4 to 8 digits.')).toBeVisible();
+  await lead.getByLabel('PIN, 4 to 8 digits').fill('5512');
+  await lead.getByRole('button', { name: 'Add the person' }).click();
+  await lead.getByRole('button', { name: /Tess Creek/ }).click();
+  await lead.getByLabel('New PIN').fill('5513');
+  await lead.getByRole('button', { name: 'Set the PIN' }).click();
+  await expect(lead.getByText('The new PIN is set.')).toBeVisible();
+  const tess = await tabletOf(browser, 'tess', '5513');
+  await expect(tess.getByRole('link', { name: /PH-CS-01/ })).toBeVisible();
+});
+
+test('axe finds nothing serious on any screen, light or dark', async ({ page, browser }) => {
+  test.setTimeout(300_000);
+  const cable = await newCable(browser, 'AXE', 3);
+  const grave = async (where: string) => {
+    const { violations } = await new AxeBuilder({ page: page as never }).analyze();
+    const found = violations.filter((violation) => violation.impact === 'serious' || violation.impact === 'critical');
+    expect(found.map((violation) => `${where}: ${violation.id} ${violation.nodes[0]?.html}`)).toEqual([]);
+  };
+  await page.goto('/');
+  await page.getByLabel('Name').waitFor();
+  await grave('sign-in');
+  await page.goto('/first-owner');
+  await page.getByLabel('Full name').waitFor();
+  await grave('first owner');
+  await signIn(page, 'olive', '4401');
+  await takeTogether(page, cable);
+  await page.getByRole('button', { name: /^Begin strands/ }).click();
+  await page.getByRole('heading', { name: /Boot onto/ }).waitFor();
+  const batch = new URL(page.url()).pathname;
+  const bench = await page.evaluate(async (id) => {
+    const ladder = await (await fetch(`/api/v1/cables/${id}/ladder`)).json();
+    return { strand: ladder.rows[0].near.id, job: ladder.job };
+  }, cable);
+  const screens: [string, (page: Page) => Promise<unknown>][] = [
+    ['/', (p) => p.getByRole('heading', { name: 'Today' }).waitFor()],
+    ['/plan', (p) => p.getByRole('heading', { name: 'New job' }).waitFor()],
+    [`/plan/${bench.job}`, (p) => p.getByRole('heading', { name: /New cable/ }).waitFor()],
+    ['/recipes', (p) => p.getByRole('link', { name: /Anaerobic/ }).waitFor()],
+    ['/recipes/A1', (p) => p.getByRole('heading', { name: 'Where installers disagree' }).waitFor()],
+    ['/crew', (p) => p.getByRole('heading', { name: 'People' }).waitFor()],
+    [`/job/${bench.job}`, (p) => p.getByRole('heading', { name: 'By cable' }).waitFor()],
+    [`/proof/${cable}`, (p) => p.getByRole('row', { name: /1 blue/ }).waitFor()],
+    [`/story/${bench.strand}`, (p) => p.getByText('Begun by').waitFor()],
+    [`/look/${bench.strand}`, (p) => p.getByText('Nothing needs a look').waitFor()],
+    ['/outbox', (p) => p.getByRole('heading', { name: 'On this tablet' }).waitFor()],
+    [batch, (p) => p.getByRole('heading', { name: /Boot onto/ }).waitFor()],
+  ];
+  for (const look of ['light', 'dark']) {
+    await page.evaluate((chosen) => localStorage.setItem('look', chosen), look);
+    for (const [path, ready] of screens) {
+      await page.goto(path);
+      await ready(page);
+      await grave(`${look} ${path}`);
+    }
+    for (const [name, key] of [
+      ['keys', '?'],
+      ['batch', 'b'],
+      ['undo', 'u'],
+    ] as const) {
+      await page.keyboard.press(key);
+      await page.locator('dialog[open]').waitFor();
+      await grave(`${look} ${name} sheet`);
+      await page.keyboard.press('Escape');
+    }
+  }
+});

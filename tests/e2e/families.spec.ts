@@ -1,0 +1,80 @@
+import { expect, test, type Page } from '@playwright/test';
+import { newCable, sent, signIn, tabletOf, takeTogether } from './bench';
+
+/** What the bench shows now: it changes with every tap that was kept. */
+const shown = (page: Page) =>
+  page.locator('.bench').evaluate((bench) => (bench as HTMLElement).innerText.replace(/\d+:\d\d|in \d+ s/g, ''));
+
+/** Does the step that is shown, well, by keyboard alone; times are run out by the page's own clock. */
+async function stepByKeys(page: Page) {
+  const before = await shown(page);
+  if ((await page.locator('.clock').count()) > 0) {
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('button', { name: /^Done in/ })).toBeVisible();
+    await page.clock.fastForward(361_000);
+    await expect(page.getByText('Time is up', { exact: true })).toBeVisible();
+    await page.keyboard.press('Enter');
+  } else if ((await page.locator('.choices').count()) > 0) {
+    await page.keyboard.press('1');
+  } else if ((await page.locator('.reading input').count()) > 0) {
+    const good = (await page.locator('#verdict').innerText()).match(/[\d.]+/g)!.map(Number);
+    await expect(page.locator('.reading input')).toBeFocused();
+    const isCount = (await page.locator('.metronome').count()) > 0;
+    await page.keyboard.type(String(isCount ? good[0] : (good[0]! + good[1]!) / 2));
+    await page.keyboard.press('Enter');
+  } else {
+    await page.keyboard.press('Enter');
+  }
+  await expect.poll(() => shown(page)).not.toBe(before);
+}
+
+const families = [
+  { name: 'anaerobic on cordage', strands: 6, recipe: 'A1', build: 'cordage-3.0' },
+  { name: 'hot-melt on cordage', strands: 4, recipe: 'H1', build: 'cordage-3.0' },
+  { name: 'splice-on on tight buffer', strands: 2, recipe: 'S2', build: 'tight-buffer-900' },
+  { name: 'cam-lock on cordage', strands: 2, recipe: 'M1', build: 'cordage-3.0' },
+];
+
+for (const { name, strands, recipe, build } of families)
+  test(`${strands} by keyboard alone: ${name}`, async ({ page, browser }) => {
+    test.setTimeout(240_000);
+    const cable = await newCable(browser, recipe, strands, { recipe, build });
+    await page.clock.install();
+    await signIn(page, 'heron', '4403');
+    await takeTogether(page, cable);
+    const over = page.getByRole('heading', { name: `All of this batch is done: ${strands} ends` });
+    await expect(page.getByRole('heading', { name: /Begin by/ })).toBeVisible();
+    while (!(await over.isVisible())) await stepByKeys(page);
+    await sent(page);
+    await page.goto(`/proof/${cable}`);
+    await expect(page.getByText(`${strands} accepted`)).toBeVisible();
+  });
+
+test('a lead reads a recipe, changes the crew’s school, and what begins then follows it', async ({ page, browser }) => {
+  const cable = await newCable(browser, 'SCHOOL', 1, { recipe: 'A1', build: 'cordage-3.0' });
+  await signIn(page, 'lead', '4402');
+  await page.getByRole('link', { name: 'Recipes' }).click();
+  await page.getByRole('link', { name: /Anaerobic on 3.0 mm cordage/ }).click();
+  await page.getByRole('radio', { name: 'As the recipe gives it' }).check();
+  await expect(page.getByText('aramid 7.0 mm beyond the jacket', { exact: true })).toBeVisible();
+  const buffer = page.getByRole('row', { name: /^Mark the buffer/ });
+  await expect(buffer).toContainText(/16\.0 mm\s*from the jacket's edge/);
+  await page.getByRole('radio', { name: 'Everything from the tip' }).check();
+  await expect(buffer).toContainText(/19\.0 mm\s*from the tip/);
+  await page.getByRole('radio', { name: 'Dry wipe' }).check();
+  await expect(page.getByText('Wipe the glass dry, two or three times')).toBeVisible();
+  await page.getByText('Why', { exact: true }).first().click();
+  const heron = await tabletOf(browser, 'heron', '4403');
+  await heron.goto(`/proof/${cable}`);
+  await heron.locator('a[href^="/bench/"]').first().click();
+  await heron.getByRole('button', { name: 'Begin' }).click();
+  for (const title of [/Boot, then crimp sleeve/, /Mark the jacket/, /Score at the mark/, /Cut the aramid at 28.0 mm/]) {
+    await expect(heron.getByRole('heading', { name: title })).toBeVisible();
+    await heron.keyboard.press('Enter');
+  }
+  await expect(heron.getByRole('heading', { name: /Mark the buffer at 19.0 mm/ })).toBeVisible();
+  await heron.context().close();
+  await page.getByRole('radio', { name: 'As the recipe gives it' }).check();
+  await page.getByRole('radio', { name: 'With alcohol' }).check();
+  await expect(buffer).toContainText(/16\.0 mm\s*from the jacket's edge/);
+});
