@@ -67,7 +67,7 @@ internal static class FoldBench
 
         string? Read(string step) => step switch
         {
-            "strip" => "30", "clean" => "99", "integrity" => "held", "holder" => "1.2", "cleave" => "10", "light" => looks++ == 0 ? "light" : "none", _ => null,
+            "strip" => "30", "clean" => "99", "integrity" => "held", "holder" => "1.2", "cleave" => "10", "open" => "50", "light" => looks++ == 0 ? "light" : "none", _ => null,
         };
 
         void Add(EventBody body) => stream.Add(new BenchEvent(

@@ -1,3 +1,4 @@
+using System.Net.Sockets;
 using System.Reflection;
 using DbUp;
 using DbUp.Engine.Output;
@@ -13,6 +14,20 @@ public sealed class Database(NpgsqlDataSource source)
     public NpgsqlDataSource Source { get; } = source;
 
     public async Task<NpgsqlConnection> OpenAsync(CancellationToken cancel = default) => await Source.OpenConnectionAsync(cancel);
+
+    /// <summary>
+    /// True when a fault means that the database went away or is not there yet, so that the same asked again later may well be answered: no connection,
+    /// a connection cut, a server that shuts down (57P01), has crashed (57P02) or recovers (57P03), or is out of room for one more (53).
+    /// </summary>
+    public static bool IsAway(Exception? fault) => fault switch
+    {
+        null => false,
+        PostgresException refused => refused.IsTransient || refused.SqlState is ['5', '7', 'P', ..] or ['0', '8', ..] or ['5', '3', ..],
+        NpgsqlException { IsTransient: true } or NpgsqlException { InnerException: SocketException or IOException or TimeoutException } => true,
+        // A connection that broke under a batch or a transaction is found broken at its next use.
+        InvalidOperationException { Source: "Npgsql" } => true,
+        _ => IsAway(fault.InnerException),
+    };
 
     /// <summary>Runs the migrations that have not run yet, one server at a time.</summary>
     /// <exception cref="InvalidOperationException">A migration failed; the message names it.</exception>

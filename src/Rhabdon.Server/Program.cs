@@ -24,6 +24,7 @@ app.MapFirstOwner();
 app.MapCrew();
 app.MapJobs();
 app.MapRecipes();
+app.MapTemplates();
 app.MapBench();
 app.MapProof();
 app.MapLive();

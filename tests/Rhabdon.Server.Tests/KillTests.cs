@@ -80,6 +80,8 @@ public sealed class KillTests
             {
                 await TestDatabase.CrashAsync(database);
             }
+
+            Assert.False(writers.Any(w => w.IsFaulted), $"A tablet was answered otherwise than by 200 or 503. The server said: {server.Errors}");
         }
 
         await enough.CancelAsync();

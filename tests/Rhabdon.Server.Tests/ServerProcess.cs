@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Diagnostics;
 using System.Net;
 using System.Net.Sockets;
@@ -8,6 +9,7 @@ namespace Rhabdon.Server.Tests;
 public sealed class ServerProcess : IAsyncDisposable
 {
     private readonly string database;
+    private readonly ConcurrentQueue<string> said = new();
     private Process? process;
 
     private ServerProcess(string database, int port)
@@ -17,6 +19,9 @@ public sealed class ServerProcess : IAsyncDisposable
     }
 
     public Uri Address { get; }
+
+    /// <summary>The errors that it logged, for a test that fails.</summary>
+    public string Errors => string.Join('\n', said.Where(line => line.Contains("\"@x\"", StringComparison.Ordinal)).TakeLast(3));
 
     public static async Task<ServerProcess> StartAsync(string database)
     {
@@ -33,7 +38,7 @@ public sealed class ServerProcess : IAsyncDisposable
             Environment = { ["RHABDON_DATABASE"] = database },
         };
         process = Process.Start(start)!;
-        process.OutputDataReceived += (_, _) => { };
+        process.OutputDataReceived += (_, line) => said.Enqueue(line.Data ?? "");
         process.BeginOutputReadLine();
         using var client = new HttpClient();
         for (var wait = 0; wait < 300; wait++)

@@ -38,7 +38,9 @@ test('six strands by keyboard and pedal alone, stage by stage and strand by stra
     await reading();
     await page.keyboard.type('10');
     await press('PageDown');
-    for (const title of [/is open/, /first click/, /second click/, /Wedge out/]) {
+    await at(/is open/);
+    await press('1');
+    for (const title of [/first click/, /second click/, /Wedge out/]) {
       await at(title);
       await press('o');
     }
@@ -78,7 +80,8 @@ test('one strand by touch at phone width', async ({ browser }) => {
   await choose(page, /It held/);
   await tap(/holder/, '1.2');
   await tap(/Cleave/, '10');
-  for (const title of [/is open/, /first click/, /second click/, /Wedge out/]) await tap(title);
+  await choose(page, /50 µm/);
+  for (const title of [/first click/, /second click/, /Wedge out/]) await tap(title);
   await choose(page, /No light/);
   for (const title of [/Boot home/, /Wipe the face/, /All the glass/]) await tap(title);
   await expect(page.getByRole('heading', { name: /Accepted/ })).toBeVisible();
@@ -144,7 +147,8 @@ test('trouble is reported in two taps, proposed, cut off, and attempt 2 is accep
   await choose(page, /It held/);
   await step(page, /holder/, '1.2');
   await step(page, /Cleave/, '10');
-  for (const title of [/is open/, /first click/, /second click/, /Wedge out/]) await step(page, title);
+  await choose(page, /50 µm/);
+  for (const title of [/first click/, /second click/, /Wedge out/]) await step(page, title);
   await choose(page, /No light/);
   for (const title of [/Boot home/, /Wipe the face/, /All the glass/]) await step(page, title);
   await sent(page);

@@ -68,13 +68,15 @@ test('a lead reads a recipe, changes the crew’s school, and what begins then f
   await heron.goto(`/proof/${cable}`);
   await heron.locator('a[href^="/bench/"]').first().click();
   await heron.getByRole('button', { name: 'Begin' }).click();
-  for (const title of [/Boot, then crimp sleeve/, /Mark the jacket/, /Score at the mark/, /Cut the aramid at 28.0 mm/]) {
+  await expect(heron.getByRole('heading', { name: /Boot, then crimp sleeve/ })).toBeVisible();
+  await heron.keyboard.press('1');
+  for (const title of [/Mark the jacket/, /Score at the mark/, /Cut the aramid at 28.0 mm/]) {
     await expect(heron.getByRole('heading', { name: title })).toBeVisible();
     await heron.keyboard.press('Enter');
   }
   await expect(heron.getByRole('heading', { name: /Mark the buffer at 19.0 mm/ })).toBeVisible();
   await heron.context().close();
   await page.getByRole('radio', { name: 'As the recipe gives it' }).check();
-  await page.getByRole('radio', { name: 'With alcohol' }).check();
+  await page.getByRole('radio', { name: 'Alcohol of 91 % or better' }).check();
   await expect(buffer).toContainText(/16\.0 mm\s*from the jacket's edge/);
 });

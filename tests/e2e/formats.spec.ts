@@ -34,7 +34,7 @@ test('the recipes and ladders that ship are what their JSON Schemas say', () => 
   const core = join(__dirname, '../../src/Rhabdon.Core/Recipes');
   expect(validator('recipe.schema.json')(JSON.parse(readFileSync(join(core, 'Starters/M4.json'), 'utf8')))).toEqual([]);
   expect(
-    validator('ladder.schema.json')(JSON.parse(readFileSync(join(core, 'Ladders/wedge-lock-no-light.json'), 'utf8'))),
+    validator('ladder.schema.json')(JSON.parse(readFileSync(join(core, 'Ladders/wedge-lock.json'), 'utf8'))),
   ).toEqual([]);
 });
 

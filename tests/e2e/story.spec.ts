@@ -12,7 +12,7 @@ async function toTheLight(page: Page, strip: string) {
   await choose(page, /It held/);
   await step(page, /Into the holder/, '1.2');
   await step(page, /^Cleave to/, '10.1');
-  await step(page, /connector is open/);
+  await choose(page, /50 µm/);
   await step(page, /first click/);
   await step(page, /second click/);
   await step(page, /Wedge out/);

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Units;
@@ -16,6 +17,11 @@ public static class BatchDesk
 {
     public static BatchAnswer Answer(IReadOnlyList<TerminationState> states, RecipeBook book, BenchIntent intent, LengthUnit unit, DateTimeOffset? now = null)
     {
+        if (PartOfARibbon(states, book, intent) is { } part)
+        {
+            return part;
+        }
+
         var answers = new List<(TerminationState State, EventBody Body, RecipeRef? Recipe)>(states.Count);
         foreach (var state in states)
         {
@@ -29,6 +35,21 @@ public static class BatchDesk
         }
 
         return new BatchAnswer([.. answers.GroupBy(a => (a.Body, a.Recipe), a => a.State).Select(g => new SharedAct(g.Key.Body, g.Key.Recipe, [.. g]))]);
+    }
+
+    // Strands that are worked as one begin as one and share every reading and every rework: what is cut off one is cut off all.
+    private static BatchAnswer? PartOfARibbon(IReadOnlyList<TerminationState> states, RecipeBook book, BenchIntent intent)
+    {
+        if (intent is not (BeginWork or DoneWith or ChooseAction or ReportTrouble) || states.Count == 0)
+        {
+            return null;
+        }
+
+        var state = states[0];
+        var recipe = book.RecipeOf(state) ?? book.Latest(state.Plan?.RecipeId ?? string.Empty)?.Recipe;
+        return recipe?.Together is not { } together || states.Count % together == 0
+            ? null
+            : new BatchAnswer([], new BenchFault("strands", Phrase.Of("bench.together", ("count", together.ToString(CultureInfo.InvariantCulture)))), state.Termination);
     }
 
     /// <summary>

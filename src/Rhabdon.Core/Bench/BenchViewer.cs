@@ -15,7 +15,7 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
     {
         var published = book.Find(state.Recipe) ?? book.Latest(state.Plan?.RecipeId ?? string.Empty)
             ?? throw new KeyNotFoundException($"Recipe {state.Plan?.RecipeId} is not in the book.");
-        var recipe = book.RecipeOf(state) ?? published.On(state.Plan!.Build, state.School);
+        var recipe = book.RecipeOf(state) ?? published.On(state.Plan!.Build, state.School, state.Plan.Grade);
         var ladder = book.LadderOf(recipe);
         var index = state.Step is null ? -1 : recipe.IndexOf(state.Step);
         return new BenchView(

@@ -9,7 +9,10 @@ namespace Rhabdon.Core.Bench;
 
 /// <summary>A recipe to be read: its practice choices, its strip plan and its steps, as a crew works it on one cable build.</summary>
 /// <param name="FromTheSheet">Lengths that must still be taken from the maker's sheet; while there are any there are no marks.</param>
+/// <param name="Uses">What one termination uses up and how many go in at once, in words.</param>
 /// <param name="Line">The end when it is ready for the connector; null while a length is missing.</param>
+/// <param name="Fit">Null where nothing is joined inside the connector, or stop and stub are still to be taken from the sheet.</param>
+/// <param name="Seat">Where the seat mark stands at contact; null for a recipe without one.</param>
 public sealed record RecipeSheet(
     RecipeRef Ref,
     string Title,
@@ -21,7 +24,10 @@ public sealed record RecipeSheet(
     IReadOnlyList<string> Profile,
     IReadOnlyList<StepSheet> Steps,
     IReadOnlyList<string> FromTheSheet,
-    LineDrawing? Line = null);
+    IReadOnlyList<string> Uses,
+    LineDrawing? Line = null,
+    FitSheet? Fit = null,
+    string? Seat = null);
 
 /// <param name="Chosen">The option that the crew follows.</param>
 public sealed record ChoiceSheet(string Id, string Title, string Chosen, IReadOnlyList<OptionSheet> Options);
@@ -32,7 +38,8 @@ public sealed record OptionSheet(string Id, string Title, string Why);
 /// <param name="Length">As it is measured, <paramref name="From"/> which edge in words, and the same in the other unit with what its mark leaves over.</param>
 /// <param name="Tip">Where it stands from the tip; empty when it is not on the line of the end.</param>
 /// <param name="Bites">Empty when nothing is stripped in bites.</param>
-public sealed record MarkSheet(string Name, string Length, string From, string Other, string Tolerance, string Tip, string Bites);
+/// <param name="At">Millimeters from the tip; null when it is not on the line of the end.</param>
+public sealed record MarkSheet(string Name, string Length, string From, string Other, string Tolerance, string Tip, string Bites, decimal? At);
 
 public sealed record StepSheet(string Name, string Title, string How, string Why, IReadOnlyList<string> Cautions);
 
@@ -51,7 +58,10 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
             plan is null ? [] : [.. ProfileOf(plan.Profile)],
             [.. worked.Steps.Select(s => StepOf(worked, s, plan is not null))],
             worked.FromTheSheet,
-            plan is null ? null : LineDrawing.For(worked, ReadyStep(worked), isRecleave: false, unit));
+            [.. UsesOf(worked)],
+            plan is null ? null : LineDrawing.For(worked, ReadyStep(worked), isRecleave: false, unit),
+            new FitReader(words, unit).Read(worked),
+            plan is null ? null : SeatOf(worked, plan));
     }
 
     // The last step that shapes the end itself.
@@ -64,7 +74,8 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
             ?? recipe.Marks?.FirstOrDefault(m => m.Id == mark.Id)?.Title.In(language) ?? mark.Id;
         return new MarkSheet(
             name, LengthDisplay.WithUnit(mark.Length, unit), BenchWords.From(words, mark.From), LengthDisplay.Other(mark.Length, unit), $"±{LengthDisplay.Small(mark.Tolerance, unit)}",
-            mark.FromTip is { } tip ? LengthDisplay.WithUnit(tip, unit) : string.Empty, mark.Bites.Count == 0 ? string.Empty : BenchWords.Bites(words, mark.Bites, unit));
+            mark.FromTip is { } tip ? LengthDisplay.WithUnit(tip, unit) : string.Empty, mark.Bites.Count == 0 ? string.Empty : BenchWords.Bites(words, mark.Bites, unit),
+            mark.FromTip?.Millimeters);
     }
 
     private IEnumerable<string> ProfileOf(Profile profile)
@@ -78,6 +89,32 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
             }
         }
     }
+
+    private string? SeatOf(Recipe recipe, StripPlan plan) => SeatMark.AtContact(recipe, plan) switch
+    {
+        null when plan.MarkOf(SeatMark.Id) is null => null,
+        null => words.Say(Phrase.Of("seat.unknown")),
+        { } outside => words.Say(Phrase.Of(
+            outside < Length.Zero ? "seat.inside" : "seat.outside", ("length", LengthDisplay.WithUnit(outside.Abs(), unit)), ("limit", LengthDisplay.WithUnit(SeatMark.Limit, unit)))),
+    };
+
+    private IEnumerable<string> UsesOf(Recipe recipe)
+    {
+        foreach (var used in recipe.Consumes ?? [])
+        {
+            var (what, amount) = (words.Say(Phrase.Of($"consumable.{used.Consumable}")), $"{used.Amount.ToString(CultureInfo.InvariantCulture)} {words.Say(Phrase.Of($"unit.{used.Unit}"))}".Trim());
+            yield return words.Say(Phrase.Of(used.Every == 1 ? "uses.each" : "uses.every", ("what", what), ("amount", amount), ("every", used.Every.ToString(CultureInfo.InvariantCulture))));
+        }
+
+        foreach (var capacity in recipe.Capacities ?? [])
+        {
+            yield return $"{capacity.Places} {words.Say(Phrase.Of($"capacity.{capacity.Of}"))}";
+        }
+
+        yield return words.Say(Phrase.Of("uses.time", ("hands", Minutes(recipe.Timing.HandsOnSeconds)), ("alone", Minutes(recipe.Timing.UnattendedSeconds))));
+    }
+
+    private static string Minutes(int seconds) => (seconds / 60m).ToString("0.#", CultureInfo.InvariantCulture);
 
     private StepSheet StepOf(Recipe recipe, Step step, bool hasPlan)
     {

@@ -164,7 +164,7 @@ public static class TerminationFold
                 return Phrase.Of("conflict.school-mode", ("option", unfit.Id));
             }
 
-            (recipe, school, worked) = (found, body.School, found.On(plan.Build, body.School));
+            (recipe, school, worked) = (found, body.School, found.On(plan.Build, body.School, plan.Grade));
             inHand = happened.Actor;
             (attempt, tryNumber, step) = (1, 1, worked.Steps[0].Id);
             return null;

@@ -12,9 +12,9 @@ public static class Measuring
     public const string Choice = "measure";
 
     /// <summary>The recipe as it is worked on a build in a school, its cuts told as that school measures them.</summary>
-    public static Recipe Worked(Recipe recipe, CableBuild build, School school)
+    public static Recipe Worked(Recipe recipe, CableBuild build, School school, FiberGrade? grade = null)
     {
-        var worked = recipe.For(build, school);
+        var worked = recipe.For(build, school, grade);
         if (school.Of(recipe, Choice) is not ("tip" or "edge") || worked.FromTheSheet.Count > 0)
         {
             return worked;

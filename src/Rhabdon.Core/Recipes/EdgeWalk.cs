@@ -40,12 +40,13 @@ internal sealed class EdgeWalk
             return Length.Zero;
         }
 
-        var position = Place(cut.From, TowardOf(cut), length);
-        if (cut.From != Edge.Entry)
+        if (cut.From == Edge.Entry)
         {
-            Move(cut, position);
+            return length;
         }
 
+        var position = Place(cut.From, TowardOf(cut), length);
+        Move(cut, position);
         return position;
     }
 

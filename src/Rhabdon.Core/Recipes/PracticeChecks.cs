@@ -44,6 +44,7 @@ internal static class PracticeChecks
             .Concat(recipe.Cuts.Select((c, i) => ($"cuts[{i}].when", c.When)))
             .Concat((recipe.Marks ?? []).Select((m, i) => ($"marks[{i}].when", m.When)))
             .Concat(recipe.Steps.Select((s, i) => ($"steps[{i}].when", s.When)))
+            .Concat(recipe.Steps.SelectMany((s, i) => (s.Ask?.Choices ?? []).Select((c, n) => ($"steps[{i}].ask.choices[{n}].when", c.When))))
             .Where(c => c.Item2 is not null).Select(c => (c.Item1, c.Item2!));
 
     // What can never hold is never reached.
@@ -54,9 +55,9 @@ internal static class PracticeChecks
             yield return RecipeCheck.Fault($"{place}.builds", "recipe.other-build", ("build", build.ToString()));
         }
 
-        if (condition.Builds is { Count: 0 })
+        if (condition.Builds is { Count: 0 } || condition.Cores is { Count: 0 })
         {
-            yield return RecipeCheck.Fault($"{place}.builds", "recipe.never");
+            yield return RecipeCheck.Fault(place, "recipe.never");
         }
 
         if (condition.Choice is not { } id)

@@ -17,6 +17,10 @@ namespace Rhabdon.Core.Recipes;
 /// <param name="Marks">Marks that cut nothing.</param>
 /// <param name="Choices">Where installers disagree.</param>
 /// <param name="Polishing">The polishing sequences that a file leaves to others; written into the steps when it is published.</param>
+/// <param name="Joint">Where glass meets glass inside the connector; null where it does not.</param>
+/// <param name="Consumes">What is used up, of which a job's kit is made.</param>
+/// <param name="Capacities">What only so many go into at once.</param>
+/// <param name="Together">Strands that are worked as one, as the twelve of a ribbon; null for one by one.</param>
 public sealed record Recipe(
     int FormatVersion,
     string Id,
@@ -33,7 +37,11 @@ public sealed record Recipe(
     Cleave? Cleave = null,
     IReadOnlyList<ReferenceMark>? Marks = null,
     IReadOnlyList<PracticeChoice>? Choices = null,
-    PolishingRef? Polishing = null)
+    PolishingRef? Polishing = null,
+    Joint? Joint = null,
+    IReadOnlyList<Consumption>? Consumes = null,
+    IReadOnlyList<Capacity>? Capacities = null,
+    int? Together = null)
 {
     public const int CurrentFormat = 1;
 
@@ -43,9 +51,10 @@ public sealed record Recipe(
         [.. Cuts.Where(c => c.Length is null).Select(c => c.Id), .. (Marks ?? []).Where(m => m.Length is null).Select(m => m.Id)];
 
     /// <summary>The recipe as it is worked on one cable build in one school: only what belongs to it.</summary>
-    public Recipe For(CableBuild build, School school)
+    /// <param name="grade">Null while nobody knows what fiber it will be.</param>
+    public Recipe For(CableBuild build, School school, FiberGrade? grade = null)
     {
-        var steps = Steps.Where(s => Belongs(s.When)).ToList();
+        var steps = Steps.Where(s => Belongs(s.When)).Select(s => s with { Ask = Open(s.Ask) }).ToList();
         return this with
         {
             Parts = [.. Parts.Where(p => Belongs(p.Condition))],
@@ -55,7 +64,9 @@ public sealed record Recipe(
             Stages = [.. Stages.Where(stage => steps.Exists(s => s.Stage == stage.Id))],
         };
 
-        bool Belongs(Condition? when) => when?.Holds(build, school, this) != false;
+        bool Belongs(Condition? when) => when?.Holds(build, school, this, grade) != false;
+
+        Ask? Open(Ask? ask) => ask is null || ask.Choices.All(c => c.When is null) ? ask : ask with { Choices = [.. ask.Choices.Where(c => Belongs(c.When))] };
     }
 
     /// <summary>Index of a step by its id, or -1.</summary>
@@ -81,7 +92,9 @@ public sealed record Serves(
     IReadOnlyList<CableBuild> Builds,
     string Method);
 
-/// <summary>A part that goes onto the cable, in order of threading, and when.</summary>
+/// <summary>A part that goes onto the cable, in order of threading.</summary>
+/// <param name="When">The moment it goes on: <c>first</c>, or the id of the step at which it does.</param>
+/// <param name="Condition">Null for always.</param>
 public sealed record Part(string Id, Wording Title, string When, Condition? Condition = null);
 
 /// <summary>A stage of the work, as the tray and the stage bar name it.</summary>
@@ -89,6 +102,17 @@ public sealed record Stage(string Id, Wording Title);
 
 /// <summary>Planning figures of one termination; medians. Seconds.</summary>
 public sealed record Timing(int HandsOnSeconds, int UnattendedSeconds);
+
+/// <summary>What terminations use up.</summary>
+/// <param name="Consumable">Named in the phrasebook: <c>wipe</c>, <c>alcohol</c>, <c>film</c>, ...</param>
+/// <param name="Amount">Above zero, in <paramref name="Unit"/>.</param>
+/// <param name="Unit"><c>piece</c>, <c>ml</c>, <c>g</c> or <c>use</c>.</param>
+/// <param name="Every">For how many terminations that lasts; 1 or more.</param>
+public sealed record Consumption(string Consumable, decimal Amount, string Unit, int Every = 1);
+
+/// <summary>How many go in at once: an oven's places, a ribbon's fibers.</summary>
+/// <param name="Of">Named in the phrasebook: <c>oven</c>, <c>heater</c>, <c>splicer</c>.</param>
+public sealed record Capacity(string Of, int Places);
 
 /// <summary>The assembled connector to scale: how far it reaches past the tip, and back from the buffer's edge.</summary>
 public sealed record ConnectorBody(Length FrontOfTip, Length BackOfBufferEdge);

@@ -29,6 +29,7 @@ public static class RecipeCheck
         faults.AddRange(PracticeChecks.Faults(recipe));
         faults.AddRange(LengthChecks.Faults(recipe));
         faults.AddRange(StepChecks.Faults(recipe, ladder));
+        faults.AddRange(KitChecks.Faults(recipe));
         faults.AddRange(ladder is null
             ? [Fault("ladder.id", "recipe.no-ladder", ("ladder", recipe.Ladder.Id))]
             : LadderFaults(recipe, ladder));

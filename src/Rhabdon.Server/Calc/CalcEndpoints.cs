@@ -10,6 +10,9 @@ namespace Rhabdon.Server.Calc;
 
 public sealed record StripPlanRequest(string Recipe, bool IsRecleave = false);
 
+/// <param name="Joint">In place of the recipe's own, to try what another would do; so with <paramref name="Cleave"/>.</param>
+public sealed record FitWindowRequest(string Recipe, Joint? Joint = null, Cleave? Cleave = null);
+
 public sealed record FiberLeftRequest(string Recipe, Length Service, Length Least, Length Used);
 
 public sealed record FiberLeftAnswer(Length Left, Length Spare, int CutOffs, int? Recleaves);
@@ -42,6 +45,10 @@ public static class CalcEndpoints
                 left.Left, left.Spare, left.TriesLeft(FiberLeft.Use(FiberUse.CutOff, recipe)),
                 recipe.Cleave is null ? null : left.TriesLeft(FiberLeft.Use(FiberUse.Recleave, recipe))));
         }).Produces<FiberLeftAnswer>();
+        calc.MapPost("/fit-window", async (FitWindowRequest request, RecipeShelf shelf) =>
+            await RecipeOf(shelf, request.Recipe) is not { } recipe ? NoRecipe()
+            : FitWindow.Of(recipe with { Joint = request.Joint ?? recipe.Joint, Cleave = request.Cleave ?? recipe.Cleave }) is { } fit ? Results.Ok(fit)
+            : Problems.Field(400, "joint", Phrase.Of("problem.no-joint"))).Produces<FitWindow>();
         calc.MapPost("/bench", async (BenchRequest request, RecipeShelf shelf) =>
         {
             if (request.Events.Count > MaxEvents || request.Look.Slots.Count > MaxSlots)

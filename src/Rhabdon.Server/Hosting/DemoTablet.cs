@@ -1,4 +1,6 @@
+using System.Globalization;
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Units;
 using Rhabdon.Core.Verification;
@@ -28,7 +30,7 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
 
             if (state.Trouble is not null)
             {
-                var recipe = book.Find(state.Recipe)!.Recipe;
+                var recipe = book.RecipeOf(state)!;
                 Add(new ChooseAction(RungOffers.For(state, recipe, book.LadderOf(recipe)).First(o => o.IsProposed).Rung.Id));
                 continue;
             }
@@ -48,17 +50,17 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
         }
     }
 
+    // As a good hand reads: lengths within a tenth or two, counts as the school has them, and of the choices the first good one.
     private string? Reading(TerminationState state)
     {
-        var tenth = (sequence % 5) - 2;
-        return state.Step switch
+        var recipe = book.RecipeOf(state)!;
+        var step = recipe.Steps[recipe.IndexOf(state.Step!)];
+        return step.Ask switch
         {
-            "strip" => state.Recleave ? $"15.{Math.Abs(tenth)}" : $"30.{Math.Abs(tenth)}",
-            "clean" => "99",
-            "integrity" => "held",
-            "holder" => "1.2",
-            "cleave" => $"10.{Math.Abs(tenth)}",
-            _ => null,
+            null => null,
+            { Counts: true } => (step.Count!.Low + (sequence % 3)).ToString(CultureInfo.InvariantCulture),
+            { IsLength: true } => (ResolvedDimension.Of(step, recipe, state.Recleave)!.Target.Millimeters + (sequence % 3 / 10m)).ToString(CultureInfo.InvariantCulture),
+            var ask => BenchDesk.OpenChoices(state, ask).First(c => c.Grade == Grade.Good).Value,
         };
     }
 }

@@ -16,7 +16,7 @@ public static class HealthEndpoints
                 await connection.ExecuteScalarAsync<int>("select 1");
                 return Results.Text("ready");
             }
-            catch (Npgsql.NpgsqlException)
+            catch (Exception fault) when (Database.IsAway(fault))
             {
                 return Results.Problem("The database does not answer.", statusCode: 503, title: "Not ready");
             }

@@ -96,8 +96,8 @@ public static class Setup
 
     public static void UseRhabdon(this WebApplication app)
     {
-        // A request that cannot be read is the sender's fault and answered as such; it is not logged as ours.
-        app.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandler = OnFault, SuppressDiagnosticsCallback = fault => fault.Exception is BadHttpRequestException });
+        // A request that cannot be read is the sender's fault, a database that is away nobody's; each is answered as such and not logged as ours.
+        app.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandler = OnFault, SuppressDiagnosticsCallback = fault => fault.Exception is BadHttpRequestException || Database.IsAway(fault.Exception) });
         app.UseStatusCodePages();
         app.Use(async (context, next) =>
         {
@@ -152,8 +152,7 @@ public static class Setup
         var problem = fault switch
         {
             BadHttpRequestException bad => Results.Problem(bad.InnerException?.Message ?? bad.Message, statusCode: bad.StatusCode, title: "The request cannot be read"),
-            NpgsqlException { IsTransient: true } or NpgsqlException { InnerException: System.Net.Sockets.SocketException } =>
-                Results.Problem(Problems.Say("problem.database"), statusCode: 503, title: "No database"),
+            _ when Database.IsAway(fault) => Results.Problem(Problems.Say("problem.database"), statusCode: 503, title: "No database"),
             _ => Results.Problem(Problems.Say("problem.fault"), statusCode: 500),
         };
         return problem.ExecuteAsync(context);

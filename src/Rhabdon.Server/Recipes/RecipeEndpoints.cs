@@ -44,14 +44,16 @@ public static class RecipeEndpoints
         }
 
         var on = build ?? published.Recipe.Serves.Builds[0];
-        if (!published.Recipe.Serves.Builds.Contains(on))
-        {
-            return Problems.Field(400, "build", Phrase.Of("fit.build", ("recipe", id)));
-        }
-
-        var school = (await store.SchoolsAsync(context.AccessOf())).FirstOrDefault(s => s.Recipe == id && (crew is null || s.Crew == crew))?.School ?? School.Usual;
-        return Results.Ok(new RecipeReader(Phrasebook.English, "en", unit == "in" ? LengthUnit.Inch : LengthUnit.Millimeter).Read(published, on, school));
+        return published.Recipe.Serves.Builds.Contains(on)
+            ? Results.Ok(ReaderFor(unit).Read(published, on, SchoolIn(await store.SchoolsAsync(context.AccessOf()), id, crew)))
+            : Problems.Field(400, "build", Phrase.Of("fit.build", ("recipe", id)));
     }
+
+    internal static RecipeReader ReaderFor(string unit) => new(Phrasebook.English, "en", unit == "in" ? LengthUnit.Inch : LengthUnit.Millimeter);
+
+    /// <summary>The school that a crew follows in a recipe; with no crew named, the first that is known.</summary>
+    internal static School SchoolIn(IReadOnlyList<CrewSchool> schools, string recipe, Guid? crew) =>
+        schools.FirstOrDefault(s => s.Recipe == recipe && (crew is null || s.Crew == crew))?.School ?? School.Usual;
 
     private static async Task<IResult> Choose(Guid id, string recipe, School school, RecipeShelf shelf, RecipeStore store, CrewStore crews, HttpContext context)
     {

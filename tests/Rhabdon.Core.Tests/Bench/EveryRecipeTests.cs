@@ -13,19 +13,19 @@ public class EveryRecipeTests
 {
     private static readonly RecipeBook Book = StarterRecipes.Book();
 
-    public static TheoryData<string, string> Schools
+    public static TheoryData<string, CableBuild, string> Schools
     {
         get
         {
-            var schools = new TheoryData<string, string>();
-            foreach (var recipe in Book.Recipes.Select(r => r.Recipe))
+            var schools = new TheoryData<string, CableBuild, string>();
+            foreach (var (recipe, build) in Book.Recipes.SelectMany(r => r.Recipe.Serves.Builds, (r, build) => (r.Recipe, build)))
             {
-                schools.Add(recipe.Id, string.Empty);
+                schools.Add(recipe.Id, build, string.Empty);
                 foreach (var choice in recipe.Choices ?? [])
                 {
                     foreach (var option in choice.Options)
                     {
-                        schools.Add(recipe.Id, $"{choice.Id}={option.Id}");
+                        schools.Add(recipe.Id, build, $"{choice.Id}={option.Id}");
                     }
                 }
             }
@@ -36,9 +36,9 @@ public class EveryRecipeTests
 
     [Theory]
     [MemberData(nameof(Schools))]
-    public void Begun_in_any_school_and_done_well_it_is_accepted_on_the_first_attempt(string id, string school)
+    public void Begun_in_any_school_and_done_well_it_is_accepted_on_the_first_attempt(string id, CableBuild build, string school)
     {
-        var strand = new Bench(id, SchoolOf(school));
+        var strand = new Bench(id, SchoolOf(school), build: build);
         while (!strand.State.IsOver)
         {
             strand.StepWell();
@@ -50,9 +50,9 @@ public class EveryRecipeTests
 
     [Theory]
     [MemberData(nameof(Schools))]
-    public void Every_step_can_be_shown_with_all_its_places_filled(string id, string school)
+    public void Every_step_can_be_shown_with_all_its_places_filled(string id, CableBuild build, string school)
     {
-        var strand = new Bench(id, SchoolOf(school));
+        var strand = new Bench(id, SchoolOf(school), build: build);
         while (!strand.State.IsOver)
         {
             var view = new BenchViewer(Book, Phrasebook.English, "en", LengthUnit.Millimeter).View(strand.State);
@@ -99,6 +99,42 @@ public class EveryRecipeTests
         Assert.Equal(pushed.Termination, turn.Focus);
     }
 
+    // The stub must be the cable's own fiber: 50 to 50, 62.5 to 62.5, single-mode to single-mode (common practice).
+    [Theory]
+    [InlineData("M2", FiberGrade.OM4, "50", null)]
+    [InlineData("M2", FiberGrade.OM4, "62.5", "wrong-stub")]
+    [InlineData("M2", FiberGrade.OM1, "62.5", null)]
+    [InlineData("S2", FiberGrade.OS2, "50", "wrong-stub")]
+    [InlineData("S2", FiberGrade.OS2, "single-mode", null)]
+    public void The_bag_tells_whether_the_stub_is_the_cables_fiber(string id, FiberGrade grade, string bag, string? sign)
+    {
+        var strand = new Bench(id, null, grade: grade).Until("stub-type");
+        strand.Do(new DoneWith("stub-type", bag));
+        Assert.Equal(sign, strand.State.Trouble?.Sign);
+    }
+
+    // Boots must fit the cable; the short stub cannot take the proof test; a school's alcohol is its own (common practice).
+    [Theory]
+    [InlineData("M5", CableBuild.Cordage20, "parts", "2.0", null)]
+    [InlineData("M5", CableBuild.Cordage20, "parts", "900", "wrong-boot")]
+    [InlineData("M5", CableBuild.Cordage30, "parts", "2.0", "wrong-boot")]
+    [InlineData("S1", CableBuild.Cordage30, "splicer", "proof-on", "proof-test-on")]
+    [InlineData("S1", CableBuild.Cordage30, "clean", "91", null)]
+    public void What_does_not_go_together_is_met_at_its_step(string id, CableBuild build, string step, string read, string? sign)
+    {
+        var strand = new Bench(id, null, build: build).Until(step);
+        strand.Do(new DoneWith(step, read));
+        Assert.Equal(sign, strand.State.Trouble?.Sign);
+    }
+
+    [Fact]
+    public void Alcohol_that_is_good_in_one_school_is_too_weak_in_another()
+    {
+        var strand = new Bench("S1", SchoolOf("clean=97")).Until("clean");
+        strand.Do(new DoneWith("clean", "95"));
+        Assert.Equal("weak-alcohol", strand.State.Trouble?.Sign);
+    }
+
     // Back one film, then forward (common practice): from 0.3 µm to 1 µm in the three-film sequence.
     [Theory]
     [InlineData("p1-look-3", "adhesive", "polish-on", "p1-3")]
@@ -133,10 +169,10 @@ public class EveryRecipeTests
         public static readonly Guid Strand = new("01900000-0000-7000-8000-000000000009");
         private DateTimeOffset now = new(2026, 11, 24, 9, 0, 0, TimeSpan.FromHours(-4));
 
-        public Bench(string recipe, School? school, bool begin = true)
+        public Bench(string recipe, School? school, bool begin = true, CableBuild? build = null, FiberGrade? grade = null)
         {
             var serves = Book.Latest(recipe)!.Recipe.Serves;
-            Add(new Planned(CableEnd.Near, serves.Connectors[0], serves.Polishes[0], FiberGrade.OM4, serves.Builds[0], recipe, Length.Mm(500), Length.Mm(200)), new RecipeRef(recipe, 1));
+            Add(new Planned(CableEnd.Near, serves.Connectors[0], serves.Polishes[0], grade ?? (serves.Modes.Contains(FiberMode.Multimode) ? FiberGrade.OM4 : FiberGrade.OS2), build ?? serves.Builds[0], recipe, Length.Mm(500), Length.Mm(200)), new RecipeRef(recipe, 1));
             if (begin)
             {
                 Do(new BeginWork(school));

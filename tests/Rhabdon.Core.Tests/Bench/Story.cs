@@ -102,6 +102,7 @@ internal sealed class Story
         "integrity" => "held",
         "holder" => "1.2",
         "cleave" => "10.1",
+        "open" => "50",
         "light" => "none",
         _ => null,
     };

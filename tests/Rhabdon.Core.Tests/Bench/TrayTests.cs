@@ -124,7 +124,7 @@ public class TrayTests
     [Fact]
     public void Rework_is_priced_by_the_jobs_own_rates()
     {
-        var rung = book.Ladders.First(l => l.Ref.Id == "wedge-lock-no-light").Ladder.Find("light-seen")!.Rungs.First(r => r.Id == "new-connector") with { Minutes = 3 };
+        var rung = book.Ladders.First(l => l.Ref.Id == "wedge-lock").Ladder.Find("light-seen")!.Rungs.First(r => r.Id == "new-connector") with { Minutes = 3 };
         Assert.Equal(10.50m, RungOffers.Money(rung, new Rates("CAD", 60, 7.50m)));
     }
 

@@ -19,6 +19,18 @@ public class FamilyTests
     [InlineData("A1", CableBuild.Cordage30, 7.0, 16.0, 19.0, 19.0, 35.0)]
     [InlineData("H1", CableBuild.Cordage30, 7.0, 12.0, 20.0, 20.0, 32.0)]
     [InlineData("S2", CableBuild.TightBuffer900, null, null, 40.0, 10.0, 10.0)]
+    [InlineData("M2", CableBuild.TightBuffer900, null, null, 40.0, 8.5, 8.5)]
+    [InlineData("M3", CableBuild.Furcation900, null, null, 40.0, 8.5, 12.5)]
+    [InlineData("M5", CableBuild.Cordage20, null, 30.0, 40.0, 10.5, 40.5)]
+    [InlineData("M6", CableBuild.Cordage30, null, 35.0, 45.0, 10.5, 45.5)]
+    [InlineData("M6", CableBuild.TightBuffer900, null, null, 45.0, 10.5, 10.5)]
+    [InlineData("M7", CableBuild.TightBuffer900, null, null, 40.0, 7.0, 7.0)]
+    [InlineData("M8", CableBuild.FlatDrop, 0.0, 10.0, 20.0, 17.0, 27.0)]
+    [InlineData("A2", CableBuild.TightBuffer900, null, null, 20.0, 20.0, 20.0)]
+    [InlineData("E1", CableBuild.Cordage30, 9.5, 32.0, 18.0, 18.0, 50.0)]
+    [InlineData("S1", CableBuild.Cordage30, null, 5.0, 30.0, 10.0, 15.0)]
+    [InlineData("S3", CableBuild.Cordage20, 32.0, 25.0, 35.0, 10.0, 35.0)]
+    [InlineData("R1", CableBuild.Ribbon12, null, null, 30.0, 10.0, 10.0)]
     public void The_profile_is_what_the_trade_knows(string id, CableBuild build, double? aramid, double? buffer, double stripped, double glass, double tip)
     {
         var profile = StripPlan.For(Worked(id, build), isRecleave: false).Profile;
@@ -40,6 +52,29 @@ public class FamilyTests
     [InlineData("S2", "6 6 6 6 6 6 4")]
     public void Bites_run_inward_to_the_mark(string id, string bites) => Assert.Equal(
         bites, string.Join(' ', StripPlan.For(Worked(id, Book.Latest(id)!.Recipe.Serves.Builds[0]), false).MarkOf("buffer")!.Bites.Select(b => b.Millimeters.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture))));
+
+    // Where each stands from the tip: M3's coating 4 beyond the tube at 44, its mark 10 back from that; M8's jacket 30 beyond the sheath at 60; R1's zero 35 back.
+    [Theory]
+    [InlineData("M2", "buffer", 40, "seat", 51)]
+    [InlineData("M3", "coating", 40, "seat", 54)]
+    [InlineData("M7", "buffer", 40, "seat", 49)]
+    [InlineData("M5", "jacket", 70, "clamp", 324)]
+    [InlineData("M8", "jacket", 30, "buffer", 20)]
+    [InlineData("S3", "aramid", 28, "slit", 85)]
+    [InlineData("R1", "coating", 30, "sheath", 889)]
+    public void Marks_back_from_an_edge_and_cuts_beyond_one_stand_where_they_should(string id, string one, int at, string other, int otherAt)
+    {
+        var plan = StripPlan.For(Worked(id, Book.Latest(id)!.Recipe.Serves.Builds[^1]), isRecleave: false);
+        Assert.Equal((Length.Mm(at), Length.Mm(otherAt)), (plan.MarkOf(one)!.At, plan.MarkOf(other)!.At));
+    }
+
+    [Fact]
+    public void Loose_fiber_in_a_tube_is_stripped_in_one_pass_and_a_ribbon_by_one_pull()
+    {
+        Assert.Single(StripPlan.For(Worked("M3", CableBuild.Furcation900), false).MarkOf("coating")!.Bites);
+        Assert.Single(StripPlan.For(Worked("R1", CableBuild.Ribbon12), false).MarkOf("coating")!.Bites);
+        Assert.Equal(Length.Mm(4), StripPlan.For(Worked("M3", CableBuild.Furcation900), false).Profile.Coating);
+    }
 
     [Fact]
     public void Under_a_jacket_a_re_cleave_takes_a_whole_new_strip()

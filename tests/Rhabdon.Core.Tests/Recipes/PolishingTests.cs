@@ -38,7 +38,7 @@ public class PolishingTests
         Assert.Equal(["P1", "P2", "P3", "P4"], a1.Choices!.Single(c => c.Id == PolishingRef.Choice).Options.Select(o => o.Id));
         var worked = a1.For(CableBuild.Cordage30, new School(new Dictionary<string, string> { [PolishingRef.Choice] = "P2" }));
         Assert.Equal([9m, 3m, 0.3m], worked.Steps.Select(s => s.Film).OfType<decimal>());
-        Assert.Equal(worked.IndexOf("scribe") + 1, worked.IndexOf("p2-air"));
+        Assert.Equal(worked.IndexOf("hold-puck") + 1, worked.IndexOf("p2-air"));
     }
 
     [Fact]

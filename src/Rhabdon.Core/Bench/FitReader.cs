@@ -1,0 +1,50 @@
+using System.Globalization;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Preparation;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Units;
+
+namespace Rhabdon.Core.Bench;
+
+/// <summary>The fit of a mechanical joint, to be read.</summary>
+/// <param name="Axis">The same to be drawn, in millimeters of bow.</param>
+/// <param name="Tighten">Which dimension to hold tighter, and how much it helps.</param>
+public sealed record FitSheet(string Chance, string Detail, bool IsSure, FitAxis Axis, string Tighten, IReadOnlyList<FitPartSheet> Parts);
+
+/// <summary>Positions along the axis of bow, in millimeters.</summary>
+public sealed record FitAxis(decimal From, decimal To, decimal Least, decimal Most, decimal Bow, decimal WorstLeast, decimal WorstMost);
+
+/// <param name="Share">Of the spread, 0 to 1.</param>
+public sealed record FitPartSheet(string Name, string Tolerance, double Share, string IfHalved);
+
+/// <summary>Puts the fit window into words, in the reader's unit.</summary>
+internal sealed class FitReader(Phrasebook words, LengthUnit unit)
+{
+    public FitSheet? Read(Recipe recipe) => FitWindow.Of(recipe) is not { } fit ? null : new FitSheet(
+        Percent(fit.Chance),
+        words.Say(Phrase.Of(
+            "fit.detail", ("bow", Small(fit.Bow)), ("least", Small(fit.Least)), ("most", Small(fit.Most)), ("worstLeast", Small(fit.WorstLeast)), ("worstMost", Small(fit.WorstMost)),
+            ("spread", Small(fit.Spread)), ("simulated", Percent(fit.Simulated)), ("draws", FitWindow.Draws.ToString("#,0", CultureInfo.InvariantCulture)))),
+        fit.IsSure,
+        AxisOf(fit),
+        TightenOf(fit),
+        [.. fit.Parts.Select(p => new FitPartSheet(NameOf(p), $"±{Small(p.Tolerance)}", p.Share, Percent(p.ChanceIfHalved)))]);
+
+    private static FitAxis AxisOf(FitWindow fit)
+    {
+        var (from, to) = (Math.Min(fit.WorstLeast.Millimeters, fit.Least.Millimeters), Math.Max(fit.WorstMost.Millimeters, fit.Most.Millimeters));
+        var margin = (to - from) / 10;
+        return new FitAxis(from - margin, to + margin, fit.Least.Millimeters, fit.Most.Millimeters, fit.Bow.Millimeters, fit.WorstLeast.Millimeters, fit.WorstMost.Millimeters);
+    }
+
+    private string TightenOf(FitWindow fit) => fit.IsSure
+        ? words.Say(Phrase.Of("fit.sure"))
+        : words.Say(Phrase.Of("fit.tighten", ("part", NameOf(fit.Parts[0])), ("tolerance", $"±{Small(fit.Parts[0].Tolerance)}"), ("from", Percent(fit.Chance)), ("to", Percent(fit.Parts[0].ChanceIfHalved))));
+
+    private string NameOf(FitPart part) => words.Say(Phrase.Of($"fit.part.{part.Id}"));
+
+    private string Small(Length length) => LengthDisplay.Small(length, unit).Replace('-', '\u2212');
+
+    // A chance that is not whole is never rounded up to certainty.
+    private static string Percent(double chance) => string.Create(CultureInfo.InvariantCulture, $"{Math.Floor(chance * 10_000) / 100:0.##} %");
+}

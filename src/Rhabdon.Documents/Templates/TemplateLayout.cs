@@ -1,0 +1,137 @@
+using System.Globalization;
+using Rhabdon.Core.Bench;
+using Rhabdon.Core.Phrases;
+
+namespace Rhabdon.Documents.Templates;
+
+/// <summary>
+/// Lays recipes out on paper at 1:1: for each the whole end with every mark from the tip, a millimeter rule below it, and the end as it is when ready.
+/// </summary>
+public sealed class TemplateLayout(Paper paper, Phrasebook words)
+{
+    /// <summary>Length of the bar that proves the scale.</summary>
+    public const decimal Bar = 50;
+
+    private const decimal Margin = 12;
+    private const decimal StripHeight = 58;
+    private const decimal Foot = 16;
+    private const decimal Band = 8;
+
+    private readonly List<TemplateLine> lines = [];
+    private readonly List<TemplateBox> boxes = [];
+    private readonly List<TemplateText> texts = [];
+
+    public static int StripsOnAPage(Paper paper) => (int)((paper.Height - Margin - Foot) / StripHeight);
+
+    /// <summary>As many pages as the recipes need, in their order.</summary>
+    public static IReadOnlyList<TemplatePage> Pages(IReadOnlyList<RecipeSheet> sheets, Paper paper, Phrasebook words) =>
+        [.. sheets.Chunk(StripsOnAPage(paper)).Select(some => new TemplateLayout(paper, words).Page(some))];
+
+    private decimal Right => paper.Width - Margin;
+
+    private TemplatePage Page(RecipeSheet[] sheets)
+    {
+        for (var index = 0; index < sheets.Length; index++)
+        {
+            Strip(sheets[index], Margin + (index * StripHeight));
+        }
+
+        ProofOfScale();
+        return new TemplatePage(paper.Width, paper.Height, lines, boxes, texts);
+    }
+
+    private void Strip(RecipeSheet sheet, decimal top)
+    {
+        texts.Add(new TemplateText(Margin, top + 4, 4.4m, $"{sheet.Ref.Id}  {sheet.Title}", IsBold: true));
+        var standing = sheet.IsConfirmed ? $"v{sheet.Ref.Version} \u00b7 {words.Say(Phrase.Of("template.confirmed"))}" : $"v{sheet.Ref.Version} \u00b7 {words.Say(Phrase.Of("template.unconfirmed"))}";
+        texts.Add(new TemplateText(Right, top + 4, 4.4m, standing, IsBold: !sheet.IsConfirmed, Anchor: TextAnchor.End));
+        if (sheet.Line is not { } line)
+        {
+            texts.Add(new TemplateText(Margin, top + 12, 3.6m, words.Say(Phrase.Of("template.none", ("what", string.Join(", ", sheet.FromTheSheet))))));
+            return;
+        }
+
+        var cable = top + 24;
+        boxes.Add(new TemplateBox(Margin, cable, Right - Margin, Band, 0.93m));
+        texts.Add(new TemplateText(Margin + 0.8m, cable + 5, 3, words.Say(Phrase.Of("template.tip"))));
+        Marks(sheet, top, cable);
+        Rule(cable + Band);
+        Ready(line, cable + Band + 9);
+        lines.Add(new TemplateLine(Margin, top + StripHeight - 3, Right, top + StripHeight - 3, 0.1m));
+    }
+
+    // Labels stand on two rows, so that close marks do not write over each other; what does not fit the paper is told in words.
+    private void Marks(RecipeSheet sheet, decimal top, decimal cable)
+    {
+        var beyond = new List<string>();
+        var rowEnds = new[] { 0m, 0m, 0m };
+        foreach (var mark in sheet.Marks.OrderBy(m => m.At))
+        {
+            var told = $"{mark.Name} {mark.Length} {mark.From} {mark.Tolerance}";
+            if (mark.At is not { } at || Margin + at > Right)
+            {
+                beyond.Add(told);
+                continue;
+            }
+
+            var x = Margin + at;
+            var row = Math.Max(0, Array.FindIndex(rowEnds, end => end <= x));
+            rowEnds[row] = x + (told.Length * 1.55m);
+            var y = top + 10 + (row * 4.2m);
+            lines.Add(new TemplateLine(x, y - 2.6m, x, cable + Band, 0.25m, $"{sheet.Ref.Id}/{mark.Name}"));
+            texts.Add(new TemplateText(x + 0.8m, y, 3, told));
+        }
+
+        if (beyond.Count > 0)
+        {
+            texts.Add(new TemplateText(Right, cable + 5, 3, $"{words.Say(Phrase.Of("template.off"))}: {string.Join("; ", beyond)}", Anchor: TextAnchor.End));
+        }
+    }
+
+    private void Rule(decimal y)
+    {
+        for (var mm = 0; Margin + mm <= Right; mm++)
+        {
+            lines.Add(new TemplateLine(Margin + mm, y, Margin + mm, y + (mm % 10 == 0 ? 3.4m : mm % 5 == 0 ? 2.4m : 1.4m), 0.12m));
+            if (mm % 10 == 0)
+            {
+                texts.Add(new TemplateText(Margin + mm, y + 6.2m, 2.6m, mm.ToString(CultureInfo.InvariantCulture), Anchor: TextAnchor.Middle));
+            }
+        }
+    }
+
+    private void Ready(Rhabdon.Core.Preparation.LineDrawing line, decimal y)
+    {
+        foreach (var segment in line.After.Where(s => s.What is not ("boot" or "connector" or "holder")))
+        {
+            var (from, to) = (Margin + Math.Max(0, segment.From), Math.Min(Right, Margin + segment.To));
+            var (height, gray) = Look(segment.What);
+            if (to > from)
+            {
+                boxes.Add(new TemplateBox(from, y + ((Band - height) / 2), to - from, height, gray));
+            }
+        }
+    }
+
+    private static (decimal Height, decimal Gray) Look(string what) => what switch
+    {
+        "sheath" => (8, 0.55m),
+        "jacket" => (6, 0.75m),
+        "aramid" => (4, 0.95m),
+        "ribbon" => (5, 0.8m),
+        "tube" => (2.6m, 0.8m),
+        "buffer" => (1.8m, 0.6m),
+        "coating" => (0.9m, 0.5m),
+        _ => (0.4m, 0.2m),
+    };
+
+    private void ProofOfScale()
+    {
+        var y = paper.Height - Foot + 4;
+        lines.Add(new TemplateLine(Margin, y, Margin + Bar, y, 0.4m, "bar"));
+        lines.Add(new TemplateLine(Margin, y - 2, Margin, y + 2, 0.25m));
+        lines.Add(new TemplateLine(Margin + Bar, y - 2, Margin + Bar, y + 2, 0.25m));
+        texts.Add(new TemplateText(Margin + Bar + 4, y + 1, 3.4m, words.Say(Phrase.Of("template.bar")), IsBold: true));
+        texts.Add(new TemplateText(Margin, y + 7, 3, words.Say(Phrase.Of("template.sheet"))));
+    }
+}

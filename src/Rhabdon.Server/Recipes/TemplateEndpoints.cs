@@ -1,0 +1,46 @@
+using System.Globalization;
+using Rhabdon.Core.Bench;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Data;
+using Rhabdon.Documents.Templates;
+using Rhabdon.Server.Hosting;
+using Rhabdon.Server.People;
+
+namespace Rhabdon.Server.Recipes;
+
+/// <summary>The 1:1 template of one recipe or several, on paper.</summary>
+public static class TemplateEndpoints
+{
+    private const int MostRecipes = 24;
+
+    public static void MapTemplates(this WebApplication app) => app.MapGet("/api/v1/recipes/template.{kind}", Template).RequireAuthorization().Produces<byte[]>(200, "application/pdf");
+
+    /// <param name="kind"><c>pdf</c> for all pages, <c>svg</c> for one.</param>
+    /// <param name="recipes">Ids, by comma.</param>
+    private static async Task<IResult> Template(
+        string kind, string recipes, RecipeShelf shelf, RecipeStore store, HttpContext context, Guid? crew = null, string unit = "mm", string paper = "a4", int page = 1)
+    {
+        var ids = recipes.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Distinct().ToArray();
+        var (book, schools) = (await shelf.BookAsync(), await store.SchoolsAsync(context.AccessOf()));
+        if (ids.Length is 0 or > MostRecipes || ids.Any(id => book.Latest(id) is null))
+        {
+            return Problems.Field(400, "recipes", Phrase.Of("problem.template-recipes", ("most", MostRecipes.ToString(CultureInfo.InvariantCulture))));
+        }
+
+        if (Paper.Named(paper) is not { } on)
+        {
+            return Problems.Field(400, "paper", Phrase.Of("problem.template-paper"));
+        }
+
+        RecipeSheet[] sheets = [.. ids.Select(id => book.Latest(id)!).Select(r => RecipeEndpoints.ReaderFor(unit).Read(r, r.Recipe.Serves.Builds[^1], RecipeEndpoints.SchoolIn(schools, r.Ref.Id, crew)))];
+        var pages = TemplateLayout.Pages(sheets, on, Phrasebook.English);
+        var name = $"template-{string.Join('-', ids)}";
+        return kind switch
+        {
+            "pdf" => Results.File(TemplatePdf.Write(pages), "application/pdf", $"{name}.pdf"),
+            "svg" when page >= 1 && page <= pages.Count => Results.Text(TemplateSvg.Write(pages[page - 1]), "image/svg+xml"),
+            "svg" => Problems.Field(400, "page", Phrase.Of("problem.template-page", ("pages", pages.Count.ToString(CultureInfo.InvariantCulture)))),
+            _ => Problems.Missing(),
+        };
+    }
+}
