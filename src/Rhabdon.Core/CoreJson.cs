@@ -20,6 +20,8 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(Ladder))]
 [JsonSerializable(typeof(PolishingSequence))]
 [JsonSerializable(typeof(PublishedRecipe))]
+[JsonSerializable(typeof(Confirmation))]
+[JsonSerializable(typeof(RecipeFile))]
 [JsonSerializable(typeof(PublishedLadder))]
 [JsonSerializable(typeof(BenchEvent))]
 [JsonSerializable(typeof(EventBody))]

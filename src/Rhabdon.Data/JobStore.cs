@@ -6,8 +6,10 @@ using Rhabdon.Core.Recipes;
 namespace Rhabdon.Data;
 
 /// <param name="Currency">ISO 4217, with what an hour and a connector cost; null when nobody has said.</param>
+/// <param name="ConfirmedOnly">True when every recipe must have been confirmed against its maker's sheet before a strand begins.</param>
 public sealed record JobRow(
-    Guid Id, string Name, string Customer, string Site, string TimeZone, string LabelPattern, string? Currency = null, decimal? PerHour = null, decimal? PerConnector = null);
+    Guid Id, string Name, string Customer, string Site, string TimeZone, string LabelPattern, string? Currency = null, decimal? PerHour = null, decimal? PerConnector = null,
+    bool ConfirmedOnly = false);
 
 public sealed record PanelRow(Guid Id, string Closet, string Name, int Ports);
 
@@ -89,8 +91,8 @@ public sealed class JobStore(Database database)
         """;
 
     internal const string InsertJob = """
-        insert into job (id, name, customer, site, time_zone, label_pattern, currency, per_hour, per_connector)
-        values (@Id, @Name, @Customer, @Site, @TimeZone, @LabelPattern, @Currency, @PerHour, @PerConnector)
+        insert into job (id, name, customer, site, time_zone, label_pattern, currency, per_hour, per_connector, confirmed_only)
+        values (@Id, @Name, @Customer, @Site, @TimeZone, @LabelPattern, @Currency, @PerHour, @PerConnector, @ConfirmedOnly)
         """;
 
     internal const string InsertPanel = "insert into panel (id, job_id, closet, name, ports) values (@Id, @job, @Closet, @Name, @Ports)";
@@ -105,7 +107,7 @@ public sealed class JobStore(Database database)
 
     private const string JobColumns = """
         job.id "Id", job.name "Name", job.customer "Customer", job.site "Site", job.time_zone "TimeZone", job.label_pattern "LabelPattern",
-        job.currency "Currency", job.per_hour "PerHour", job.per_connector "PerConnector"
+        job.currency "Currency", job.per_hour "PerHour", job.per_connector "PerConnector", job.confirmed_only "ConfirmedOnly"
         """;
 
     /// <summary>The newest jobs first, so many from there on; with <paramref name="find"/>, those whose name, customer or site holds it.</summary>

@@ -8,14 +8,21 @@ namespace Rhabdon.Data;
 /// <summary>What a crew has chosen in a recipe.</summary>
 public sealed record CrewSchool(Guid Crew, string CrewName, string Recipe, School School);
 
+/// <summary>One version of a recipe, and how it stands.</summary>
+/// <param name="By">Who published it; null for what ships with the program.</param>
+public sealed record RecipeVersion(int Version, DateTimeOffset At, string? By, Confirmation? Confirmation, string? ConfirmedBy);
+
 /// <summary>Published recipes and ladders, and what crews chose in them.</summary>
 public sealed class RecipeStore(Database database)
 {
     /// <summary>
-    /// Publishes a ladder or recipe file: unchanged content keeps its version, changed content becomes the next one, and what has begun stays where it was.
+    /// Publishes ladder and recipe files: unchanged content keeps its version, changed content becomes the next one, and what has begun stays where it was.
+    /// A recipe may refer to a ladder that is published already.
     /// </summary>
+    /// <param name="by">Who publishes; null for what ships with the program, which never comes over what a person has published.</param>
+    /// <returns>Each recipe's version, in their order.</returns>
     /// <exception cref="InvalidDataException">The recipe has faults; the message names each with its place.</exception>
-    public async Task PublishAsync(IEnumerable<Ladder> ladders, IEnumerable<Recipe> recipes)
+    public async Task<IReadOnlyList<RecipeRef>> PublishAsync(IEnumerable<Ladder> ladders, IEnumerable<Recipe> recipes, Guid? by = null)
     {
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync();
@@ -27,34 +34,41 @@ public sealed class RecipeStore(Database database)
             current[ladder.Id] = (new LadderRef(ladder.Id, version), ladder);
         }
 
+        var published = new List<RecipeRef>();
+
         foreach (var recipe in recipes)
         {
-            var found = current.TryGetValue(recipe.Ladder.Id, out var by);
-            var faults = RecipeCheck.Faults(recipe, found ? by.Ladder : null);
+            var found = current.TryGetValue(recipe.Ladder.Id, out var ladder) || (await LatestLadder(recipe.Ladder.Id) is { } held && (ladder = held) is { Ladder: not null });
+            var faults = RecipeCheck.Faults(recipe, found ? ladder.Ladder : null);
             if (faults.Count > 0)
             {
                 var places = string.Join("; ", faults.Select(f => $"{f.Place}: {Core.Phrases.Phrasebook.English.Say(f.Says)}"));
                 throw new InvalidDataException($"Recipe {recipe.Id} cannot be published: {places}.");
             }
 
-            await VersionOf("recipe", recipe.Id, JsonSerializer.Serialize(recipe with { Ladder = by.Ref }, CoreJson.Default.Recipe));
+            published.Add(new RecipeRef(recipe.Id, await VersionOf("recipe", recipe.Id, JsonSerializer.Serialize(recipe with { Ladder = ladder.Ref }, CoreJson.Default.Recipe))));
         }
 
         await transaction.CommitAsync();
+        return published;
 
         async Task<int> VersionOf(string table, string id, string content)
         {
-            var latest = await connection.QuerySingleOrDefaultAsync<(int Version, string? Content)>(
-                $"select version, content from {table} where id = @id order by version desc limit 1", new { id }, transaction);
-            if (latest.Content == content)
+            var latest = await connection.QuerySingleOrDefaultAsync<(int Version, string? Content, Guid? By)>(
+                $"select version, content, published_by from {table} where id = @id order by version desc limit 1", new { id }, transaction);
+            if (latest.Content == content || (by is null && latest.By is not null))
             {
                 return latest.Version;
             }
 
             await connection.ExecuteAsync(
-                $"insert into {table} (id, version, content) values (@id, @version, @content)", new { id, version = latest.Version + 1, content }, transaction);
+                $"insert into {table} (id, version, content, published_by) values (@id, @version, @content, @by)", new { id, version = latest.Version + 1, content, by }, transaction);
             return latest.Version + 1;
         }
+
+        async Task<(LadderRef Ref, Ladder Ladder)?> LatestLadder(string id) =>
+            await connection.QuerySingleOrDefaultAsync<(int Version, string? Content)>("select version, content from ladder where id = @id order by version desc limit 1", new { id }, transaction)
+                is (var version, { } content) ? (new LadderRef(id, version), StarterRecipes.ReadLadder(content)) : null;
     }
 
     /// <summary>What one's own crews have chosen, as of today; an owner sees every crew's.</summary>
@@ -84,11 +98,50 @@ public sealed class RecipeStore(Database database)
             book.Add(new PublishedLadder(new LadderRef(id, version), StarterRecipes.ReadLadder(content)));
         }
 
-        foreach (var (id, version, content) in await connection.QueryAsync<(string, int, string)>("select id, version, content from recipe"))
+        foreach (var (id, version, content, confirmation) in await connection.QueryAsync<(string, int, string, string?)>("select id, version, content, confirmation from recipe"))
         {
-            book.Add(new PublishedRecipe(new RecipeRef(id, version), StarterRecipes.ReadRecipe(content)));
+            book.Add(new PublishedRecipe(new RecipeRef(id, version), StarterRecipes.ReadRecipe(content), ConfirmationOf(confirmation)));
         }
 
         return book;
     }
+
+    /// <summary>A recipe's versions, the newest first.</summary>
+    public async Task<IReadOnlyList<RecipeVersion>> VersionsAsync(string id)
+    {
+        await using var connection = await database.OpenAsync();
+        var rows = await connection.QueryAsync<(int Version, DateTime At, string? By, string? Confirmation, string? ConfirmedBy)>(
+            """
+            select recipe.version, recipe.published_at, by.name, recipe.confirmation, sheet.name from recipe
+            left join person by on by.id = recipe.published_by left join person sheet on sheet.id = (recipe.confirmation::jsonb ->> 'person')::uuid
+            where recipe.id = @id order by version desc
+            """,
+            new { id });
+        return [.. rows.Select(r => new RecipeVersion(r.Version, r.At, r.By, ConfirmationOf(r.Confirmation), r.ConfirmedBy))];
+    }
+
+    /// <summary>Notes that a version was compared with the maker's sheet; a later note takes the earlier one's place.</summary>
+    public async Task ConfirmAsync(RecipeRef recipe, Confirmation confirmation)
+    {
+        await using var connection = await database.OpenAsync();
+        await connection.ExecuteAsync(
+            "update recipe set confirmation = @text where id = @Id and version = @Version",
+            new { text = JsonSerializer.Serialize(confirmation, CoreJson.Default.Confirmation), recipe.Id, recipe.Version });
+    }
+
+    /// <summary>Ids of recipes that are offered no more.</summary>
+    public async Task<IReadOnlySet<string>> RetiredAsync()
+    {
+        await using var connection = await database.OpenAsync();
+        return (await connection.QueryAsync<string>("select recipe_id from recipe_retired")).ToHashSet();
+    }
+
+    public async Task RetireAsync(string id, bool isRetired, Guid by)
+    {
+        await using var connection = await database.OpenAsync();
+        await connection.ExecuteAsync(
+            isRetired ? "insert into recipe_retired (recipe_id, retired_by) values (@id, @by) on conflict do nothing" : "delete from recipe_retired where recipe_id = @id", new { id, by });
+    }
+
+    private static Confirmation? ConfirmationOf(string? text) => text is null ? null : JsonSerializer.Deserialize(text, CoreJson.Default.Confirmation);
 }

@@ -49,7 +49,7 @@ public sealed record JobFile(
     }
 }
 
-public sealed record FileJob(Guid Id, string Name, string Customer, string Site, string TimeZone, string LabelPattern, Rates? Rates = null);
+public sealed record FileJob(Guid Id, string Name, string Customer, string Site, string TimeZone, string LabelPattern, Rates? Rates = null, bool? ConfirmedOnly = null);
 
 public sealed record FilePerson(Guid Id, string Name);
 

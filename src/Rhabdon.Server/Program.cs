@@ -25,6 +25,7 @@ app.MapCrew();
 app.MapJobs();
 app.MapRecipes();
 app.MapTemplates();
+app.MapWorkshop();
 app.MapBench();
 app.MapProof();
 app.MapLive();

@@ -58,6 +58,13 @@ public static class Doors
         new("GET", "/api/v1/recipes", Passes.SignedIn),
         new("GET", "/api/v1/recipes/list", Passes.SignedIn),
         new("GET", "/api/v1/recipes/{id}/sheet", Passes.SignedIn),
+        new("GET", "/api/v1/recipes/template.{kind}", Passes.SignedIn),
+        new("POST", "/api/v1/recipes", Passes.Planner, new { recipe = 1 }),
+        new("GET", "/api/v1/recipes/{id}/file", Passes.SignedIn),
+        new("GET", "/api/v1/recipes/{id}/versions", Passes.SignedIn),
+        new("GET", "/api/v1/recipes/{id}/changes", Passes.SignedIn),
+        new("POST", "/api/v1/recipes/{id}/confirmation", Passes.Planner, new { version = 1, sheetIssue = "" }),
+        new("PUT", "/api/v1/recipes/{id}/retired", Passes.Planner, new { isRetired = "perhaps" }),
         new("PUT", "/api/v1/crews/{id:guid}/schools/{recipe}", Passes.LeadsCrew, new { options = new { unheard = "of" } }),
         new("POST", "/api/v1/events", Passes.SignedIn, new[] { new { id = 1 } }),
         new("GET", "/api/v1/bench", Passes.SignedIn),
@@ -70,6 +77,9 @@ public static class Doors
         new("GET", "/api/v1/live", Passes.SignedIn),
         new("POST", "/api/v1/calc/strip-plan", Passes.Anyone, new { recipe = "none" }),
         new("POST", "/api/v1/calc/fiber-left", Passes.Anyone, new { recipe = "none", service = "1 mm", least = "1 mm", used = "0 mm" }),
+        new("POST", "/api/v1/calc/fit-window", Passes.Anyone, new { recipe = "none" }),
+        new("POST", "/api/v1/calc/fit", Passes.Anyone, new { recipe = "none", combination = new { connector = "SC", polish = "PC", build = "flat-drop", grade = "OM4" } }),
+        new("POST", "/api/v1/calc/recipe", Passes.Anyone, new { recipe = 1 }),
         new("POST", "/api/v1/calc/bench", Passes.Anyone, new { look = new { slots = new[] { new { termination = Guid.Empty, strand = 0, label = "" } }, pace = "stage-by-stage", unit = "mm" }, events = Array.Empty<BenchEvent>() }),
     ];
 

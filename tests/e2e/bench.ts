@@ -26,7 +26,7 @@ export async function step(page: Page, title: RegExp, read?: string) {
 
 export const choose = (page: Page, choice: RegExp) => page.locator('.choices').getByRole('button', { name: choice }).click();
 
-const m4 = { build: 'tight-buffer-900', grade: 'OM4', connector: 'SC', polish: 'UPC', recipe: 'M4' };
+const m4 = { build: 'tight-buffer-900', grade: 'OM4', connector: 'SC', polish: 'UPC', recipe: 'M4', perPort: 1 };
 
 /** A job of the lead's own with one cable, both by the API; its cable's page is then /proof/ID. */
 export async function newCable(browser: Browser, name: string, strands: number, by: Partial<typeof m4> = {}): Promise<string> {
@@ -43,7 +43,7 @@ export async function newCable(browser: Browser, name: string, strands: number, 
         customer: 'Saltmarsh Harbour Trust',
         site: 'Workshop',
         timeZone: 'America/Halifax',
-        labelPattern: `${name} {closet}-{panel}:{port:00}`,
+        labelPattern: `${name} {closet}-{panel}:{port:00}${end.perPort > 1 ? '.{position}' : ''}`,
         panels: ['WS1', 'WS2'].map((closet) => ({ closet, name: 'A', ports: strands })),
         crews: [crews[0].id],
       });

@@ -33,12 +33,22 @@ const families = [
   { name: 'hot-melt on cordage', strands: 4, recipe: 'H1', build: 'cordage-3.0' },
   { name: 'splice-on on tight buffer', strands: 2, recipe: 'S2', build: 'tight-buffer-900' },
   { name: 'cam-lock on cordage', strands: 2, recipe: 'M1', build: 'cordage-3.0' },
+  {
+    name: 'a ribbon of twelve, as one',
+    strands: 12,
+    recipe: 'R1',
+    build: 'ribbon-12',
+    grade: 'OS2',
+    connector: 'MPO',
+    polish: 'APC',
+    perPort: 12,
+  },
 ];
 
-for (const { name, strands, recipe, build } of families)
+for (const { name, strands, ...by } of families)
   test(`${strands} by keyboard alone: ${name}`, async ({ page, browser }) => {
     test.setTimeout(240_000);
-    const cable = await newCable(browser, recipe, strands, { recipe, build });
+    const cable = await newCable(browser, by.recipe, strands, by);
     await page.clock.install();
     await signIn(page, 'heron', '4403');
     await takeTogether(page, cable);

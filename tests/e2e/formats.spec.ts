@@ -33,9 +33,7 @@ test('an exported job is what its JSON Schema says, and an altered one is not', 
 test('the recipes and ladders that ship are what their JSON Schemas say', () => {
   const core = join(__dirname, '../../src/Rhabdon.Core/Recipes');
   expect(validator('recipe.schema.json')(JSON.parse(readFileSync(join(core, 'Starters/M4.json'), 'utf8')))).toEqual([]);
-  expect(
-    validator('ladder.schema.json')(JSON.parse(readFileSync(join(core, 'Ladders/wedge-lock.json'), 'utf8'))),
-  ).toEqual([]);
+  expect(validator('ladder.schema.json')(JSON.parse(readFileSync(join(core, 'Ladders/wedge-lock.json'), 'utf8')))).toEqual([]);
 });
 
 test('a lead places a cable by a port list: a bad row is named, none is taken, then all', async ({ page }) => {

@@ -111,6 +111,11 @@ public static class Admissions
                 return new Refusal(false, "body", entry.Why!);
             }
 
+            if (happened.Body is Begun && after.Plan is { ConfirmedOnly: true } && book.Find(happened.Recipe) is { Confirmation: null } unconfirmed)
+            {
+                return new Refusal(false, "recipe", Phrase.Of("conflict.unconfirmed", ("recipe", unconfirmed.Ref.ToString())));
+            }
+
             if (happened.Body is Reattributed && after.NeedsALook && !TerminationFold.Fold(termination, before, book).NeedsALook)
             {
                 return new Refusal(false, "body.to", Phrase.Of("event.move-unfit"));

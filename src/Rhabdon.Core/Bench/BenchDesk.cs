@@ -80,8 +80,11 @@ public static class BenchDesk
 
     private static BenchAnswer Begin(TerminationState state, RecipeBook book, BeginWork begin)
     {
-        var recipe = book.Latest(state.Plan?.RecipeId ?? string.Empty)?.Recipe;
+        var published = book.Latest(state.Plan?.RecipeId ?? string.Empty);
+        var recipe = published?.Recipe;
         return state.Recipe is not null ? No("termination", Phrase.Of("conflict.already-begun"))
+            : state.Plan is { ConfirmedOnly: true } && published is { Confirmation: null } ? No("recipe", Phrase.Of("conflict.unconfirmed", ("recipe", published.Ref.ToString())))
+            : recipe is not null && state.Plan is { } plan && Fit.Faults(recipe, new Combination(plan.Connector, plan.Polish, plan.Build, plan.Grade)) is [var unfitting, ..] ? No(unfitting.Field, unfitting.Says)
             : recipe?.FromTheSheet is [var missing, ..] ? No("recipe", Phrase.Of("conflict.from-the-sheet", ("length", missing)))
             : recipe is not null && begin.School?.Unknown(recipe) is { } unknown ? No("school", Phrase.Of("conflict.school", ("choice", unknown)))
             : recipe is not null && (begin.School ?? School.Usual).Unfit(recipe, state.Plan!.Grade.Mode()) is { } unfit ? No("school", Phrase.Of("conflict.school-mode", ("option", unfit.Id)))

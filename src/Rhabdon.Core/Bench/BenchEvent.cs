@@ -77,6 +77,7 @@ public abstract record EventBody
 /// <summary>The termination exists and is to be made so.</summary>
 /// <param name="Service">Fiber at this end that may be used up, counted beyond the first connector's own strip.</param>
 /// <param name="Least">The least of it that reaches the panel with legal bends.</param>
+/// <param name="ConfirmedOnly">True when it may begin only by a recipe that was confirmed against its maker's sheet; null when any will do.</param>
 public sealed record Planned(
     CableEnd End,
     ConnectorType Connector,
@@ -85,7 +86,8 @@ public sealed record Planned(
     CableBuild Build,
     string RecipeId,
     Length Service,
-    Length Least) : EventBody;
+    Length Least,
+    bool? ConfirmedOnly = null) : EventBody;
 
 /// <summary>Work begins, by the envelope's recipe version and in this school; the strand stays on both.</summary>
 /// <param name="School">What the crew has chosen where installers disagree; null for the usual.</param>

@@ -14,8 +14,8 @@ public sealed record Cut(
     string Id,
     IReadOnlyList<Layer> Layers,
     Edge From,
-    Length? Length,
     Length Tolerance,
+    Length? Length = null,
     Length? Bite = null,
     Toward? Toward = null,
     Condition? When = null)
@@ -37,7 +37,7 @@ public sealed record Cut(
 }
 
 /// <summary>A mark that cuts nothing: where the connector's entry must stand at contact, how far back a clamp goes, how far a jacket is slit.</summary>
-public sealed record ReferenceMark(string Id, Wording Title, Edge From, Length? Length, Length Tolerance, Toward Toward, Condition? When = null);
+public sealed record ReferenceMark(string Id, Wording Title, Edge From, Length Tolerance, Toward Toward, Length? Length = null, Condition? When = null);
 
 /// <summary>The cleave: glass left beyond the last edge.</summary>
 /// <param name="Holds">What the cleaver must hold besides, so that a re-cleave can be made.</param>

@@ -27,6 +27,9 @@ public sealed class RecipeBook
     /// <summary>The newest version of a recipe, or null.</summary>
     public PublishedRecipe? Latest(string id) => recipes.Values.Where(r => r.Ref.Id == id).MaxBy(r => r.Ref.Version);
 
+    /// <summary>The newest version of a ladder, or null.</summary>
+    public PublishedLadder? LatestLadder(string id) => Ladders.Where(l => l.Ref.Id == id).MaxBy(l => l.Ref.Version);
+
     /// <exception cref="KeyNotFoundException">The book has no such version.</exception>
     public PublishedLadder LadderAt(LadderRef ladder) => new(ladder, ladders[ladder]);
 

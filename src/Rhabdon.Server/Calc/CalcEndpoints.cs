@@ -1,4 +1,5 @@
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
@@ -12,6 +13,15 @@ public sealed record StripPlanRequest(string Recipe, bool IsRecleave = false);
 
 /// <param name="Joint">In place of the recipe's own, to try what another would do; so with <paramref name="Cleave"/>.</param>
 public sealed record FitWindowRequest(string Recipe, Joint? Joint = null, Cleave? Cleave = null);
+
+/// <summary>What a combination is asked of.</summary>
+public sealed record FitRequest(string Recipe, Combination Combination);
+
+/// <param name="Field">Where it lies: a field of the form, or a place in the file.</param>
+public sealed record FieldFault(string Field, string Says);
+
+/// <param name="Sheet">Null while there are faults.</param>
+public sealed record RecipeTrial(IReadOnlyList<FieldFault> Faults, RecipeSheet? Sheet);
 
 public sealed record FiberLeftRequest(string Recipe, Length Service, Length Least, Length Used);
 
@@ -49,6 +59,10 @@ public static class CalcEndpoints
             await RecipeOf(shelf, request.Recipe) is not { } recipe ? NoRecipe()
             : FitWindow.Of(recipe with { Joint = request.Joint ?? recipe.Joint, Cleave = request.Cleave ?? recipe.Cleave }) is { } fit ? Results.Ok(fit)
             : Problems.Field(400, "joint", Phrase.Of("problem.no-joint"))).Produces<FitWindow>();
+        calc.MapPost("/fit", async (FitRequest request, RecipeShelf shelf) =>
+            await RecipeOf(shelf, request.Recipe) is not { } recipe ? NoRecipe()
+            : Results.Ok(Fit.Faults(recipe, request.Combination).Select(f => new FieldFault(f.Field, Problems.Say(f.Says))))).Produces<List<FieldFault>>();
+        calc.MapPost("/recipe", TryOut).Accepts<RecipeFile>("application/json").Produces<RecipeTrial>();
         calc.MapPost("/bench", async (BenchRequest request, RecipeShelf shelf) =>
         {
             if (request.Events.Count > MaxEvents || request.Look.Slots.Count > MaxSlots)
@@ -67,6 +81,22 @@ public static class CalcEndpoints
                 ? Problems.Field(400, "events", Phrase.Of("problem.calc-events"))
                 : Results.Ok(new BatchViewer(book, Phrasebook.English, "en").View(request.Look, id => states[id]));
         }).Produces<BatchView>();
+    }
+
+    // A recipe that nobody has published: what is wrong with it, and how it would be worked.
+    private static async Task<IResult> TryOut(RecipeShelf shelf, HttpContext context, CableBuild? build = null, string unit = "mm")
+    {
+        var (file, refused) = await WorkshopEndpoints.ReadAsync(context.Request);
+        if (file is null)
+        {
+            return refused!;
+        }
+
+        var faults = WorkshopEndpoints.FaultsOf(file, await shelf.BookAsync());
+        var on = build is { } wanted && file.Recipe.Serves.Builds.Contains(wanted) ? wanted : file.Recipe.Serves.Builds is [var first, ..] ? first : default;
+        return Results.Ok(new RecipeTrial(
+            [.. faults.Select(f => new FieldFault(f.Field, Problems.Say(f.Says)))],
+            faults.Count > 0 ? null : RecipeEndpoints.ReaderFor(unit).Read(new PublishedRecipe(new RecipeRef(file.Recipe.Id, 0), file.Recipe), on, School.Usual)));
     }
 
     private static async Task<Recipe?> RecipeOf(RecipeShelf shelf, string id) => (await shelf.BookAsync()).Latest(id)?.Recipe;

@@ -25,14 +25,14 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PeopleStore peo
 
         var (crews, rows, events) = await whole.PartsAsync(id);
         var (book, names) = (await shelf.BookAsync(), await people.NamesAsync());
-        var used = events.Select(e => e.Recipe).OfType<RecipeRef>().Distinct().Select(r => book.Find(r)!).OrderBy(r => r.Ref.Id, StringComparer.Ordinal).ThenBy(r => r.Ref.Version).ToList();
+        var used = events.Select(e => e.Recipe).OfType<RecipeRef>().Distinct().Select(r => book.Find(r)! with { Confirmation = null }).OrderBy(r => r.Ref.Id, StringComparer.Ordinal).ThenBy(r => r.Ref.Version).ToList();
         var ladders = used.Select(r => r.Recipe.Ladder).Distinct().OrderBy(l => l.Id, StringComparer.Ordinal).ThenBy(l => l.Version).Select(book.LadderAt);
         var terminations = rows.Select(t => new FileTermination(
             t.Id, t.CableId, t.Strand, t.End == "near" ? CableEnd.Near : CableEnd.Far, t.PanelId, t.Port, t.Position, t.Label)).ToList();
         var actors = events.Select(e => e.Actor).Concat(events.Select(e => (e.Body as HandedOver)?.To).OfType<Guid>()).Distinct().Order();
         return new JobFile(
             JobFile.CurrentFormat,
-            new FileJob(job.Id, job.Name, job.Customer, job.Site, job.TimeZone, job.LabelPattern, job.Currency is null ? null : new Rates(job.Currency, job.PerHour ?? 0, job.PerConnector ?? 0)),
+            new FileJob(job.Id, job.Name, job.Customer, job.Site, job.TimeZone, job.LabelPattern, job.Currency is null ? null : new Rates(job.Currency, job.PerHour ?? 0, job.PerConnector ?? 0), job.ConfirmedOnly ? true : null),
             crews,
             [.. actors.Select(a => new FilePerson(a, names.GetValueOrDefault(a, "-")))],
             [.. (await jobs.PanelsAsync(id)).OrderBy(p => p.Closet, StringComparer.Ordinal).ThenBy(p => p.Name, StringComparer.Ordinal).Select(p => new FilePanel(p.Id, p.Closet, p.Name, p.Ports))],
@@ -78,6 +78,12 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PeopleStore peo
                 return ($"events[{index}].{malformed.Field}", Phrase.Of("import.event", ("why", Problems.Say(malformed.Says))));
             }
 
+            if (happened.Body is Planned planned && file.Recipes.FirstOrDefault(r => r.Ref.Id == planned.RecipeId)?.Recipe is { } recipe
+                && Fit.Faults(recipe, new Combination(planned.Connector, planned.Polish, planned.Build, planned.Grade)) is [var unfitting, ..])
+            {
+                return ($"events[{index}].body.{unfitting.Field}", unfitting.Says);
+            }
+
             if (!actors.Contains(happened.Actor) || !happened.Strands.All(s => strands.Contains(s.Termination)))
             {
                 return ($"events[{index}]", Phrase.Of("import.reference"));
@@ -95,7 +101,7 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PeopleStore peo
         var streams = file.Events.SelectMany(e => e.Strands, (e, s) => (s.Termination, Event: e)).ToLookup(p => p.Termination, p => p.Event);
         await whole.AddAsync(
             new WholeJob(
-                new JobRow(job.Id, job.Name, job.Customer, job.Site, job.TimeZone, job.LabelPattern, job.Rates?.Currency, job.Rates?.PerHour, job.Rates?.PerConnector),
+                new JobRow(job.Id, job.Name, job.Customer, job.Site, job.TimeZone, job.LabelPattern, job.Rates?.Currency, job.Rates?.PerHour, job.Rates?.PerConnector, job.ConfirmedOnly == true),
                 file.Crews,
                 [.. file.People.Select(p => (p.Id, p.Name))],
                 [.. file.Panels.Select(p => new PanelRow(p.Id, p.Closet, p.Name, p.Ports))],

@@ -7,40 +7,29 @@ using Rhabdon.Core.Verification;
 
 namespace Rhabdon.Server.Hosting;
 
-/// <summary>A tablet of the demo: works strands through the bench's own desk, a minute and a bit a step.</summary>
+/// <summary>A tablet of the demo: works strands through the bench's own desk, half a minute or so a step.</summary>
 internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset start)
 {
     private readonly Guid device = Guid.CreateVersion7(start);
     private DateTimeOffset now = start;
     private long sequence;
 
-    /// <summary>Works one strand; <paramref name="looks"/> are what the light check shows, one after another, each answered by the ladder's proposal.</summary>
-    /// <param name="stopAt">Step left undone; null to finish. A strand in trouble with no look left stays in trouble.</param>
-    public IReadOnlyList<BenchEvent> Work(Guid termination, BenchEvent planned, IReadOnlyList<string> looks, string? stopAt)
+    /// <summary>Works one strand until it is over or it is enough; trouble is answered by the ladder's proposal.</summary>
+    /// <param name="reads">What is read at a step that asks; null for what a good hand reads.</param>
+    /// <param name="isEnough">True to leave the strand as it stands.</param>
+    public IReadOnlyList<BenchEvent> Work(Guid termination, BenchEvent planned, Func<TerminationState, Step, string?> reads, Func<TerminationState, bool> isEnough)
     {
-        var (stream, look) = (new List<BenchEvent> { planned }, 0);
-        Add(new BeginWork());
-        while (true)
+        var stream = new List<BenchEvent> { planned };
+        Add(TerminationFold.Fold(termination, stream, book), new BeginWork());
+        while (TerminationFold.Fold(termination, stream, book) is { IsOver: false } state && !isEnough(state))
         {
-            var state = TerminationFold.Fold(termination, stream, book);
-            if (state.IsOver || (look >= looks.Count && (state.Trouble is not null || state.Step == stopAt)))
-            {
-                return [.. stream.Skip(1)];
-            }
-
-            if (state.Trouble is not null)
-            {
-                var recipe = book.RecipeOf(state)!;
-                Add(new ChooseAction(RungOffers.For(state, recipe, book.LadderOf(recipe)).First(o => o.IsProposed).Rung.Id));
-                continue;
-            }
-
-            Add(new DoneWith(state.Step!, state.Step == "light" ? looks[look++] : Reading(state)));
+            Add(state, NextOf(state, reads));
         }
 
-        void Add(BenchIntent intent)
+        return [.. stream.Skip(1)];
+
+        void Add(TerminationState state, BenchIntent intent)
         {
-            var state = TerminationFold.Fold(termination, stream, book);
             var answer = BenchDesk.Answer(state, book, intent, LengthUnit.Millimeter);
             var body = answer.Body ?? throw new InvalidOperationException($"The demo cannot do {intent}: {answer.Fault}");
             now = now.AddSeconds(23 + (sequence % 7 * 4));
@@ -50,17 +39,33 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
         }
     }
 
-    // As a good hand reads: lengths within a tenth or two, counts as the school has them, and of the choices the first good one.
-    private string? Reading(TerminationState state)
+    private BenchIntent NextOf(TerminationState state, Func<TerminationState, Step, string?> reads)
     {
         var recipe = book.RecipeOf(state)!;
-        var step = recipe.Steps[recipe.IndexOf(state.Step!)];
-        return step.Ask switch
+        if (state.Trouble is not null)
         {
-            null => null,
-            { Counts: true } => (step.Count!.Low + (sequence % 3)).ToString(CultureInfo.InvariantCulture),
-            { IsLength: true } => (ResolvedDimension.Of(step, recipe, state.Recleave)!.Target.Millimeters + (sequence % 3 / 10m)).ToString(CultureInfo.InvariantCulture),
-            var ask => BenchDesk.OpenChoices(state, ask).First(c => c.Grade == Grade.Good).Value,
-        };
+            return new ChooseAction(RungOffers.For(state, recipe, book.LadderOf(recipe)).First(o => o.IsProposed).Rung.Id);
+        }
+
+        var step = recipe.Steps[recipe.IndexOf(state.Step!)];
+        if (step.Clock is { } clock)
+        {
+            if (state.Clock is null)
+            {
+                return new StartClock(step.Id);
+            }
+
+            now = now.AddSeconds(clock.Seconds);
+        }
+
+        return new DoneWith(step.Id, step.Ask is null ? null : reads(state, step) ?? WellRead(state, step, recipe));
     }
+
+    // As a good hand reads: lengths within a tenth or two, counts as the school has them, and of the choices the first good one.
+    private string WellRead(TerminationState state, Step step, Recipe recipe) => step.Ask switch
+    {
+        { Counts: true } => (step.Count!.Low + (sequence % 3)).ToString(CultureInfo.InvariantCulture),
+        { IsLength: true } => (ResolvedDimension.Of(step, recipe, state.Recleave)!.Target.Millimeters + (sequence % 3 / 10m)).ToString(CultureInfo.InvariantCulture),
+        var ask => BenchDesk.OpenChoices(state, ask!).First(c => c.Grade == Grade.Good).Value,
+    };
 }

@@ -74,7 +74,7 @@ public static class Setup
             forgery.Cookie.SameSite = SameSiteMode.Strict;
         });
         services.AddProblemDetails();
-        services.AddOpenApi();
+        services.AddOpenApi(ApiSchemas.Add);
         services.ConfigureHttpJsonOptions(json =>
         {
             var resolvers = json.SerializerOptions.TypeInfoResolverChain;

@@ -16,9 +16,9 @@ internal sealed class StartUp(Database database, RecipeStore recipes, EventStore
         await database.MigrateAsync(cancellationToken);
         await recipes.PublishAsync(StarterRecipes.Ladders(), StarterRecipes.Recipes());
         await events.RenewProjectionsAsync(await recipes.BookAsync());
-        if (configuration.GetValue<bool>("demo"))
+        if (configuration["demo"] is "true" or "full")
         {
-            await ActivatorUtilities.CreateInstance<DemoWorld>(services).LoadAsync();
+            await ActivatorUtilities.CreateInstance<DemoWorld>(services).LoadAsync(configuration["demo"] == "full");
         }
     }
 

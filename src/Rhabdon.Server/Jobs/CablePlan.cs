@@ -10,7 +10,7 @@ namespace Rhabdon.Server.Jobs;
 internal sealed record CablePlan(IReadOnlyList<TerminationRow> Terminations, IReadOnlyList<BenchEvent> Events)
 {
     /// <param name="ports">Where each end of each strand goes, labeled and without fault.</param>
-    public static CablePlan Of(CableRow cable, CableRequest request, IReadOnlyList<PortRow> ports, IReadOnlyList<PanelRow> panels, Guid person, DateTimeOffset now)
+    public static CablePlan Of(CableRow cable, bool confirmedOnly, CableRequest request, IReadOnlyList<PortRow> ports, IReadOnlyList<PanelRow> panels, Guid person, DateTimeOffset now)
     {
         var rows = new List<TerminationRow>(request.Strands * 2);
         var events = new List<BenchEvent>(2);
@@ -33,7 +33,7 @@ internal sealed record CablePlan(IReadOnlyList<TerminationRow> Terminations, IRe
                 Label = port.Label,
             }).ToList();
             rows.AddRange(those);
-            var body = new Planned(end, wanted.Connector, wanted.Polish, request.Grade, request.Build, wanted.Recipe, wanted.Service, wanted.Least);
+            var body = new Planned(end, wanted.Connector, wanted.Polish, request.Grade, request.Build, wanted.Recipe, wanted.Service, wanted.Least, confirmedOnly ? true : null);
             foreach (var some in those.Chunk(BenchEvent.MaxStrands))
             {
                 events.Add(new BenchEvent(

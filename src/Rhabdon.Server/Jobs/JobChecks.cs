@@ -62,7 +62,7 @@ internal static class JobChecks
         return faults;
     }
 
-    public static List<(string Field, Phrase Says)> Of(CableRequest request, IReadOnlyList<PanelRow> panels, RecipeBook book)
+    public static List<(string Field, Phrase Says)> Of(CableRequest request, IReadOnlyList<PanelRow> panels, RecipeBook book, IReadOnlySet<string> retired)
     {
         var faults = new List<(string, Phrase)>();
         FormChecks.Text(faults, "name", request.Name);
@@ -79,13 +79,13 @@ internal static class JobChecks
 
         foreach (var (name, end) in ((string, EndRequest)[])[("near", request.Near), ("far", request.Far)])
         {
-            OfEnd(faults, name, end, request, panels, book);
+            OfEnd(faults, name, end, request, panels, retired.Contains(end.Recipe) ? null : book.Latest(end.Recipe)?.Recipe);
         }
 
         return faults;
     }
 
-    private static void OfEnd(List<(string, Phrase)> faults, string name, EndRequest end, CableRequest request, IReadOnlyList<PanelRow> panels, RecipeBook book)
+    private static void OfEnd(List<(string, Phrase)> faults, string name, EndRequest end, CableRequest request, IReadOnlyList<PanelRow> panels, Recipe? recipe)
     {
         FormChecks.Between(faults, $"{name}.perPort", end.PerPort, 1, PortPlan.MostPositions);
         if (request.Ports is null)
@@ -98,15 +98,15 @@ internal static class JobChecks
             faults.Add(($"{name}.service", Phrase.Of("form.service", ("least", end.Least.ToString()))));
         }
 
-        if (book.Latest(end.Recipe)?.Recipe is not { } recipe)
+        if (recipe is null)
         {
             faults.Add(($"{name}.recipe", Phrase.Of("form.recipe")));
             return;
         }
 
-        foreach (var (field, says) in Fit.Faults(recipe, end.Connector, end.Polish, request.Build, request.Grade))
+        foreach (var (field, says) in Fit.Faults(recipe, new Combination(end.Connector, end.Polish, request.Build, request.Grade, request.Ports is null ? end.PerPort : null, request.Strands)))
         {
-            faults.Add((field is "connector" or "polish" ? $"{name}.{field}" : field, says));
+            faults.Add((field switch { "connector" or "polish" => $"{name}.{field}", "positions" => $"{name}.perPort", _ => field }, says));
         }
     }
 

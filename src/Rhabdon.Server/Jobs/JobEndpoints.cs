@@ -14,7 +14,8 @@ namespace Rhabdon.Server.Jobs;
 
 public sealed record PanelRequest(string Closet, string Name, int Ports);
 
-public sealed record JobRequest(string Name, string Customer, string Site, string TimeZone, string LabelPattern, IReadOnlyList<PanelRequest> Panels, IReadOnlyList<Guid> Crews, Rates? Rates = null);
+public sealed record JobRequest(string Name, string Customer, string Site, string TimeZone, string LabelPattern, IReadOnlyList<PanelRequest> Panels, IReadOnlyList<Guid> Crews, Rates? Rates = null,
+    bool ConfirmedOnly = false);
 
 /// <param name="Panel">Null when a list says where each strand goes.</param>
 /// <param name="FirstPort">Port of strand 1; the others follow.</param>
@@ -101,12 +102,12 @@ public static class JobEndpoints
         }
 
         var job = new JobRow(Guid.CreateVersion7(), request.Name.Trim(), request.Customer.Trim(), request.Site.Trim(), request.TimeZone, request.LabelPattern,
-            request.Rates?.Currency, request.Rates?.PerHour, request.Rates?.PerConnector);
+            request.Rates?.Currency, request.Rates?.PerHour, request.Rates?.PerConnector, request.ConfirmedOnly);
         await store.AddJobAsync(job, request.Panels.Select(p => new PanelRow(Guid.CreateVersion7(), p.Closet.Trim(), p.Name.Trim(), p.Ports)), request.Crews.Distinct());
         return Results.Ok(job);
     }
 
-    private static async Task<IResult> AddCable(Guid id, CableRequest request, JobStore store, EventStore events, RecipeShelf shelf, HttpContext context, TimeProvider time)
+    private static async Task<IResult> AddCable(Guid id, CableRequest request, JobStore store, EventStore events, RecipeShelf shelf, RecipeStore recipes, HttpContext context, TimeProvider time)
     {
         var access = context.AccessOf();
         if (await store.JobAsync(access, id) is not { } job)
@@ -121,7 +122,7 @@ public static class JobEndpoints
 
         var (panels, book) = (await store.PanelsAsync(id), await shelf.BookAsync());
         var ports = CablePorts.Of(job, request.Name, request.Strands, panels, await store.TakenAsync(id));
-        var faults = JobChecks.Of(request, panels, book);
+        var faults = JobChecks.Of(request, panels, book, await recipes.RetiredAsync());
         var rows = faults.Count == 0 ? ports.Place(request, faults) : [];
         if (faults.Count > 0)
         {
@@ -129,7 +130,7 @@ public static class JobEndpoints
         }
 
         var cable = new CableRow(Guid.CreateVersion7(), id, request.Name.Trim(), request.Build.ToString(), request.Grade.ToString(), request.Strands, request.Length.Nanometers);
-        var plan = CablePlan.Of(cable, request, rows, panels, access.Person, time.GetUtcNow());
+        var plan = CablePlan.Of(cable, job.ConfirmedOnly, request, rows, panels, access.Person, time.GetUtcNow());
         try
         {
             await store.AddCableAsync(cable, plan.Terminations, plan.Events, book, events);

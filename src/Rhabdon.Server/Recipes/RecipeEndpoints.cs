@@ -13,7 +13,7 @@ namespace Rhabdon.Server.Recipes;
 public sealed record BookView(IReadOnlyList<PublishedRecipe> Recipes, IReadOnlyList<PublishedLadder> Ladders, IReadOnlyList<CrewSchool> Schools);
 
 /// <summary>A recipe in the list of them.</summary>
-public sealed record RecipeLine(string Id, int Version, string Family, string Title, string Method, bool IsConfirmed, IReadOnlyList<ConnectorType> Connectors, IReadOnlyList<CableBuild> Builds);
+public sealed record RecipeLine(string Id, int Version, string Family, string Title, string Method, bool IsConfirmed, bool IsRetired, IReadOnlyList<ConnectorType> Connectors, IReadOnlyList<CableBuild> Builds);
 
 /// <summary>Recipes to be read, and the schools that crews follow in them.</summary>
 public static class RecipeEndpoints
@@ -31,9 +31,13 @@ public static class RecipeEndpoints
         recipes.MapPut("/crews/{id:guid}/schools/{recipe}", Choose).Produces(204);
     }
 
-    private static async Task<IReadOnlyList<RecipeLine>> List(RecipeShelf shelf) =>
-        [.. (await shelf.BookAsync()).Recipes.GroupBy(r => r.Ref.Id).Select(g => g.MaxBy(r => r.Ref.Version)!).OrderBy(r => r.Ref.Id, StringComparer.Ordinal).Select(r => new RecipeLine(
-            r.Ref.Id, r.Ref.Version, r.Recipe.Family, r.Recipe.Title.In("en"), r.Recipe.Serves.Method, r.Confirmation is not null, r.Recipe.Serves.Connectors, r.Recipe.Serves.Builds))];
+    private static async Task<IReadOnlyList<RecipeLine>> List(RecipeShelf shelf, RecipeStore store)
+    {
+        var retired = await store.RetiredAsync();
+        return [.. (await shelf.BookAsync()).Recipes.GroupBy(r => r.Ref.Id).Select(g => g.MaxBy(r => r.Ref.Version)!).OrderBy(r => r.Ref.Id, StringComparer.Ordinal).Select(r => new RecipeLine(
+            r.Ref.Id, r.Ref.Version, r.Recipe.Family, r.Recipe.Title.In("en"), r.Recipe.Serves.Method, r.Confirmation is not null, retired.Contains(r.Ref.Id),
+            r.Recipe.Serves.Connectors, r.Recipe.Serves.Builds))];
+    }
 
     // As the crew works it, on the first build it serves unless another is asked for.
     private static async Task<IResult> Sheet(string id, RecipeShelf shelf, RecipeStore store, HttpContext context, Guid? crew = null, CableBuild? build = null, string unit = "mm")

@@ -73,6 +73,6 @@ public class FitWindowTests
     private static FitWindow Fit(Length tolerance, Length least, Length most) => FitWindow.Of(M4 with
     {
         Cleave = M4.Cleave! with { Tolerance = tolerance },
-        Joint = new Joint(Length.Mm(13), tolerance, Length.Mm(22), tolerance, least, most),
+        Joint = new Joint(tolerance, tolerance, least, most, Length.Mm(13), Length.Mm(22)),
     })!;
 }

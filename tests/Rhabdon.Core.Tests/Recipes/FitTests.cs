@@ -14,23 +14,23 @@ public class FitTests
     [InlineData(ConnectorType.SC, Polish.APC, CableBuild.TightBuffer900, FiberGrade.OS2, "polish")]
     [InlineData(ConnectorType.SC, Polish.UPC, CableBuild.Cordage30, FiberGrade.OM4, "build")]
     public void M4_says_what_it_does_not_fit(ConnectorType connector, Polish polish, CableBuild build, FiberGrade grade, string? field) =>
-        Assert.Equal(field, Fit.Faults(Story.StarterBook().Latest("M4")!.Recipe, connector, polish, build, grade).Select(f => f.Field).SingleOrDefault());
+        Assert.Equal(field, Fit.Faults(Story.StarterBook().Latest("M4")!.Recipe, new Combination(connector, polish, build, grade)).Select(f => f.Field).SingleOrDefault());
 
     [Fact]
     public void A_recipe_for_one_mode_refuses_the_other()
     {
         var m4 = Story.StarterBook().Latest("M4")!.Recipe;
         var multimode = m4 with { Serves = m4.Serves with { Modes = [FiberMode.Multimode] } };
-        Assert.Equal("grade", Assert.Single(Fit.Faults(multimode, ConnectorType.SC, Polish.UPC, CableBuild.TightBuffer900, FiberGrade.OS2)).Field);
+        Assert.Equal("grade", Assert.Single(Fit.Faults(multimode, new Combination(ConnectorType.SC, Polish.UPC, CableBuild.TightBuffer900, FiberGrade.OS2))).Field);
     }
 
     // Common practice: APC is not polished by hand in the field.
     [Fact]
     public void An_angled_face_is_not_polished_by_hand_and_the_reason_says_what_to_use()
     {
-        var faults = Fit.Faults(Story.StarterBook().Latest("A1")!.Recipe, ConnectorType.SC, Polish.APC, CableBuild.Cordage30, FiberGrade.OS2);
+        var faults = Fit.Faults(Story.StarterBook().Latest("A1")!.Recipe, new Combination(ConnectorType.SC, Polish.APC, CableBuild.Cordage30, FiberGrade.OS2));
         Assert.Equal([("polish", "fit.apc-by-hand")], faults.Select(f => (f.Field, f.Says.Key)));
-        Assert.Empty(Fit.Faults(Story.StarterBook().Latest("S2")!.Recipe, ConnectorType.SC, Polish.APC, CableBuild.TightBuffer900, FiberGrade.OS2));
+        Assert.Empty(Fit.Faults(Story.StarterBook().Latest("S2")!.Recipe, new Combination(ConnectorType.SC, Polish.APC, CableBuild.TightBuffer900, FiberGrade.OS2)));
     }
 
     // Common practice: a single-mode end needs 0.3 µm or finer, and P3 ends on 2 µm.
@@ -41,4 +41,37 @@ public class FitTests
     [InlineData("P3", FiberMode.Multimode, null)]
     public void A_sequence_that_ends_too_coarse_is_no_good_for_single_mode(string sequence, FiberMode mode, string? unfit) =>
         Assert.Equal(unfit, new School(new Dictionary<string, string> { [PolishingRef.Choice] = sequence }).Unfit(Story.StarterBook().Latest("A1")!.Recipe, mode)?.Id);
+
+    // Common practice: stub to fiber, boot to cable, no proof test on a stub, twelve to an MPO, and a single-mode face not by P3.
+    [Theory]
+    [InlineData("M4", "stub", "fit.stub")]
+    [InlineData("M1", "boot", "fit.boot")]
+    [InlineData("S2", "proofTest", "fit.proof-test")]
+    [InlineData("R1", "positions", "fit.positions")]
+    [InlineData("R1", "strands", "fit.together")]
+    [InlineData("A1", "school", "conflict.school-mode")]
+    public void Whatever_does_not_go_together_has_its_reason(string id, string field, string reason)
+    {
+        var recipe = Story.StarterBook().Latest(id)!.Recipe;
+        var good = new Combination(
+            recipe.Serves.Connectors[0], recipe.Serves.Polishes[0], recipe.Serves.Builds[0], FiberGrade.OS2, id == "R1" ? 12 : 1, 24, FiberCore.SingleMode, recipe.Serves.Builds[0], false, School.Usual);
+        Assert.Empty(Fit.Faults(recipe, good));
+        var bad = field switch
+        {
+            "stub" => good with { Stub = FiberCore.Core62 },
+            "boot" => good with { Boot = CableBuild.TightBuffer900 },
+            "proofTest" => good with { ProofTest = true },
+            "positions" => good with { Positions = 2 },
+            "strands" => good with { Strands = 30 },
+            _ => good with { School = new School(new Dictionary<string, string> { [PolishingRef.Choice] = "P3" }) },
+        };
+        var fault = Assert.Single(Fit.Faults(recipe, bad));
+        Assert.Equal((field, reason), (fault.Field, fault.Says.Key));
+    }
+
+    [Theory]
+    [InlineData(FiberGrade.OM1, FiberCore.Core50)]
+    [InlineData(FiberGrade.OM4, FiberCore.Core62)]
+    public void A_stub_of_the_other_multimode_core_does_not_serve(FiberGrade grade, FiberCore stub) => Assert.Contains(
+        Fit.Faults(Story.StarterBook().Latest("M4")!.Recipe, new Combination(ConnectorType.SC, Polish.UPC, CableBuild.TightBuffer900, grade, Stub: stub)), f => f.Field == "stub");
 }

@@ -54,6 +54,16 @@ public class RecipeTests
     }
 
     [Fact]
+    public void A_length_left_to_the_sheet_is_left_out_of_the_file_and_read_again_as_such()
+    {
+        var m2 = StarterRecipes.Book().Latest("M2")!.Recipe;
+        var waiting = m2 with { Cuts = [m2.Cuts[0] with { Length = null }], Marks = [m2.Marks![0] with { Length = null }], Joint = m2.Joint! with { Stub = null } };
+        var read = StarterRecipes.ReadRecipe(System.Text.Json.JsonSerializer.Serialize(waiting, CoreJson.Default.Recipe));
+        Assert.Equal(["buffer", "seat"], read.FromTheSheet);
+        Assert.Null(read.Joint!.Stub);
+    }
+
+    [Fact]
     public void A_length_from_the_sheet_leaves_no_plan_and_lets_nobody_begin()
     {
         var book = Story.StarterBook(r => r.Id == "M4" ? r with { Cuts = [r.Cuts[0] with { Length = null }] } : r);

@@ -23,6 +23,7 @@ const CableForm = lazy(() => import('../stations/plan/CableForm').then((m) => ({
 const JobForm = lazy(() => import('../stations/plan/JobForm').then((m) => ({ default: m.JobForm })));
 const RecipeList = lazy(() => import('../stations/recipes/RecipeList').then((m) => ({ default: m.RecipeList })));
 const RecipePage = lazy(() => import('../stations/recipes/RecipePage').then((m) => ({ default: m.RecipePage })));
+const RecipeEdit = lazy(() => import('../stations/recipes/RecipeEdit').then((m) => ({ default: m.RecipeEdit })));
 const FirstOwner = lazy(() => import('../stations/signin/FirstOwner').then((m) => ({ default: m.FirstOwner })));
 const SignIn = lazy(() => import('../stations/signin/SignIn').then((m) => ({ default: m.SignIn })));
 
@@ -129,7 +130,8 @@ function Signed({ session, toggles }: { session: Session; toggles: Toggles }) {
             <Route path="/proof/:cable" element={<StrandLadder person={person} mayWork={mayWork} />} />
             <Route path="/story/:termination" element={<StrandStory unit={toggles.unit} person={person} mayWork={mayWork} />} />
             <Route path="/look/:termination" element={<Look unit={toggles.unit} person={person} maySettle={mayPlan} />} />
-            <Route path="/recipes" element={<RecipeList />} />
+            <Route path="/recipes" element={<RecipeList mayPlan={mayPlan} />} />
+            {mayPlan && <Route path="/recipes/edit" element={<RecipeEdit unit={toggles.unit} />} />}
             <Route path="/recipes/:recipe" element={<RecipePage unit={toggles.unit} mayPlan={mayPlan} />} />
             <Route path="/crew" element={<CrewStation role={session.role ?? ''} />} />
             <Route path="/outbox" element={<Outbox />} />

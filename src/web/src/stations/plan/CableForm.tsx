@@ -28,7 +28,7 @@ export function CableForm() {
   const [fault, setFault] = useState('');
   const [isListed, setListed] = useState(false);
   const job = useQuery({ queryKey: ['job', id], queryFn: () => got(api.GET('/api/v1/jobs/{id}', { params: { path: { id } } })) });
-  const book = useQuery({ queryKey: ['book'], queryFn: () => got(api.GET('/api/v1/recipes')) });
+  const recipes = useQuery({ queryKey: ['recipes'], queryFn: () => got(api.GET('/api/v1/recipes/list')) });
   const submit = async (values: Values) => {
     setFault('');
     try {
@@ -40,7 +40,7 @@ export function CableForm() {
       setFault(showFaults(form, error));
     }
   };
-  if (!job.data || !book.data) return null;
+  if (!job.data || !recipes.data) return null;
   const panels = job.data.panels.map((panel) => ({ value: panel.id, label: `${panel.closet} ${panel.name}` }));
   const end = { connector: 'SC', polish: 'UPC', recipe: 'M4', firstPort: 1, perPort: 1 };
   return (
@@ -110,7 +110,8 @@ export function CableForm() {
                   </>
                 )}
                 <Form.Item label={say('cable.recipe')} name={[which, 'recipe']} rules={needed}>
-                  <Select options={[...new Set(book.data.recipes.map((r) => r.ref.id))].map((r) => ({ value: r, label: r }))} />
+                  <Select showSearch={{ optionFilterProp: 'label' }}
+                    options={recipes.data.filter((r) => !r.isRetired).map((r) => ({ value: r.id, label: `${r.id} · ${r.title}` }))} />
                 </Form.Item>
                 <Form.Item label={say('cable.connector')} name={[which, 'connector']} rules={needed}>
                   <Select options={options('SC', 'LC', 'ST', 'FC', 'MPO')} />

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, Form, Input, InputNumber, Select } from 'antd';
+import { Button, Checkbox, Form, Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { FaultLine, showFaults } from '../../shell/faults';
@@ -49,6 +49,7 @@ export function JobForm() {
             { closet: '', name: '', ports: 24 },
           ],
           crews: [],
+          confirmedOnly: false,
         }}
       >
         <div className="grid two">
@@ -97,6 +98,9 @@ export function JobForm() {
             </>
           )}
         </Form.List>
+        <Form.Item name="confirmedOnly" valuePropName="checked" extra={say('job.confirmed-note')}>
+          <Checkbox>{say('job.confirmed-only')}</Checkbox>
+        </Form.Item>
         <h2>{say('job.rates')}</h2>
         <div className="grid three">
           <Form.Item label={say('job.currency')} name={['rates', 'currency']}>

@@ -1,30 +1,79 @@
 import { useQuery } from '@tanstack/react-query';
-import { Link } from 'react-router';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
 import { api, got } from '../../api/client';
+import { FaultLine } from '../../shell/faults';
 import { toldOrKept } from '../../shell/tablet';
 import { say } from '../../shell/words';
+import { readRecipeFile } from './recipeDraft';
+import { templateAddress } from './template';
 
-/** Every recipe there is, in its newest version. */
-export function RecipeList() {
+/** Every recipe there is, in its newest version; picked ones print on one template. */
+export function RecipeList({ mayPlan }: { mayPlan: boolean }) {
+  const go = useNavigate();
+  const [picked, setPicked] = useState<string[]>([]);
+  const [fault, setFault] = useState('');
   const recipes = useQuery({
     queryKey: ['recipes'],
     queryFn: () => toldOrKept('recipe list', () => got(api.GET('/api/v1/recipes/list'))),
   });
   if (recipes.error) return <p role="alert">{recipes.error.message}</p>;
+  const take = async (file?: File) => {
+    if (!file) return;
+    setFault('');
+    try {
+      await go('/recipes/edit', { state: readRecipeFile(await file.text()) });
+    } catch {
+      setFault(say('recipes.no-json', { file: file.name }));
+    }
+  };
   return (
     <div className="page">
-      <h1>{say('recipes.title')}</h1>
+      <header className="row apart">
+        <h1>{say('recipes.title')}</h1>
+        <div className="row">
+          {picked.length > 0 && (
+            <a className="button" href={templateAddress(picked, 'pdf')}>
+              {say('recipes.template-of', { count: picked.length })}
+            </a>
+          )}
+          {mayPlan && (
+            <label className="button file">
+              {say('recipes.import')}
+              <input
+                type="file"
+                accept=".json,application/json"
+                onChange={(event) => {
+                  void take(event.target.files?.[0]);
+                  event.target.value = '';
+                }}
+              />
+            </label>
+          )}
+        </div>
+      </header>
+      <FaultLine says={fault} />
       <section className="card">
         {recipes.data?.map((recipe) => (
-          <Link className="cable recipe-line" key={recipe.id} to={`/recipes/${recipe.id}`}>
-            <b className="figures">{recipe.id}</b>
-            <b>{recipe.title}</b>
+          <div className="cable recipe-line" key={recipe.id}>
+            <label className="pick">
+              <input
+                type="checkbox"
+                aria-label={say('recipes.pick', { recipe: recipe.id })}
+                checked={picked.includes(recipe.id)}
+                onChange={() =>
+                  setPicked(picked.includes(recipe.id) ? picked.filter((id) => id !== recipe.id) : [...picked, recipe.id])
+                }
+              />
+            </label>
+            <Link to={`/recipes/${recipe.id}`}>
+              <b className="figures">{recipe.id}</b> <b>{recipe.title}</b>
+            </Link>
             <span>{recipe.connectors.join(', ')}</span>
-            <span className={recipe.isConfirmed ? 'good' : 'doubtful'}>
-              {say(recipe.isConfirmed ? 'recipes.confirmed' : 'recipes.unconfirmed')}
+            <span className={recipe.isRetired ? '' : recipe.isConfirmed ? 'good' : 'doubtful'}>
+              {say(recipe.isRetired ? 'recipes.retired' : recipe.isConfirmed ? 'recipes.confirmed' : 'recipes.unconfirmed')}
             </span>
-            <span aria-hidden="true">→</span>
-          </Link>
+          </div>
         ))}
       </section>
     </div>

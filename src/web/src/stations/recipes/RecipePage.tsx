@@ -1,16 +1,20 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
 import type { Unit } from '../../core/core';
 import { BenchLine } from '../../drawing/BenchLine';
 import { FaultLine } from '../../shell/faults';
 import { fetchBook } from '../../shell/strands';
 import { say, type Key } from '../../shell/words';
+import { FitCard } from './FitCard';
+import { templateAddress } from './template';
+import { Versions } from './Versions';
 
 /** A recipe to be read, and the schools of a crew in it: what is chosen changes plan, drawing and steps at once. */
 export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) {
   const { recipe = '' } = useParams();
+  const go = useNavigate();
   const queries = useQueryClient();
   const [crew, setCrew] = useState<string>();
   const [build, setBuild] = useState<Schemas['CableBuild']>();
@@ -26,9 +30,11 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
     enabled: crews.isSuccess,
     placeholderData: keepPreviousData,
   });
+  const list = useQuery({ queryKey: ['recipes'], queryFn: () => got(api.GET('/api/v1/recipes/list')) });
+  const isRetired = list.data?.find((one) => one.id === recipe)?.isRetired ?? false;
   if (sheet.error) return <p role="alert">{sheet.error.message}</p>;
   if (!sheet.data) return null;
-  const { ref, title, isConfirmed, builds, choices, marks, profile, steps, fromTheSheet, line } = sheet.data;
+  const { ref, title, isConfirmed, builds, choices, marks, profile, steps, fromTheSheet, uses, line } = sheet.data;
   const choose = async (choice: string, option: string) => {
     setFault('');
     setTapped({ [choice]: option });
@@ -41,6 +47,15 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
     }
     setTapped({});
   };
+  const edit = async (isCopy: boolean) => {
+    const file = await got(api.GET('/api/v1/recipes/{id}/file', { params: { path: { id: ref.id } } }));
+    await go('/recipes/edit', { state: isCopy ? { ...file, recipe: { ...file.recipe, id: `${ref.id}-copy` } } : file });
+  };
+  const retire = async (isRetired: boolean) => {
+    await got(api.PUT('/api/v1/recipes/{id}/retired', { params: { path: { id: ref.id } }, body: { isRetired } }));
+    await queries.invalidateQueries();
+  };
+  const template = { crew: which, unit };
   return (
     <div className="page">
       <header className="row apart">
@@ -51,6 +66,30 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
           {say(isConfirmed ? 'bench.confirmed' : 'bench.unconfirmed', { recipe: `${ref.id} v${ref.version}` })}
         </span>
       </header>
+      <div className="row">
+        <a className="button" href={templateAddress([ref.id], 'pdf', template)}>
+          {say('recipes.template-pdf')}
+        </a>
+        <a className="button" href={templateAddress([ref.id], 'svg', template)} target="_blank" rel="noreferrer">
+          {say('recipes.template-svg')}
+        </a>
+        <a className="button" href={`/api/v1/recipes/${ref.id}/file`} download>
+          {say('recipes.file')}
+        </a>
+        {mayPlan && (
+          <>
+            <button className="button" onClick={() => void edit(false)}>
+              {say('recipes.edit')}
+            </button>
+            <button className="button" onClick={() => void edit(true)}>
+              {say('recipes.duplicate')}
+            </button>
+            <button className="button" onClick={() => void retire(!isRetired)}>
+              {say(isRetired ? 'recipes.unretire' : 'recipes.retire')}
+            </button>
+          </>
+        )}
+      </div>
       <div className="row">
         {builds.length > 1 &&
           builds.map((one) => (
@@ -109,6 +148,7 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
           </tbody>
         </table>
       </section>
+      <FitCard sheet={sheet.data} />
       {choices.length > 0 && (
         <section className="card">
           <h2>{say('recipes.schools')}</h2>
@@ -148,7 +188,14 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
             </li>
           ))}
         </ol>
+        <h2>{say('recipes.uses')}</h2>
+        <ul>
+          {uses.map((says) => (
+            <li key={says}>{says}</li>
+          ))}
+        </ul>
       </section>
+      <Versions recipe={ref.id} mayPlan={mayPlan} />
     </div>
   );
 }

@@ -1,0 +1,36 @@
+using System.Globalization;
+using Rhabdon.Core.Bench;
+using Rhabdon.Core.Preparation;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Verification;
+
+namespace Rhabdon.Server.Hosting;
+
+/// <summary>
+/// A hand that errs now and then, always alike for the same seed: about as often as crews do, more often at the first connectors of a day. What follows from
+/// an error is the ladder's and the fold's.
+/// </summary>
+internal sealed class DemoHand(int seed, RecipeBook book)
+{
+    private const double Slip = 0.012;
+
+    private readonly Random random = new(seed);
+
+    /// <summary>A reading that is not good, or null for a good one.</summary>
+    public string? Read(TerminationState state, Step step)
+    {
+        if (random.NextDouble() > Slip)
+        {
+            return null;
+        }
+
+        if (step.Ask is { IsLength: true })
+        {
+            var dimension = ResolvedDimension.Of(step, book.RecipeOf(state)!, state.Recleave)!;
+            return (dimension.Target - dimension.Tolerance - dimension.Tolerance).Millimeters.ToString(CultureInfo.InvariantCulture);
+        }
+
+        var worse = step.Ask!.Counts ? [] : BenchDesk.OpenChoices(state, step.Ask).Where(c => c.Grade != Grade.Good).ToList();
+        return worse.Count == 0 ? null : worse[random.Next(worse.Count)].Value;
+    }
+}

@@ -1,0 +1,165 @@
+using System.Text.Json;
+using Rhabdon.Core;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Data;
+using Rhabdon.Server.Exchange;
+using Rhabdon.Server.Hosting;
+using Rhabdon.Server.People;
+
+namespace Rhabdon.Server.Recipes;
+
+/// <param name="SheetIssue">Which issue of the maker's sheet it was compared with.</param>
+public sealed record ConfirmRequest(int Version, string SheetIssue);
+
+public sealed record RetireRequest(bool IsRetired);
+
+/// <summary>Where leads make recipes: publish, compare, confirm, retire. A published version never changes.</summary>
+public static class WorkshopEndpoints
+{
+    private const int MostCharacters = 500_000;
+
+    public static void MapWorkshop(this WebApplication app)
+    {
+        var recipes = app.MapGroup("/api/v1/recipes").RequireAuthorization();
+        recipes.MapPost("", Publish).Accepts<RecipeFile>("application/json").Produces<RecipeRef>();
+        recipes.MapGet("/{id}/file", File).Produces<RecipeFile>();
+        recipes.MapGet("/{id}/versions", Versions).Produces<List<RecipeVersion>>();
+        recipes.MapGet("/{id}/changes", Changes).Produces<List<RecipeChange>>();
+        recipes.MapPost("/{id}/confirmation", Confirm).Produces(204);
+        recipes.MapPut("/{id}/retired", Retire).Produces(204);
+    }
+
+    /// <summary>The file in a request's body, or the answer that says what is wrong with it and where.</summary>
+    internal static async Task<(RecipeFile? File, IResult? Refused)> ReadAsync(HttpRequest request)
+    {
+        using var reader = new StreamReader(request.Body);
+        var text = new char[MostCharacters + 1];
+        var read = await reader.ReadBlockAsync(text, request.HttpContext.RequestAborted);
+        if (read > MostCharacters)
+        {
+            return (null, Problems.Field(413, "$", Phrase.Of("problem.recipe-size", ("most", $"{MostCharacters / 1000} KB"))));
+        }
+
+        try
+        {
+            return (JsonSerializer.Deserialize(text.AsSpan(0, read), CoreJson.Default.RecipeFile) ?? throw new JsonException("A recipe file holds a recipe, not null."), null);
+        }
+        catch (Exception fault) when (fault is JsonException or NotSupportedException)
+        {
+            return (null, Problems.Field(400, (fault as JsonException)?.Path ?? "$", Phrase.Of("import.json", ("why", fault.Message))));
+        }
+    }
+
+    /// <summary>What is wrong with a file's recipe, in this book.</summary>
+    internal static List<(string Field, Phrase Says)> FaultsOf(RecipeFile file, RecipeBook book)
+    {
+        var ladder = file.Ladder?.Id == file.Recipe.Ladder.Id ? file.Ladder : book.LatestLadder(file.Recipe.Ladder.Id)?.Ladder;
+        List<(string, Phrase)> faults = [.. RecipeCheck.Faults(file.Recipe, ladder).Select(f => (f.Place, f.Says))];
+        if (file.Recipe.Id.Length is 0 or > 20 || !file.Recipe.Id.All(c => char.IsAsciiLetterOrDigit(c) || c is '-' or '.'))
+        {
+            faults.Insert(0, ("id", Phrase.Of("recipe.id")));
+        }
+
+        return faults;
+    }
+
+    private static async Task<IResult> Publish(RecipeShelf shelf, RecipeStore store, JobFiles news, HttpContext context)
+    {
+        var access = context.AccessOf();
+        if (!access.MayPlan)
+        {
+            return Problems.Forbidden();
+        }
+
+        var (file, refused) = await ReadAsync(context.Request);
+        if (file is null)
+        {
+            return refused!;
+        }
+
+        if (FaultsOf(file, await shelf.BookAsync()) is { Count: > 0 } faults)
+        {
+            return Problems.Fields(400, faults);
+        }
+
+        var published = await store.PublishAsync(file.Ladder is null ? [] : [file.Ladder], [file.Recipe], access.Person);
+        await TellAsync(shelf, news);
+        return Results.Ok(published[0]);
+    }
+
+    // With its ladder, so that another house that has neither can take it in.
+    private static async Task<IResult> File(string id, RecipeShelf shelf, int? version = null)
+    {
+        var book = await shelf.BookAsync();
+        return (version is { } wanted ? book.Find(new RecipeRef(id, wanted)) : book.Latest(id)) is { } published
+            ? Results.File(JsonSerializer.SerializeToUtf8Bytes(new RecipeFile(published.Recipe, book.LadderOf(published.Recipe)), CoreJson.Default.RecipeFile), "application/json", $"{id}-v{published.Ref.Version}.json")
+            : Problems.Missing();
+    }
+
+    private static async Task<IResult> Versions(string id, RecipeStore store) =>
+        await store.VersionsAsync(id) is { Count: > 0 } versions ? Results.Ok(versions) : Problems.Missing();
+
+    private static async Task<IResult> Changes(string id, int from, int to, RecipeShelf shelf)
+    {
+        var book = await shelf.BookAsync();
+        return book.Find(new RecipeRef(id, from)) is { } before && book.Find(new RecipeRef(id, to)) is { } after
+            ? Results.Ok(RecipeDiff.Between(before.Recipe, after.Recipe))
+            : Problems.Missing();
+    }
+
+    private static async Task<IResult> Confirm(string id, ConfirmRequest request, RecipeShelf shelf, RecipeStore store, JobFiles news, HttpContext context, TimeProvider time)
+    {
+        var access = context.AccessOf();
+        if (!access.MayPlan)
+        {
+            return Problems.Forbidden();
+        }
+
+        var recipe = new RecipeRef(id, request.Version);
+        if ((await shelf.BookAsync()).Find(recipe) is not { } published)
+        {
+            return Problems.Missing();
+        }
+
+        var faults = new List<(string, Phrase)>();
+        FormChecks.Text(faults, "sheetIssue", request.SheetIssue);
+        if (published.Recipe.FromTheSheet is [var missing, ..])
+        {
+            faults.Add(("version", Phrase.Of("conflict.from-the-sheet", ("length", missing))));
+        }
+
+        if (faults.Count > 0)
+        {
+            return Problems.Fields(400, faults);
+        }
+
+        await store.ConfirmAsync(recipe, new Confirmation(access.Person, time.GetUtcNow(), request.SheetIssue.Trim()));
+        await TellAsync(shelf, news);
+        return Results.NoContent();
+    }
+
+    private static async Task<IResult> Retire(string id, RetireRequest request, RecipeShelf shelf, RecipeStore store, JobFiles news, HttpContext context)
+    {
+        var access = context.AccessOf();
+        if (!access.MayPlan)
+        {
+            return Problems.Forbidden();
+        }
+
+        if ((await shelf.BookAsync()).Latest(id) is null)
+        {
+            return Problems.Missing();
+        }
+
+        await store.RetireAsync(id, request.IsRetired, access.Person);
+        await TellAsync(shelf, news);
+        return Results.NoContent();
+    }
+
+    private static async Task TellAsync(RecipeShelf shelf, JobFiles news)
+    {
+        shelf.Forget();
+        await news.TellAllAsync();
+    }
+}
