@@ -7,7 +7,8 @@ const shown = (page: Page) =>
 
 /** Does the step that is shown, well, by keyboard alone; times are run out by the page's own clock. */
 async function stepByKeys(page: Page) {
-  const before = await shown(page);
+  let before = '';
+  while (before !== (before = await shown(page))) await page.waitForTimeout(50);
   if ((await page.locator('.clock').count()) > 0) {
     await page.keyboard.press('Enter');
     await expect(page.getByRole('button', { name: /^Done in/ })).toBeVisible();

@@ -24,7 +24,7 @@ internal sealed class FitReader(Phrasebook words, LengthUnit unit)
         Percent(fit.Chance),
         words.Say(Phrase.Of(
             "fit.detail", ("bow", Small(fit.Bow)), ("least", Small(fit.Least)), ("most", Small(fit.Most)), ("worstLeast", Small(fit.WorstLeast)), ("worstMost", Small(fit.WorstMost)),
-            ("spread", Small(fit.Spread)), ("simulated", Percent(fit.Simulated)), ("draws", FitWindow.Draws.ToString("#,0", CultureInfo.InvariantCulture)))),
+            ("spread", Small(fit.Spread)), ("fits", Math.Round(fit.Simulated * FitWindow.Draws).ToString("#,0", CultureInfo.InvariantCulture)), ("draws", FitWindow.Draws.ToString("#,0", CultureInfo.InvariantCulture)))),
         fit.IsSure,
         AxisOf(fit),
         TightenOf(fit),
@@ -45,6 +45,11 @@ internal sealed class FitReader(Phrasebook words, LengthUnit unit)
 
     private string Small(Length length) => LengthDisplay.Small(length, unit).Replace('-', '\u2212');
 
-    // A chance that is not whole is never rounded up to certainty.
-    private static string Percent(double chance) => string.Create(CultureInfo.InvariantCulture, $"{Math.Floor(chance * 10_000) / 100:0.##} %");
+    // Told as finely as the misses are rare, to the fifth decimal, and never rounded up to certainty.
+    private static string Percent(double chance)
+    {
+        var decimals = chance >= 1 ? 5 : Math.Clamp((int)Math.Ceiling(-Math.Log10((1 - chance) * 100)) + 1, 1, 5);
+        var fine = Math.Pow(10, decimals);
+        return $"{(Math.Floor(Math.Min(chance * 100, 99.99999) * fine) / fine).ToString($"F{decimals}", CultureInfo.InvariantCulture)} %";
+    }
 }

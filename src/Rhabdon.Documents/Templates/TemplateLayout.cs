@@ -13,7 +13,7 @@ public sealed class TemplateLayout(Paper paper, Phrasebook words)
     public const decimal Bar = 50;
 
     private const decimal Margin = 12;
-    private const decimal StripHeight = 58;
+    private const decimal StripHeight = 60;
     private const decimal Foot = 16;
     private const decimal Band = 8;
 
@@ -51,7 +51,7 @@ public sealed class TemplateLayout(Paper paper, Phrasebook words)
             return;
         }
 
-        var cable = top + 24;
+        var cable = top + 27;
         boxes.Add(new TemplateBox(Margin, cable, Right - Margin, Band, 0.93m));
         texts.Add(new TemplateText(Margin + 0.8m, cable + 5, 3, words.Say(Phrase.Of("template.tip"))));
         Marks(sheet, top, cable);
@@ -60,33 +60,26 @@ public sealed class TemplateLayout(Paper paper, Phrasebook words)
         lines.Add(new TemplateLine(Margin, top + StripHeight - 3, Right, top + StripHeight - 3, 0.1m));
     }
 
-    // Labels stand on two rows, so that close marks do not write over each other; what does not fit the paper is told in words.
+    // Each label has a row of its own, one step lower for each mark further in, so that no line crosses another's label. What does not fit the paper is
+    // told in words.
     private void Marks(RecipeSheet sheet, decimal top, decimal cable)
     {
-        var beyond = new List<string>();
-        var rowEnds = new[] { 0m, 0m, 0m };
-        foreach (var mark in sheet.Marks.OrderBy(m => m.At))
+        var fitting = sheet.Marks.Where(m => m.At is { } at && Margin + at <= Right).OrderBy(m => m.At).ToList();
+        var step = Math.Min(4.2m, (cable - top - 9) / Math.Max(1, fitting.Count));
+        for (var row = 0; row < fitting.Count; row++)
         {
-            var told = $"{mark.Name} {mark.Length} {mark.From} {mark.Tolerance}";
-            if (mark.At is not { } at || Margin + at > Right)
-            {
-                beyond.Add(told);
-                continue;
-            }
-
-            var x = Margin + at;
-            var row = Math.Max(0, Array.FindIndex(rowEnds, end => end <= x));
-            rowEnds[row] = x + (told.Length * 1.55m);
-            var y = top + 10 + (row * 4.2m);
-            lines.Add(new TemplateLine(x, y - 2.6m, x, cable + Band, 0.25m, $"{sheet.Ref.Id}/{mark.Name}"));
-            texts.Add(new TemplateText(x + 0.8m, y, 3, told));
+            var (x, y) = (Margin + fitting[row].At!.Value, top + 10 + (row * step));
+            lines.Add(new TemplateLine(x, y - 2.6m, x, cable + Band, 0.25m, $"{sheet.Ref.Id}/{fitting[row].Name}"));
+            texts.Add(new TemplateText(x + 0.8m, y, Math.Min(3, step), Told(fitting[row])));
         }
 
-        if (beyond.Count > 0)
+        if (sheet.Marks.Except(fitting).ToList() is { Count: > 0 } beyond)
         {
-            texts.Add(new TemplateText(Right, cable + 5, 3, $"{words.Say(Phrase.Of("template.off"))}: {string.Join("; ", beyond)}", Anchor: TextAnchor.End));
+            texts.Add(new TemplateText(Right - 1, cable + 5, 3, $"{words.Say(Phrase.Of("template.off"))}: {string.Join("; ", beyond.Select(Told))}", Anchor: TextAnchor.End));
         }
     }
+
+    private static string Told(MarkSheet mark) => $"{mark.Name} {mark.Length} {mark.From} {mark.Tolerance}";
 
     private void Rule(decimal y)
     {

@@ -110,8 +110,12 @@ export function CableForm() {
                   </>
                 )}
                 <Form.Item label={say('cable.recipe')} name={[which, 'recipe']} rules={needed}>
-                  <Select showSearch={{ optionFilterProp: 'label' }}
-                    options={recipes.data.filter((r) => !r.isRetired).map((r) => ({ value: r.id, label: `${r.id} · ${r.title}` }))} />
+                  <Select
+                    showSearch={{ optionFilterProp: 'label' }}
+                    options={recipes.data
+                      .filter((r) => !r.isRetired)
+                      .map((r) => ({ value: r.id, label: `${r.id} · ${r.title}` }))}
+                  />
                 </Form.Item>
                 <Form.Item label={say('cable.connector')} name={[which, 'connector']} rules={needed}>
                   <Select options={options('SC', 'LC', 'ST', 'FC', 'MPO')} />
