@@ -136,11 +136,15 @@ public sealed class RecipeStore(Database database)
         return (await connection.QueryAsync<string>("select recipe_id from recipe_retired")).ToHashSet();
     }
 
-    public async Task RetireAsync(string id, bool isRetired, Guid by)
+    /// <param name="reason">Null to offer it again.</param>
+    public async Task RetireAsync(string id, string? reason, Guid by)
     {
         await using var connection = await database.OpenAsync();
         await connection.ExecuteAsync(
-            isRetired ? "insert into recipe_retired (recipe_id, retired_by) values (@id, @by) on conflict do nothing" : "delete from recipe_retired where recipe_id = @id", new { id, by });
+            reason is null
+                ? "delete from recipe_retired where recipe_id = @id"
+                : "insert into recipe_retired (recipe_id, retired_by, reason) values (@id, @by, @reason) on conflict (recipe_id) do update set reason = excluded.reason, retired_by = excluded.retired_by",
+            new { id, by, reason });
     }
 
     private static Confirmation? ConfirmationOf(string? text) => text is null ? null : JsonSerializer.Deserialize(text, CoreJson.Default.Confirmation);

@@ -35,7 +35,7 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
         var wrong = new List<string>();
         foreach (var door in Doors.All.Where(d => d is not { Method: "DELETE" }))
         {
-            using var asked = new HttpRequestMessage(new HttpMethod(door.Method), Address(door.Pattern, ids)) { Content = door.Body is null ? null : JsonContent.Create(door.Body) };
+            using var asked = new HttpRequestMessage(new HttpMethod(door.Method), Address(door.Pattern, ids) + door.Query) { Content = door.Body is null ? null : JsonContent.Create(door.Body) };
             using var answer = await tablet.Client.SendAsync(asked, HttpCompletionOption.ResponseHeadersRead);
             var expected = Expected(door, role);
             if (!expected.Contains((int)answer.StatusCode))
@@ -117,7 +117,7 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
     {
         var room = pattern.Split('/')[3];
         var address = pattern.Replace("{id:guid}", ids.GetValueOrDefault(room, Guid.Empty.ToString()), StringComparison.Ordinal)
-            .Replace("{recipe}", "A1", StringComparison.Ordinal).Replace("{id}", "A1", StringComparison.Ordinal);
+            .Replace("{recipe}", "A1", StringComparison.Ordinal).Replace("{id}", "A1", StringComparison.Ordinal).Replace("{kind}", "svg", StringComparison.Ordinal);
         return pattern == "/api/v1/bench" ? $"{address}?strands={ids["terminations"]}" : address;
     }
 

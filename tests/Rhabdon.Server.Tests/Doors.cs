@@ -27,7 +27,7 @@ public enum Passes
 }
 
 /// <summary>One door: how it is asked, and who may pass. Bodies are readable but faulty, so that asking changes nothing.</summary>
-public sealed record Door(string Method, string Pattern, Passes Passes, object? Body = null);
+public sealed record Door(string Method, string Pattern, Passes Passes, object? Body = null, string Query = "");
 
 /// <summary>Every door of the API. A new endpoint that is not in this list fails the test of the list.</summary>
 public static class Doors
@@ -58,13 +58,13 @@ public static class Doors
         new("GET", "/api/v1/recipes", Passes.SignedIn),
         new("GET", "/api/v1/recipes/list", Passes.SignedIn),
         new("GET", "/api/v1/recipes/{id}/sheet", Passes.SignedIn),
-        new("GET", "/api/v1/recipes/template.{kind}", Passes.SignedIn),
-        new("POST", "/api/v1/recipes", Passes.Planner, new { recipe = 1 }),
+        new("GET", "/api/v1/recipes/template.{kind}", Passes.SignedIn, Query: "?recipes=M4,A1"),
+        new("POST", "/api/v1/recipes/", Passes.Planner, new { recipe = 1 }),
         new("GET", "/api/v1/recipes/{id}/file", Passes.SignedIn),
         new("GET", "/api/v1/recipes/{id}/versions", Passes.SignedIn),
-        new("GET", "/api/v1/recipes/{id}/changes", Passes.SignedIn),
+        new("GET", "/api/v1/recipes/{id}/changes", Passes.SignedIn, Query: "?from=1&to=1"),
         new("POST", "/api/v1/recipes/{id}/confirmation", Passes.Planner, new { version = 1, sheetIssue = "" }),
-        new("PUT", "/api/v1/recipes/{id}/retired", Passes.Planner, new { isRetired = "perhaps" }),
+        new("PUT", "/api/v1/recipes/{id}/retired", Passes.Planner, new { isRetired = true, reason = "" }),
         new("PUT", "/api/v1/crews/{id:guid}/schools/{recipe}", Passes.LeadsCrew, new { options = new { unheard = "of" } }),
         new("POST", "/api/v1/events", Passes.SignedIn, new[] { new { id = 1 } }),
         new("GET", "/api/v1/bench", Passes.SignedIn),

@@ -73,7 +73,7 @@ public sealed class WorkshopTests(Host host) : IClassFixture<Host>
     public async Task A_retired_recipe_is_offered_no_more_until_it_is_offered_again()
     {
         var lead = await host.SignedIn("lead", "4402");
-        Assert.Equal(204, (int)(await lead.Client.PutAsJsonAsync("/api/v1/recipes/A2/retired", new { isRetired = true })).StatusCode);
+        Assert.Equal(204, (int)(await lead.Client.PutAsJsonAsync("/api/v1/recipes/A2/retired", new { isRetired = true, reason = "no longer sold" })).StatusCode);
         Assert.True(await IsRetiredAsync());
         await Assert.ThrowsAsync<HttpRequestException>(() => lead.AddCableAsync("RETIRED", 2, "A2"));
         await lead.Client.PutAsJsonAsync("/api/v1/recipes/A2/retired", new { isRetired = false });

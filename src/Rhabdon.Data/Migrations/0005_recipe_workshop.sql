@@ -6,6 +6,7 @@ alter table ladder add column published_by uuid references person;
 create table recipe_retired (
     recipe_id text primary key,
     retired_by uuid not null references person,
+    reason text not null,
     retired_at timestamptz not null default now()
 );
 

@@ -12,7 +12,8 @@ namespace Rhabdon.Server.Recipes;
 /// <param name="SheetIssue">Which issue of the maker's sheet it was compared with.</param>
 public sealed record ConfirmRequest(int Version, string SheetIssue);
 
-public sealed record RetireRequest(bool IsRetired);
+/// <param name="Reason">Why it is retired; not asked for when it is offered again.</param>
+public sealed record RetireRequest(bool IsRetired, string Reason = "");
 
 /// <summary>Where leads make recipes: publish, compare, confirm, retire. A published version never changes.</summary>
 public static class WorkshopEndpoints
@@ -22,7 +23,7 @@ public static class WorkshopEndpoints
     public static void MapWorkshop(this WebApplication app)
     {
         var recipes = app.MapGroup("/api/v1/recipes").RequireAuthorization();
-        recipes.MapPost("", Publish).Accepts<RecipeFile>("application/json").Produces<RecipeRef>();
+        recipes.MapPost("/", Publish).Accepts<RecipeFile>("application/json").Produces<RecipeRef>();
         recipes.MapGet("/{id}/file", File).Produces<RecipeFile>();
         recipes.MapGet("/{id}/versions", Versions).Produces<List<RecipeVersion>>();
         recipes.MapGet("/{id}/changes", Changes).Produces<List<RecipeChange>>();
@@ -152,7 +153,18 @@ public static class WorkshopEndpoints
             return Problems.Missing();
         }
 
-        await store.RetireAsync(id, request.IsRetired, access.Person);
+        var faults = new List<(string, Phrase)>();
+        if (request.IsRetired)
+        {
+            FormChecks.Text(faults, "reason", request.Reason);
+        }
+
+        if (faults.Count > 0)
+        {
+            return Problems.Fields(400, faults);
+        }
+
+        await store.RetireAsync(id, request.IsRetired ? request.Reason.Trim() : null, access.Person);
         await TellAsync(shelf, news);
         return Results.NoContent();
     }

@@ -5,6 +5,7 @@ import { api, got, type Schemas } from '../../api/client';
 import type { Unit } from '../../core/core';
 import { BenchLine } from '../../drawing/BenchLine';
 import { FaultLine } from '../../shell/faults';
+import { Sheet } from '../../shell/Sheet';
 import { fetchBook } from '../../shell/strands';
 import { say, type Key } from '../../shell/words';
 import { FitCard } from './FitCard';
@@ -19,6 +20,7 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
   const [crew, setCrew] = useState<string>();
   const [build, setBuild] = useState<Schemas['CableBuild']>();
   const [fault, setFault] = useState('');
+  const [isRetiring, setRetiring] = useState(false);
   // What was tapped shows at once; the sheet that follows from it comes with the server's answer.
   const [tapped, setTapped] = useState<Record<string, string>>({});
   const crews = useQuery({ queryKey: ['crews'], queryFn: () => got(api.GET('/api/v1/crews')) });
@@ -51,9 +53,17 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
     const file = await got(api.GET('/api/v1/recipes/{id}/file', { params: { path: { id: ref.id } } }));
     await go('/recipes/edit', { state: isCopy ? { ...file, recipe: { ...file.recipe, id: `${ref.id}-copy` } } : file });
   };
-  const retire = async (isRetired: boolean) => {
-    await got(api.PUT('/api/v1/recipes/{id}/retired', { params: { path: { id: ref.id } }, body: { isRetired } }));
-    await queries.invalidateQueries();
+  const retire = async (reason: string) => {
+    setFault('');
+    try {
+      await got(
+        api.PUT('/api/v1/recipes/{id}/retired', { params: { path: { id: ref.id } }, body: { isRetired: reason !== '', reason } }),
+      );
+      setRetiring(false);
+      await queries.invalidateQueries();
+    } catch (error) {
+      setFault((error as Error).message);
+    }
   };
   const template = { crew: which, unit };
   return (
@@ -84,7 +94,7 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
             <button className="button" onClick={() => void edit(true)}>
               {say('recipes.duplicate')}
             </button>
-            <button className="button" onClick={() => void retire(!isRetired)}>
+            <button className="button" onClick={() => (isRetired ? void retire('') : setRetiring(true))}>
               {say(isRetired ? 'recipes.unretire' : 'recipes.retire')}
             </button>
           </>
@@ -196,6 +206,15 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
         </ul>
       </section>
       <Versions recipe={ref.id} mayPlan={mayPlan} />
+      {isRetiring && (
+        <Sheet title={say('recipes.retire-why', { recipe: ref.id })} onClose={() => setRetiring(false)}>
+          {(['no-longer-sold', 'other-recipe', 'too-much-rework'] as const).map((reason) => (
+            <button key={reason} className="button" onClick={() => void retire(say(`recipes.${reason}`))}>
+              {say(`recipes.${reason}`)}
+            </button>
+          ))}
+        </Sheet>
+      )}
     </div>
   );
 }
