@@ -273,7 +273,15 @@ test('axe finds nothing serious on any screen, light or dark', async ({ page, br
     ['/', (p) => p.getByRole('heading', { name: 'Today' }).waitFor()],
     ['/plan', (p) => p.getByRole('heading', { name: 'New job' }).waitFor()],
     [`/plan/${bench.job}`, (p) => p.getByRole('heading', { name: /New cable/ }).waitFor()],
-    ['/recipes', (p) => p.getByRole('link', { name: /Anaerobic/ }).waitFor()],
+    [
+      '/recipes',
+      (p) =>
+        p
+          .getByRole('link', { name: /Anaerobic/ })
+          .first()
+          .waitFor(),
+    ],
+    ['/recipes/M4', (p) => p.getByRole('heading', { name: 'Does glass meet glass?' }).waitFor()],
     ['/recipes/A1', (p) => p.getByRole('heading', { name: 'Where installers disagree' }).waitFor()],
     ['/crew', (p) => p.getByRole('heading', { name: 'People' }).waitFor()],
     [`/job/${bench.job}`, (p) => p.getByRole('heading', { name: 'By cable' }).waitFor()],

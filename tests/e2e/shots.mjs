@@ -83,12 +83,23 @@ await page.getByRole('heading', { name: 'People' }).waitFor();
 await shot('crew');
 
 await page.getByRole('link', { name: 'Recipes', exact: true }).click();
-await page.getByRole('link', { name: /Anaerobic/ }).click();
+await page
+  .getByRole('link', { name: /Anaerobic/ })
+  .first()
+  .click();
 await page.getByRole('heading', { name: 'Strip plan' }).waitFor();
 await shot('recipe');
 await page.getByRole('heading', { name: 'Where installers disagree' }).scrollIntoViewIfNeeded();
 await page.evaluate(() => document.querySelector('.school').scrollIntoView());
 await shot('schools');
+await page.goto('/recipes/M4');
+await page.getByRole('button', { name: 'Edit' }).click();
+await page
+  .getByRole('group', { name: /Cut buffer/ })
+  .getByLabel('Length')
+  .fill('12 mm');
+await page.getByText('Faults: 1').waitFor();
+await shot('recipe-edit');
 
 // The adhesive's thirty seconds, on the first strand of the workshop's cordage.
 await page.goto('/');
@@ -118,7 +129,9 @@ await shot('bench-hold');
 const twoStories = await page.evaluate(async () => {
   const session = await (await fetch('/api/v1/session')).json();
   const jobs = await (await fetch('/api/v1/jobs')).json();
-  const ladder = await (await fetch(`/api/v1/cables/${jobs.at(-1).cables[0].id}/ladder`)).json();
+  const ladder = await (
+    await fetch(`/api/v1/cables/${jobs.find((j) => j.job.name.includes('halls')).cables[0].id}/ladder`)
+  ).json();
   const strand = ladder.rows[8].near.id;
   const uuid7 = () =>
     `${(Date.now() * 65536).toString(16).padStart(16, '0').slice(0, 8)}-${Date.now().toString(16).padStart(12, '0').slice(8)}-7${crypto.randomUUID().slice(15)}`;

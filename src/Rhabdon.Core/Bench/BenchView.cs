@@ -49,8 +49,8 @@ public sealed record StepView(
 /// <param name="Since">When it was started, by the tablet's clock; null until then.</param>
 public sealed record ClockView(string Kind, int Seconds, int? AtMost, DateTimeOffset? Since);
 
-/// <param name="PaceLow">Strokes a second.</param>
-public sealed record CountView(int Low, int High, decimal PaceLow, decimal PaceHigh);
+/// <param name="BeatMilliseconds">From one eight to the next, in the middle of the pace.</param>
+public sealed record CountView(int Low, int High, int BeatMilliseconds);
 
 /// <param name="Note">Where from and how exactly.</param>
 /// <param name="Other">The same in the other unit.</param>

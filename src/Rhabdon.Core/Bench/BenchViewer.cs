@@ -89,7 +89,7 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             dimension is null ? null : Figure(dimension),
             step.Ask is null ? null : AskOf(state, step, dimension),
             step.Clock is null ? null : new ClockView(words.Say(Phrase.Of($"clock.{step.Clock.Kind}")), step.Clock.Seconds, step.Clock.AtMost, state.Clock?.Since),
-            step.Count is null ? null : new CountView(step.Count.Low, step.Count.High, step.Count.PaceLow, step.Count.PaceHigh));
+            step.Count is null ? null : new CountView(step.Count.Low, step.Count.High, (int)(2000 / (step.Count.PaceLow + step.Count.PaceHigh))));
     }
 
     private Dictionary<string, string> Places(TerminationState state, Recipe recipe, Step step, ResolvedDimension? dimension)

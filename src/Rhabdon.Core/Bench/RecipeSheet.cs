@@ -38,8 +38,10 @@ public sealed record OptionSheet(string Id, string Title, string Why);
 /// <param name="Length">As it is measured, <paramref name="From"/> which edge in words, and the same in the other unit with what its mark leaves over.</param>
 /// <param name="Tip">Where it stands from the tip; empty when it is not on the line of the end.</param>
 /// <param name="Bites">Empty when nothing is stripped in bites.</param>
+/// <param name="Fine">The nearest 1/64 in, with what it leaves over.</param>
+/// <param name="Leaves">How the end looks after this cut; empty for a mark that cuts nothing.</param>
 /// <param name="At">Millimeters from the tip; null when it is not on the line of the end.</param>
-public sealed record MarkSheet(string Name, string Length, string From, string Other, string Tolerance, string Tip, string Bites, decimal? At);
+public sealed record MarkSheet(string Name, string Length, string From, string Other, string Tolerance, string Tip, string Bites, string Fine, string Leaves, decimal? At);
 
 public sealed record StepSheet(string Name, string Title, string How, string Why, IReadOnlyList<string> Cautions);
 
@@ -55,7 +57,7 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
             [.. (whole.Choices ?? []).Select(c => new ChoiceSheet(
                 c.Id, c.Title.In(language), school.Of(whole, c.Id), [.. c.Options.Select(o => new OptionSheet(o.Id, o.Title.In(language), o.Why.In(language)))]))],
             plan is null ? [] : [.. plan.Marks.Select(m => MarkOf(worked, m))],
-            plan is null ? [] : [.. ProfileOf(plan.Profile)],
+            plan is null ? [] : [.. ProfileOf(plan.Profile, plan.Scrap)],
             [.. worked.Steps.Select(s => StepOf(worked, s, plan is not null))],
             worked.FromTheSheet,
             [.. UsesOf(worked)],
@@ -75,13 +77,13 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
         return new MarkSheet(
             name, LengthDisplay.WithUnit(mark.Length, unit), BenchWords.From(words, mark.From), LengthDisplay.Other(mark.Length, unit), $"±{LengthDisplay.Small(mark.Tolerance, unit)}",
             mark.FromTip is { } tip ? LengthDisplay.WithUnit(tip, unit) : string.Empty, mark.Bites.Count == 0 ? string.Empty : BenchWords.Bites(words, mark.Bites, unit),
-            mark.FromTip?.Millimeters);
+            LengthDisplay.Nearest(mark.Length, LengthDisplay.FineMarks), mark.Cut is null ? string.Empty : string.Join(", ", ProfileOf(StripPlan.After(recipe, mark.Cut).Profile, Length.Zero)), mark.FromTip?.Millimeters);
     }
 
-    private IEnumerable<string> ProfileOf(Profile profile)
+    private IEnumerable<string> ProfileOf(Profile profile, Length scrap)
     {
-        foreach (var (key, length) in ((string, Length?)[])[("profile.aramid", profile.Aramid), ("profile.buffer", profile.Buffer), ("profile.coating", profile.Coating), ("profile.stripped", profile.Stripped),
-            ("profile.glass", profile.Glass == profile.Stripped ? null : profile.Glass), ("profile.tip", profile.Tip)])
+        foreach (var (key, length) in ((string, Length?)[])[("profile.aramid", profile.Aramid), ("profile.buffer", profile.Buffer), ("profile.coating", profile.Coating), ("profile.stripped", profile.Stripped == Length.Zero ? null : profile.Stripped),
+            ("profile.glass", profile.Glass == profile.Stripped ? null : profile.Glass), ("profile.scrap", scrap == Length.Zero ? null : scrap), ("profile.tip", profile.Tip)])
         {
             if (length is { } known)
             {

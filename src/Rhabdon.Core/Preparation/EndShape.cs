@@ -48,7 +48,7 @@ internal sealed class EndShape
 
             if (begins < outer)
             {
-                segments.Add(new Segment(Name(layer), begins, outer));
+                segments.Add(new Segment(layer == Layer.Coating && IsRibbon ? "ribbon" : Name(layer), begins, outer));
                 outer = begins;
             }
         }
@@ -67,6 +67,9 @@ internal sealed class EndShape
         return segments;
     }
 
+    // Twelve coatings side by side are seen as their ribbon.
+    private bool IsRibbon => recipe.Cuts.Any(c => c.Layers.Contains(Layer.Ribbon));
+
     private bool HasAramid => recipe.Cuts.Any(c => c.Layers.Contains(Layer.Aramid));
 
     private static string Name(Layer layer) => layer.ToString().ToLowerInvariant();
@@ -74,7 +77,7 @@ internal sealed class EndShape
     // A coating that comes off together with its buffer is never seen by itself.
     private bool IsSeen(Layer layer) => layer == Layer.Coating
         ? recipe.Cuts.Any(c => c.Makes == Edge.CoatingEdge)
-        : recipe.Cuts.Any(c => c.Layers.Contains(layer));
+        : recipe.Cuts.Any(c => c.Layers.Contains(layer) && c.From != Edge.Entry);
 
     private void Do(Step done, StripPlan plan)
     {

@@ -43,6 +43,10 @@ public sealed record StripPlan(IReadOnlyList<Mark> Marks, Length Strip, Length G
             marks, walk.Innermost, profile.Glass, profile.Stripped - profile.Glass, walk.Bare, recipe.Cuts.LastOrDefault(c => c.BaresGlass)?.Makes ?? Edge.Tip, profile);
     }
 
+    /// <summary>The plan as far as one cut: how the end stands when just that much has been cut.</summary>
+    public static StripPlan After(Recipe recipe, Cut cut) =>
+        For(recipe with { Cuts = [.. recipe.Cuts.TakeWhile(c => c.Id != cut.Id), cut], Marks = null, Cleave = null }, isRecleave: false);
+
     public Mark? MarkOf(string id) => Marks.FirstOrDefault(m => m.Id == id);
 
     private static Mark MarkOf(Cut cut, Length position, EdgeWalk walk)

@@ -8,6 +8,9 @@ public static class LengthDisplay
     /// <summary>Marks an inch rule at the bench carries.</summary>
     public const int RuleMarks = 16;
 
+    /// <summary>Marks a fine inch rule carries.</summary>
+    public const int FineMarks = 64;
+
     /// <summary>The figure alone, to be drawn large: <c>30.0</c> or <c>1 3/16</c>.</summary>
     public static string Figure(Length length, LengthUnit unit) => unit == LengthUnit.Millimeter
         ? string.Create(CultureInfo.InvariantCulture, $"{length.Millimeters:0.0#}")
@@ -30,7 +33,13 @@ public static class LengthDisplay
             return WithUnit(length, LengthUnit.Millimeter);
         }
 
-        var mark = InchFraction.Nearest(length, RuleMarks);
+        return Nearest(length, RuleMarks);
+    }
+
+    /// <summary>The nearest mark of an inch rule, with what it leaves over: <c>1 3/16 in −0.16 mm</c>.</summary>
+    public static string Nearest(Length length, int marksPerInch)
+    {
+        var mark = InchFraction.Nearest(length, marksPerInch);
         if (mark.Remainder == Length.Zero)
         {
             return mark.ToString();

@@ -44,7 +44,12 @@ public static class WorkshopEndpoints
 
         try
         {
-            return (JsonSerializer.Deserialize(text.AsSpan(0, read), CoreJson.Default.RecipeFile) ?? throw new JsonException("A recipe file holds a recipe, not null."), null);
+            var file = JsonSerializer.Deserialize(text.AsSpan(0, read), CoreJson.Default.RecipeFile) ?? throw new JsonException("A recipe file holds a recipe, not null.");
+            return (file with { Recipe = file.Recipe.With([.. StarterRecipes.Sequences()]) }, null);
+        }
+        catch (KeyNotFoundException fault)
+        {
+            return (null, Problems.Field(400, "polishing", Phrase.Of("import.json", ("why", fault.Message))));
         }
         catch (Exception fault) when (fault is JsonException or NotSupportedException)
         {

@@ -161,6 +161,15 @@ public class EveryRecipeTests
     [InlineData(13, Grade.Doubtful)]
     public void Eights_are_held_against_the_schools_count(int count, Grade grade) => Assert.Equal(grade, Judgement.OfCount(count, new Count(10, 12)));
 
+    // One or two eights a second (common practice): the metronome beats in the middle.
+    [Fact]
+    public void The_metronome_beats_in_the_middle_of_the_pace()
+    {
+        var strand = new Bench("A1", null).Until("p1-3");
+        var count = new BenchViewer(Book, Phrasebook.English, "en", LengthUnit.Millimeter).View(strand.State).Step!.Count!;
+        Assert.Equal((10, 12, 666), (count.Low, count.High, count.BeatMilliseconds));
+    }
+
     private static School? SchoolOf(string text) => text.Length == 0 ? null : new School(new Dictionary<string, string> { [text.Split('=')[0]] = text.Split('=')[1] });
 
     /// <summary>One strand at the bench, and the time that passes there.</summary>

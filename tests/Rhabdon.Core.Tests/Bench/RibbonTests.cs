@@ -1,5 +1,6 @@
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Units;
 using Rhabdon.Core.Verification;
@@ -33,6 +34,18 @@ public class RibbonTests
         Assert.Equal(12, ribbon.Turn.Together.Count);
         ribbon.Do(new ChooseAction("new-connector"));
         Assert.All(ribbon.States, s => Assert.Equal((2, "parts"), (s.Attempt, s.Step)));
+    }
+
+    [Fact]
+    public void The_line_shows_the_ribbon_until_it_is_stripped_and_the_jacket_far_away_at_the_entry_not_at_all()
+    {
+        var ribbon = new Ribbon(12);
+        ribbon.Do(new BeginWork());
+        ribbon.Until("strip");
+        var line = new BenchViewer(Book, Phrasebook.English, "en", LengthUnit.Millimeter).View(ribbon.States[0]).Line!;
+        Assert.Equal(["ribbon"], line.Now.Select(s => s.What).Except(["boot"]));
+        Assert.Equal(["ribbon", "glass"], line.After.Select(s => s.What).Except(["boot"]));
+        Assert.Equal(30, line.After.Single(s => s.What == "ribbon").From);
     }
 
     [Fact]

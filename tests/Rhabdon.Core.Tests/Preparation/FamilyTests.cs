@@ -115,6 +115,38 @@ public class FamilyTests
         }).QuickCheckThrowOnFailure();
     }
 
+    // Nothing is made or lost: what stands beyond the jacket when ready and what went into the bin is what lay there before.
+    [Fact]
+    public void Whatever_is_cut_end_and_waste_make_up_the_cable()
+    {
+        var lengths = from jacket in Gen.Choose(40, 120) from buffer in Gen.Choose(2, 20) from cleave in Gen.Choose(5, jacket - buffer - 10) select (jacket, buffer, cleave);
+        Prop.ForAll(lengths.ToArbitrary(), wanted =>
+        {
+            var s1 = Book.Latest("S1")!.Recipe;
+            var changed = s1 with
+            {
+                Cuts = [s1.Cuts[0] with { Length = Length.Mm(wanted.jacket) }, s1.Cuts[1] with { Length = Length.Mm(wanted.buffer) }],
+                Cleave = s1.Cleave! with { Length = Length.Mm(wanted.cleave) },
+            };
+            var plan = StripPlan.For(Measured(changed, "given"), isRecleave: false);
+            return RecipeCheck.Faults(changed, Book.LadderOf(changed)).Count == 0
+                && plan.Profile.Tip + plan.Scrap == Length.Mm(wanted.jacket)
+                && plan.Profile.Buffer!.Value + plan.Profile.Glass == plan.Profile.Tip
+                && plan.Glass + plan.Scrap == plan.Profile.Stripped;
+        }).QuickCheckThrowOnFailure();
+    }
+
+    // A1 by hand: 35 of jacket off; then 7 of aramid; then buffer at 16, so 19 of glass.
+    [Fact]
+    public void The_profile_after_each_cut_is_told_step_by_step()
+    {
+        var a1 = Worked("A1", CableBuild.Cordage30);
+        var after = a1.Cuts.Select(c => StripPlan.After(a1, c).Profile).ToList();
+        Assert.Equal((Length.Mm(35), Length.Zero), (after[0].Tip, after[0].Stripped));
+        Assert.Equal(Length.Mm(7), after[1].Aramid);
+        Assert.Equal((Length.Mm(16), Length.Mm(19)), (after[2].Buffer!.Value, after[2].Stripped));
+    }
+
     private static Recipe Worked(string id, CableBuild build, string measure = "given") => Measuring.Worked(Book.Latest(id)!.Recipe, build, Of(measure));
 
     private static Recipe Measured(Recipe recipe, string measure) => Measuring.Worked(recipe, CableBuild.Cordage30, Of(measure));

@@ -170,6 +170,7 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
               reports={bench.reports}
               together={view.together.length}
               togetherSays={view.togetherSays}
+              isWhole={view.isWhole}
               judge={judge}
               onAct={onFocus}
               says={says}

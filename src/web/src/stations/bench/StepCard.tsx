@@ -15,13 +15,15 @@ interface Props {
   /** How many strands one tap does, and their numbers in words. */
   together: number;
   togetherSays: string;
+  /** Those strands are only ever worked as one. */
+  isWhole: boolean;
   judge: (read: string) => Judged;
   onAct: (intent: Intent, onlyThis?: boolean) => Promise<void>;
   says: string;
 }
 
 /** The step to do: what, how, what to read, and Done in the lower third. A reading is never prefilled. */
-export function StepCard({ step, strand, reports, together, togetherSays, judge, onAct, says }: Props) {
+export function StepCard({ step, strand, reports, together, togetherSays, isWhole, judge, onAct, says }: Props) {
   const [read, setRead] = useState('');
   const [inTrouble, setInTrouble] = useState(false);
   const field = useRef<InputRef>(null);
@@ -131,7 +133,7 @@ export function StepCard({ step, strand, reports, together, togetherSays, judge,
         )}
         {!inTrouble && (
           <div className="row">
-            {together > 1 && !isChoice && !step.clock && (
+            {together > 1 && !isWhole && !isChoice && !step.clock && (
               <button type="button" className="button" onClick={() => done(undefined, true)}>
                 {say('bench.only', { number: strand })}
               </button>

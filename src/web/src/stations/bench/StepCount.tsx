@@ -13,9 +13,9 @@ export function StepCount({ count, onCount }: { count: Schemas['CountView']; onC
   const isRunning = eights !== undefined;
   useEffect(() => {
     if (!isRunning) return;
-    const beat = window.setInterval(() => setEights((made) => (made ?? 0) + 1), 2000 / (count.paceLow + count.paceHigh));
+    const beat = window.setInterval(() => setEights((made) => (made ?? 0) + 1), count.beatMilliseconds);
     return () => window.clearInterval(beat);
-  }, [isRunning, count.paceLow, count.paceHigh]);
+  }, [isRunning, count.beatMilliseconds]);
   useEffect(() => {
     if (eights) tick(eights >= count.low);
   }, [eights, count.low]);

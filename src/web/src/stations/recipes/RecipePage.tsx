@@ -134,7 +134,7 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
         <table className="list">
           <thead>
             <tr>
-              {(['mark', 'length', 'from', 'tolerance', 'other', 'tip', 'bites'] as const).map((head) => (
+              {(['mark', 'length', 'from', 'tolerance', 'other', 'fine', 'tip', 'bites', 'leaves'] as const).map((head) => (
                 <th key={head} scope="col">
                   {say(`recipes.${head}`)}
                 </th>
@@ -151,8 +151,10 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
                 <td>{mark.from}</td>
                 <td className="figures">{mark.tolerance}</td>
                 <td className="figures">{mark.other}</td>
+                <td className="figures">{mark.fine}</td>
                 <td className="figures">{mark.tip}</td>
                 <td>{mark.bites}</td>
+                <td>{mark.leaves}</td>
               </tr>
             ))}
           </tbody>
