@@ -1,6 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
@@ -23,6 +24,8 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(Confirmation))]
 [JsonSerializable(typeof(RecipeFile))]
 [JsonSerializable(typeof(PublishedLadder))]
+[JsonSerializable(typeof(FaceProfile))]
+[JsonSerializable(typeof(FaceJudgement))]
 [JsonSerializable(typeof(BenchEvent))]
 [JsonSerializable(typeof(EventBody))]
 [JsonSerializable(typeof(List<BenchEvent>))]

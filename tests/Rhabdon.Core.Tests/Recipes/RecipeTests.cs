@@ -33,6 +33,12 @@ public class RecipeTests
         { "A1", "\"usual\": \"twist\"", "\"usual\": \"bite\"", "choices[1].usual", "recipe.no-option" },
         { "A1", "\"choice\": \"dry-fit\"", "\"choice\": \"wet-fit\"", "when.choice", "recipe.no-choice" },
         { "A1", "\"cut\": \"aramid\", \"dimension\": { \"of\": \"cut\", \"cut\": \"aramid\" }", "\"cut\": \"buffer\", \"dimension\": { \"of\": \"cut\", \"cut\": \"aramid\" }", "cuts[1].id", "recipe.no-step-cuts" },
+        { "M4", "\"consumable\": \"wipe\"", "\"consumable\": \"glue\"", "consumes[0].consumable", "recipe.no-consumable" },
+        { "M4", "\"stub\": \"22 mm\"", "\"stub\": \"12 mm\"", "joint.stub", "recipe.stub-behind-stop" },
+        { "M4", "\"bowMost\": \"1.8 mm\"", "\"bowMost\": \"0.1 mm\"", "joint.bowMost", "recipe.bow" },
+        { "H1", "\"of\": \"oven\"", "\"of\": \"stove\"", "capacities[0].of", "recipe.no-capacity" },
+        { "M8", "\"when\": \"inner-boot\"", "\"when\": \"later\"", "parts[5].when", "recipe.no-step" },
+        { "R1", "\"together\": 12", "\"together\": 1", "together", "recipe.together" },
     };
 
     [Fact]

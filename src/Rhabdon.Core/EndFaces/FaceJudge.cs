@@ -1,0 +1,102 @@
+using System.Globalization;
+using System.Text.Json.Serialization;
+using Rhabdon.Core.Phrases;
+
+namespace Rhabdon.Core.EndFaces;
+
+[JsonConverter(typeof(JsonStringEnumConverter<FaceVerdict>))]
+public enum FaceVerdict
+{
+    [JsonStringEnumMemberName("pass")]
+    Pass,
+
+    [JsonStringEnumMemberName("fail")]
+    Fail,
+
+    /// <summary>Only what may come off stands against it.</summary>
+    [JsonStringEnumMemberName("clean-and-look-again")]
+    CleanAndLookAgain,
+
+    [JsonStringEnumMemberName("cannot-grade")]
+    CannotGrade,
+}
+
+/// <summary>What one zone bears.</summary>
+public sealed record ZoneVerdict(Zone Zone, int Scratches, int Defects, bool Passes);
+
+/// <summary>A face held against a profile.</summary>
+/// <param name="IsMarginal">True when another size within the uncertainty of one mark would change the verdict.</param>
+/// <param name="Reasons">The decisive one first; empty for a face that passes.</param>
+public sealed record FaceJudgement(FaceVerdict Verdict, bool IsMarginal, IReadOnlyList<ZoneVerdict> Zones, IReadOnlyList<Phrase> Reasons);
+
+/// <summary>Holds what was found on a face against a profile's limits.</summary>
+public static class FaceJudge
+{
+    public static FaceJudgement Judge(FaceProfile profile, IReadOnlyList<Finding> findings)
+    {
+        var verdict = VerdictOf(profile, findings);
+        return new FaceJudgement(
+            verdict, findings.Where(f => f.Uncertainty > 0).Any(f => IsDecisive(profile, findings, f, verdict)),
+            [.. profile.Zones.Select(z => new ZoneVerdict(z.Zone, Count(findings, z.Zone, MarkClass.Scratch), Count(findings, z.Zone, MarkClass.Defect), !Excesses(z, findings).Any()))],
+            [.. Reasons(profile, findings)]);
+    }
+
+    private static FaceVerdict VerdictOf(FaceProfile profile, IReadOnlyList<Finding> findings) =>
+        !Reasons(profile, findings).Any() ? FaceVerdict.Pass
+        : Reasons(profile, [.. findings.Where(f => !f.MayComeOff)]).Any() ? FaceVerdict.Fail
+        : FaceVerdict.CleanAndLookAgain;
+
+    // Whatever the profile: a crack that crosses core or cladding, a chip that reaches the core, and broken glass are refused (common practice).
+    private static IEnumerable<Phrase> Reasons(FaceProfile profile, IReadOnlyList<Finding> findings) =>
+        findings.Where(f => IsRefused(f)).Select(f => Phrase.Of($"face.refused.{(f.Kind == MarkKind.Crack ? "crack" : f.Kind == MarkKind.Chip ? "chip" : "shattered")}"))
+            .Concat(profile.Zones.SelectMany(zone => Excesses(zone, findings)));
+
+    private static bool IsRefused(Finding finding) =>
+        finding.Kind == MarkKind.Shattered || (finding.Kind == MarkKind.Crack && finding.Zone <= Zone.B) || (finding.Kind == MarkKind.Chip && finding.ReachesCore);
+
+    private static IEnumerable<Phrase> Excesses(ZoneLimits zone, IReadOnlyList<Finding> findings) =>
+        ((MarkClass[])[MarkClass.Defect, MarkClass.Scratch]).SelectMany(kind => Excesses(zone, kind, [.. findings.Where(f => f.Zone == zone.Zone && f.Class == kind)]));
+
+    private static IEnumerable<Phrase> Excesses(ZoneLimits zone, MarkClass kind, IReadOnlyList<Finding> marks)
+    {
+        var bands = zone.Of(kind);
+        var byBand = marks.ToLookup(m => BandOf(bands, m.Size));
+        foreach (var large in byBand[-1])
+        {
+            yield return bands.Count == 0 || bands[^1].End is null
+                ? Say("face.none-allowed", ("size", Micrometers(large.Size)))
+                : Say("face.too-large", ("size", Micrometers(large.Size)), ("limit", Micrometers((double)bands[^1].End!.Value)));
+        }
+
+        for (var band = 0; band < bands.Count; band++)
+        {
+            if (bands[band].Most is { } most && byBand[band].Count() > most)
+            {
+                yield return Say("face.too-many", ("count", byBand[band].Count().ToString(CultureInfo.InvariantCulture)), ("most", most.ToString(CultureInfo.InvariantCulture)));
+            }
+        }
+
+        Phrase Say(string key, params (string Name, string Value)[] args) =>
+            Phrase.Of(key, [("zone", zone.Zone.ToString()), ("mark", kind == MarkClass.Scratch ? "scratch" : "defect"), .. args]);
+    }
+
+    private static int BandOf(IReadOnlyList<SizeBand> bands, double size)
+    {
+        for (var band = 0; band < bands.Count; band++)
+        {
+            if (bands[band].Holds(size))
+            {
+                return band;
+            }
+        }
+
+        return -1;
+    }
+
+    private static bool IsDecisive(FaceProfile profile, IReadOnlyList<Finding> findings, Finding one, FaceVerdict verdict) =>
+        ((double[])[one.Size - one.Uncertainty, one.Size + one.Uncertainty]).Any(size => VerdictOf(profile, [.. findings.Select(f => ReferenceEquals(f, one) ? f with { Size = size } : f)]) != verdict);
+
+    private static int Count(IReadOnlyList<Finding> findings, Zone zone, MarkClass kind) => findings.Count(f => f.Zone == zone && f.Class == kind);
+
+    private static string Micrometers(double size) => $"{size.ToString("0.#", CultureInfo.InvariantCulture)} \u00b5m";
+}

@@ -1,0 +1,21 @@
+using System.Text.Json;
+
+namespace Rhabdon.Core.EndFaces;
+
+/// <summary>The profiles that ship with Rhabdon, read from the data files beside this one. Their limits are unconfirmed until a lead has compared them.</summary>
+public static class FaceProfiles
+{
+    public static IReadOnlyList<FaceProfile> Starters { get; } = [.. Read().OrderBy(p => p.Id, StringComparer.Ordinal)];
+
+    public static FaceProfile? Find(string id) => Starters.FirstOrDefault(p => p.Id == id);
+
+    private static IEnumerable<FaceProfile> Read()
+    {
+        var assembly = typeof(FaceProfiles).Assembly;
+        foreach (var name in assembly.GetManifestResourceNames().Where(n => n.StartsWith("profiles/", StringComparison.Ordinal)))
+        {
+            using var stream = assembly.GetManifestResourceStream(name)!;
+            yield return JsonSerializer.Deserialize(stream, CoreJson.Default.FaceProfile) ?? throw new JsonException($"{name} holds a profile, not null.");
+        }
+    }
+}
