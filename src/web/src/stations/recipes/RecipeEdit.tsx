@@ -110,7 +110,6 @@ function Editor({ begun, unit }: { begun: RecipeFile; unit: Unit }) {
               ))}
             </ul>
           </section>
-          <FitCard sheet={sheet} />
           <section className="card" aria-live="polite">
             <h2>{faults.length === 0 ? say('editor.no-faults') : say('editor.faults', { count: faults.length })}</h2>
             <ul className="faults">
@@ -125,6 +124,7 @@ function Editor({ begun, unit }: { begun: RecipeFile; unit: Unit }) {
               {say('editor.publish')}
             </button>
           </section>
+          <FitCard sheet={sheet} />
         </aside>
       </div>
     </div>

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
 import type { Unit } from '../../core/core';
@@ -134,7 +134,7 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
         <table className="list">
           <thead>
             <tr>
-              {(['mark', 'length', 'from', 'tolerance', 'other', 'fine', 'tip', 'bites', 'leaves'] as const).map((head) => (
+              {(['mark', 'length', 'from', 'tolerance', 'other', 'fine', 'tip', 'bites'] as const).map((head) => (
                 <th key={head} scope="col">
                   {say(`recipes.${head}`)}
                 </th>
@@ -143,19 +143,25 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
           </thead>
           <tbody>
             {marks.map((mark, index) => (
-              <tr key={index}>
-                <th scope="row">{mark.name}</th>
-                <td className="figures">
-                  <b>{mark.length}</b>
-                </td>
-                <td>{mark.from}</td>
-                <td className="figures">{mark.tolerance}</td>
-                <td className="figures">{mark.other}</td>
-                <td className="figures">{mark.fine}</td>
-                <td className="figures">{mark.tip}</td>
-                <td>{mark.bites}</td>
-                <td>{mark.leaves}</td>
-              </tr>
+              <Fragment key={index}>
+                <tr>
+                  <th scope="row">{mark.name}</th>
+                  <td className="figures">
+                    <b>{mark.length}</b>
+                  </td>
+                  <td>{mark.from}</td>
+                  <td className="figures">{mark.tolerance}</td>
+                  <td className="figures">{mark.other}</td>
+                  <td className="figures">{mark.fine}</td>
+                  <td className="figures">{mark.tip}</td>
+                  <td>{mark.bites}</td>
+                </tr>
+                {mark.leaves && (
+                  <tr className="leaves">
+                    <td colSpan={8}>{say('recipes.leaves', { profile: mark.leaves })}</td>
+                  </tr>
+                )}
+              </Fragment>
             ))}
           </tbody>
         </table>
