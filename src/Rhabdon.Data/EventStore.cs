@@ -139,6 +139,13 @@ public sealed class EventStore(Database database)
             "select pg_notify(@channel, n) from unnest(@texts) as t (n)", new { channel = LiveNews.Channel, texts = news.Select(n => JsonSerializer.Serialize(n, LiveNews.Json)).ToArray() });
     }
 
+    /// <summary>Tells every server instance to look at everything again.</summary>
+    public async Task TellAllAsync()
+    {
+        await using var connection = await database.OpenAsync();
+        await connection.ExecuteAsync("select pg_notify(@channel, 'null')", new { channel = LiveNews.Channel });
+    }
+
     /// <summary>Refolds everything when the tables hold another shape of projection than this program writes.</summary>
     public async Task RenewProjectionsAsync(RecipeBook book)
     {

@@ -27,26 +27,26 @@ public sealed class RecipeStore(Database database)
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync();
         await connection.ExecuteAsync("lock table recipe in share row exclusive mode", transaction: transaction);
-        var current = new Dictionary<string, (LadderRef Ref, Ladder Ladder)>();
+        var current = new Dictionary<string, PublishedLadder>();
         foreach (var ladder in ladders)
         {
             var version = await VersionOf("ladder", ladder.Id, JsonSerializer.Serialize(ladder, CoreJson.Default.Ladder));
-            current[ladder.Id] = (new LadderRef(ladder.Id, version), ladder);
+            current[ladder.Id] = new PublishedLadder(new LadderRef(ladder.Id, version), ladder);
         }
 
         var published = new List<RecipeRef>();
 
         foreach (var recipe in recipes)
         {
-            var found = current.TryGetValue(recipe.Ladder.Id, out var ladder) || (await LatestLadder(recipe.Ladder.Id) is { } held && (ladder = held) is { Ladder: not null });
-            var faults = RecipeCheck.Faults(recipe, found ? ladder.Ladder : null);
+            var ladder = current.TryGetValue(recipe.Ladder.Id, out var given) ? given : await LatestLadder(recipe.Ladder.Id);
+            var faults = RecipeCheck.Faults(recipe, ladder?.Ladder);
             if (faults.Count > 0)
             {
                 var places = string.Join("; ", faults.Select(f => $"{f.Place}: {Core.Phrases.Phrasebook.English.Say(f.Says)}"));
                 throw new InvalidDataException($"Recipe {recipe.Id} cannot be published: {places}.");
             }
 
-            published.Add(new RecipeRef(recipe.Id, await VersionOf("recipe", recipe.Id, JsonSerializer.Serialize(recipe with { Ladder = ladder.Ref }, CoreJson.Default.Recipe))));
+            published.Add(new RecipeRef(recipe.Id, await VersionOf("recipe", recipe.Id, JsonSerializer.Serialize(recipe with { Ladder = ladder!.Ref }, CoreJson.Default.Recipe))));
         }
 
         await transaction.CommitAsync();
@@ -66,9 +66,9 @@ public sealed class RecipeStore(Database database)
             return latest.Version + 1;
         }
 
-        async Task<(LadderRef Ref, Ladder Ladder)?> LatestLadder(string id) =>
+        async Task<PublishedLadder?> LatestLadder(string id) =>
             await connection.QuerySingleOrDefaultAsync<(int Version, string? Content)>("select version, content from ladder where id = @id order by version desc limit 1", new { id }, transaction)
-                is (var version, { } content) ? (new LadderRef(id, version), StarterRecipes.ReadLadder(content)) : null;
+                is (var version, { } content) ? new PublishedLadder(new LadderRef(id, version), StarterRecipes.ReadLadder(content)) : null;
     }
 
     /// <summary>What one's own crews have chosen, as of today; an owner sees every crew's.</summary>

@@ -39,13 +39,6 @@ public sealed class WholeJobStore(Database database, EventStore events)
         return (crews.AsList(), terminations.AsList(), TerminationFold.InOrder(told));
     }
 
-    /// <summary>Tells every server instance to look at everything again.</summary>
-    public async Task TellAllAsync()
-    {
-        await using var connection = await database.OpenAsync();
-        await connection.ExecuteAsync("select pg_notify(@channel, 'null')", new { channel = LiveNews.Channel });
-    }
-
     /// <summary>Adds a whole job, or nothing. People who are not here yet come as names that cannot sign in; crews that are not here yet come empty.</summary>
     /// <exception cref="PostgresException">A part of it is here already (unique violation), or names what is not there (foreign key).</exception>
     public async Task AddAsync(WholeJob whole, IEnumerable<TerminationState> states, Guid receivedFrom)
@@ -68,11 +61,11 @@ public sealed class WholeJobStore(Database database, EventStore events)
             JobStore.InsertTermination,
             whole.Terminations.Select(t => new { t.Id, t.CableId, job = whole.Job.Id, t.Strand, t.End, t.PanelId, t.Port, t.Position, t.Label }), transaction);
         await connection.ExecuteAsync(
-            "insert into ladder (id, version, content) values (@Id, @Version, @content) on conflict do nothing",
-            whole.Ladders.Select(l => new { l.Ref.Id, l.Ref.Version, content = JsonSerializer.Serialize(l.Ladder, CoreJson.Default.Ladder) }), transaction);
+            "insert into ladder (id, version, content, published_by) values (@Id, @Version, @content, @receivedFrom) on conflict do nothing",
+            whole.Ladders.Select(l => new { l.Ref.Id, l.Ref.Version, receivedFrom, content = JsonSerializer.Serialize(l.Ladder, CoreJson.Default.Ladder) }), transaction);
         await connection.ExecuteAsync(
-            "insert into recipe (id, version, content) values (@Id, @Version, @content) on conflict do nothing",
-            whole.Recipes.Select(r => new { r.Ref.Id, r.Ref.Version, content = JsonSerializer.Serialize(r.Recipe, CoreJson.Default.Recipe) }), transaction);
+            "insert into recipe (id, version, content, published_by) values (@Id, @Version, @content, @receivedFrom) on conflict do nothing",
+            whole.Recipes.Select(r => new { r.Ref.Id, r.Ref.Version, receivedFrom, content = JsonSerializer.Serialize(r.Recipe, CoreJson.Default.Recipe) }), transaction);
         await events.InsertAsync(connection, transaction, whole.Events, receivedFrom);
         await events.ProjectAsync(connection, transaction, states);
         await transaction.CommitAsync();

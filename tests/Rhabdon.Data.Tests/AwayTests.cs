@@ -25,6 +25,7 @@ public sealed class AwayTests
         Assert.True(Database.IsAway(new NpgsqlException("reading", new EndOfStreamException())));
         Assert.True(Database.IsAway(new NpgsqlException("connecting", new SocketException(111))));
         Assert.True(Database.IsAway(new AggregateException(new NpgsqlException("writing", new IOException()))));
+        Assert.True(Database.IsAway(new InvalidOperationException("Connection is not open") { Source = "Npgsql" }));
         Assert.False(Database.IsAway(new InvalidOperationException("ours")));
         Assert.False(Database.IsAway(null));
     }

@@ -21,7 +21,7 @@ public sealed class ServerProcess : IAsyncDisposable
     public Uri Address { get; }
 
     /// <summary>The errors that it logged, for a test that fails.</summary>
-    public string Errors => string.Join('\n', said.Where(line => line.Contains("\"@x\"", StringComparison.Ordinal)).TakeLast(3));
+    public string Errors => string.Join('\n', said.Where(line => line.Contains("\"@l\":\"Error\"", StringComparison.Ordinal)).TakeLast(3));
 
     public static async Task<ServerProcess> StartAsync(string database)
     {

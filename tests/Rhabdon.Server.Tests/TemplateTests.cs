@@ -61,6 +61,7 @@ public sealed class TemplateTests
         var pages = Pages(Paper.A4, ("M1", CableBuild.Cordage30), ("M4", CableBuild.TightBuffer900), ("A1", CableBuild.Cordage30), ("S2", CableBuild.TightBuffer900));
         Assert.Equal(2, pages.Count);
         Assert.Equal(3, pages[0].Texts.Count(t => t.Text == "v1 \u00b7 UNCONFIRMED"));
+        Assert.Contains(pages[0].Texts, t => t.Text.Contains("glass cleaved 8.5 mm", StringComparison.Ordinal));
         Assert.All(pages, p => Assert.Contains(p.Lines, l => l.Id == "bar"));
         Assert.All(pages.SelectMany(p => p.Lines), l => Assert.InRange(Math.Max(l.X1, l.X2), 0, 297));
     }

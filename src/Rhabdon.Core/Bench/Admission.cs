@@ -111,9 +111,9 @@ public static class Admissions
                 return new Refusal(false, "body", entry.Why!);
             }
 
-            if (happened.Body is Begun && after.Plan is { ConfirmedOnly: true } && book.Find(happened.Recipe) is { Confirmation: null } unconfirmed)
+            if (happened.Body is Begun && BenchDesk.Unconfirmed(after.Plan, book.Find(happened.Recipe)) is { } unconfirmed)
             {
-                return new Refusal(false, "recipe", Phrase.Of("conflict.unconfirmed", ("recipe", unconfirmed.Ref.ToString())));
+                return new Refusal(false, "recipe", unconfirmed);
             }
 
             if (happened.Body is Reattributed && after.NeedsALook && !TerminationFold.Fold(termination, before, book).NeedsALook)

@@ -37,19 +37,13 @@ public static class BatchDesk
         return new BatchAnswer([.. answers.GroupBy(a => (a.Body, a.Recipe), a => a.State).Select(g => new SharedAct(g.Key.Body, g.Key.Recipe, [.. g]))]);
     }
 
-    // Strands that are worked as one begin as one and share every reading and every rework: what is cut off one is cut off all.
+    // A ribbon begins whole; from there on the tray takes its strands together.
     private static BatchAnswer? PartOfARibbon(IReadOnlyList<TerminationState> states, RecipeBook book, BenchIntent intent)
     {
-        if (intent is not (BeginWork or DoneWith or ChooseAction or ReportTrouble) || states.Count == 0)
-        {
-            return null;
-        }
-
-        var state = states[0];
-        var recipe = book.RecipeOf(state) ?? book.Latest(state.Plan?.RecipeId ?? string.Empty)?.Recipe;
-        return recipe?.Together is not { } together || states.Count % together == 0
-            ? null
-            : new BatchAnswer([], new BenchFault("strands", Phrase.Of("bench.together", ("count", together.ToString(CultureInfo.InvariantCulture)))), state.Termination);
+        var given = states.Select(s => s.Termination).ToHashSet();
+        return intent is BeginWork && states.FirstOrDefault(s => Ribbon.Of(s, book)?.All(given.Contains) == false) is { } alone
+            ? new BatchAnswer([], new BenchFault("strands", Phrase.Of("bench.together", ("count", Ribbon.Of(alone, book)!.Count.ToString(CultureInfo.InvariantCulture)))), alone.Termination)
+            : null;
     }
 
     /// <summary>

@@ -20,7 +20,7 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
             turn.Focus,
             turn.Together,
             words.Say(together.Count == 1 ? Phrase.Of("strands.one", ("number", StrandNumbers.Say(together))) : Phrase.Of("strands.many", ("numbers", StrandNumbers.Say(together)))),
-            focus is not null && book.Latest(focus.Plan?.RecipeId ?? string.Empty)?.Recipe.Together is not null,
+            focus is not null && Ribbon.Of(focus, book) is not null,
             states.Count(s => s.IsOver),
             bench);
     }

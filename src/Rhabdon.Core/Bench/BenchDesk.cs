@@ -83,13 +83,17 @@ public static class BenchDesk
         var published = book.Latest(state.Plan?.RecipeId ?? string.Empty);
         var recipe = published?.Recipe;
         return state.Recipe is not null ? No("termination", Phrase.Of("conflict.already-begun"))
-            : state.Plan is { ConfirmedOnly: true } && published is { Confirmation: null } ? No("recipe", Phrase.Of("conflict.unconfirmed", ("recipe", published.Ref.ToString())))
+            : Unconfirmed(state.Plan, published) is { } unconfirmed ? No("recipe", unconfirmed)
             : recipe is not null && state.Plan is { } plan && Fit.Faults(recipe, new Combination(plan.Connector, plan.Polish, plan.Build, plan.Grade)) is [var unfitting, ..] ? No(unfitting.Field, unfitting.Says)
             : recipe?.FromTheSheet is [var missing, ..] ? No("recipe", Phrase.Of("conflict.from-the-sheet", ("length", missing)))
             : recipe is not null && begin.School?.Unknown(recipe) is { } unknown ? No("school", Phrase.Of("conflict.school", ("choice", unknown)))
             : recipe is not null && (begin.School ?? School.Usual).Unfit(recipe, state.Plan!.Grade.Mode()) is { } unfit ? No("school", Phrase.Of("conflict.school-mode", ("option", unfit.Id)))
             : Yes(new Begun(begin.School));
     }
+
+    /// <summary>Why a strand may not begin by a recipe that nobody has compared with its maker's sheet; null when it may.</summary>
+    internal static Phrase? Unconfirmed(Planned? plan, PublishedRecipe? published) =>
+        plan is { ConfirmedOnly: true } && published is { Confirmation: null } ? Phrase.Of("conflict.unconfirmed", ("recipe", published.Ref.ToString())) : null;
 
     private static BenchAnswer Start(TerminationState state, RecipeBook book, StartClock start) =>
         state.Step is null || state.Trouble is not null || state.Step != start.Step ? No("step", Phrase.Of("bench.moved-on"))

@@ -12,10 +12,11 @@ namespace Rhabdon.Core.Bench;
 public sealed record FitSheet(string Chance, string Detail, bool IsSure, FitAxis Axis, string Tighten, IReadOnlyList<FitPartSheet> Parts);
 
 /// <summary>Positions along the axis of bow, in millimeters.</summary>
-public sealed record FitAxis(decimal From, decimal To, decimal Least, decimal Most, decimal Bow, decimal WorstLeast, decimal WorstMost);
+/// <param name="Ticks">Least, bow and most, with their figures in the reader's unit.</param>
+public sealed record FitAxis(decimal From, decimal To, decimal Least, decimal Most, decimal Bow, decimal WorstLeast, decimal WorstMost, IReadOnlyList<Tick> Ticks);
 
-/// <param name="Share">Of the spread, 0 to 1.</param>
-public sealed record FitPartSheet(string Name, string Tolerance, double Share, string IfHalved);
+/// <param name="Share">Of the spread.</param>
+public sealed record FitPartSheet(string Name, string Tolerance, string Share, string IfHalved);
 
 /// <summary>Puts the fit window into words, in the reader's unit.</summary>
 internal sealed class FitReader(Phrasebook words, LengthUnit unit)
@@ -28,13 +29,15 @@ internal sealed class FitReader(Phrasebook words, LengthUnit unit)
         fit.IsSure,
         AxisOf(fit),
         TightenOf(fit),
-        [.. fit.Parts.Select(p => new FitPartSheet(NameOf(p), $"±{Small(p.Tolerance)}", p.Share, Percent(p.ChanceIfHalved)))]);
+        [.. fit.Parts.Select(p => new FitPartSheet(NameOf(p), $"±{Small(p.Tolerance)}", string.Create(CultureInfo.InvariantCulture, $"{p.Share * 100:0} %"), Percent(p.ChanceIfHalved)))]);
 
-    private static FitAxis AxisOf(FitWindow fit)
+    private FitAxis AxisOf(FitWindow fit)
     {
         var (from, to) = (Math.Min(fit.WorstLeast.Millimeters, fit.Least.Millimeters), Math.Max(fit.WorstMost.Millimeters, fit.Most.Millimeters));
         var margin = (to - from) / 10;
-        return new FitAxis(from - margin, to + margin, fit.Least.Millimeters, fit.Most.Millimeters, fit.Bow.Millimeters, fit.WorstLeast.Millimeters, fit.WorstMost.Millimeters);
+        return new FitAxis(
+            from - margin, to + margin, fit.Least.Millimeters, fit.Most.Millimeters, fit.Bow.Millimeters, fit.WorstLeast.Millimeters, fit.WorstMost.Millimeters,
+            [.. ((Length[])[fit.Least, fit.Bow, fit.Most]).Select(at => new Tick(at.Millimeters, 1, Small(at)))]);
     }
 
     private string TightenOf(FitWindow fit) => fit.IsSure

@@ -95,9 +95,9 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
     private string? SeatOf(Recipe recipe, StripPlan plan) => SeatMark.AtContact(recipe, plan) switch
     {
         null when plan.MarkOf(SeatMark.Id) is null => null,
-        null => words.Say(Phrase.Of("seat.unknown")),
+        null => words.Say(Phrase.Of("seat.unknown", ("limit", LengthDisplay.Small(SeatMark.Limit, unit)))),
         { } outside => words.Say(Phrase.Of(
-            outside < Length.Zero ? "seat.inside" : "seat.outside", ("length", LengthDisplay.WithUnit(outside.Abs(), unit)), ("limit", LengthDisplay.WithUnit(SeatMark.Limit, unit)))),
+            outside < Length.Zero ? "seat.inside" : "seat.outside", ("length", LengthDisplay.WithUnit(outside.Abs(), unit)), ("limit", LengthDisplay.Small(SeatMark.Limit, unit)))),
     };
 
     private IEnumerable<string> UsesOf(Recipe recipe)

@@ -89,12 +89,12 @@ public static class Tray
     private static IEnumerable<TerminationState> Alike(List<TerminationState> open, TerminationState focus, RecipeBook book) =>
         IsTakenAlone(focus, book)
             ? [focus]
-            : open.Where(s => s.Trouble?.Sign == focus.Trouble?.Sign && s.Step == focus.Step && (focus.Step is not null || s.Plan?.RecipeId == focus.Plan?.RecipeId)
+            : open.Where(s => Ribbon.Of(focus, book)?.Contains(s.Termination) != false && s.Trouble?.Sign == focus.Trouble?.Sign && s.Step == focus.Step && (focus.Step is not null || s.Plan?.RecipeId == focus.Plan?.RecipeId)
                 && s.Recipe == focus.Recipe && s.Heading == focus.Heading && s.Recleave == focus.Recleave && s.Clock?.Since == focus.Clock?.Since);
 
     // Trouble, what is read off each strand, a step that cannot wait and the one that leads into it; but the fibers of a ribbon share everything.
     private static bool IsTakenAlone(TerminationState focus, RecipeBook book) =>
-        book.RecipeOf(focus)?.Together is null && (focus.Trouble is not null || StepOf(focus, book)?.Ask is { OneForAll: false } || Hurries(focus, book));
+        Ribbon.Of(focus, book) is null && (focus.Trouble is not null || StepOf(focus, book)?.Ask is { OneForAll: false } || Hurries(focus, book));
 
     private static bool Hurries(TerminationState focus, RecipeBook book) =>
         StepOf(focus, book) is { } step && (step.AtOnce || (book.RecipeOf(focus)!.Steps is var steps && StepIndex(focus, book) + 1 is var next && next < steps.Count && steps[next].AtOnce));

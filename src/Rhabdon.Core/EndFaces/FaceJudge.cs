@@ -63,21 +63,21 @@ public static class FaceJudge
         var byBand = marks.ToLookup(m => BandOf(bands, m.Size));
         foreach (var large in byBand[-1])
         {
-            yield return bands.Count == 0 || bands[^1].End is null
-                ? Say("face.none-allowed", ("size", Micrometers(large.Size)))
-                : Say("face.too-large", ("size", Micrometers(large.Size)), ("limit", Micrometers((double)bands[^1].End!.Value)));
+            yield return bands.Count == 0
+                ? Say("none-allowed", ("size", Micrometers(large.Size)))
+                : Say("too-large", ("size", Micrometers(large.Size)), ("limit", Micrometers((double)bands[^1].End!.Value)));
         }
 
         for (var band = 0; band < bands.Count; band++)
         {
             if (bands[band].Most is { } most && byBand[band].Count() > most)
             {
-                yield return Say("face.too-many", ("count", byBand[band].Count().ToString(CultureInfo.InvariantCulture)), ("most", most.ToString(CultureInfo.InvariantCulture)));
+                yield return Say("too-many", ("count", byBand[band].Count().ToString(CultureInfo.InvariantCulture)), ("most", most.ToString(CultureInfo.InvariantCulture)));
             }
         }
 
-        Phrase Say(string key, params (string Name, string Value)[] args) =>
-            Phrase.Of(key, [("zone", zone.Zone.ToString()), ("mark", kind == MarkClass.Scratch ? "scratch" : "defect"), .. args]);
+        Phrase Say(string what, params (string Name, string Value)[] args) =>
+            Phrase.Of($"face.{(kind == MarkClass.Scratch ? "scratch" : "defect")}.{what}", [("zone", zone.Zone.ToString()), .. args]);
     }
 
     private static int BandOf(IReadOnlyList<SizeBand> bands, double size)

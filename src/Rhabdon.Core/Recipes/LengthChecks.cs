@@ -9,11 +9,17 @@ internal static class LengthChecks
     // No cable end is stripped further than this; a longer figure is a slip of the unit.
     private static readonly Length Longest = Length.Mm(2_000);
 
+    // No stripper bites less.
+    private static readonly Length LeastBite = Length.Mm(1);
+
     public static IEnumerable<RecipeFault> Faults(Recipe recipe)
     {
         var alone = recipe.Cuts.SelectMany((cut, index) => OfCut(cut, $"cuts[{index}]"))
             .Concat((recipe.Marks ?? []).SelectMany((mark, index) => Sane($"marks[{index}]", mark.Length, mark.Tolerance, false)))
             .Concat(recipe.Cleave is { } cleave ? Sane("cleave", cleave.Length, cleave.Tolerance, false) : [])
+            .Concat(recipe.Cleave is { } held ? Bounded("cleave.holds", held.Holds) : [])
+            .Concat(Bounded("body.frontOfTip", recipe.Body.FrontOfTip)).Concat(Bounded("body.backOfBufferEdge", recipe.Body.BackOfBufferEdge))
+            .Concat(recipe.Steps.SelectMany((step, index) => step.Dimension?.Length is { } given ? Bounded($"steps[{index}].dimension.length", given) : []))
             .Concat(RecipeCheck.Twice("cuts", [.. recipe.Cuts.Select(c => c.Id)]))
             .Concat(RecipeCheck.Twice("marks", [.. (recipe.Marks ?? []).Select(m => m.Id)]))
             .ToList();
@@ -33,11 +39,14 @@ internal static class LengthChecks
             yield return RecipeCheck.Fault($"{place}.layers", "recipe.no-layer");
         }
 
-        if (cut.Bite is { } bite && bite <= Length.Zero)
+        if (cut.Bite is { } bite && bite < LeastBite)
         {
-            yield return RecipeCheck.Fault($"{place}.bite", "recipe.above-zero");
+            yield return RecipeCheck.Fault($"{place}.bite", "recipe.bite", ("least", LeastBite.ToString()));
         }
     }
+
+    private static IEnumerable<RecipeFault> Bounded(string place, Length length) =>
+        length > Longest ? [RecipeCheck.Fault(place, "recipe.too-long", ("most", Longest.ToString()))] : [];
 
     private static IEnumerable<RecipeFault> Sane(string place, Length? length, Length tolerance, bool mayBeZero)
     {

@@ -15,12 +15,24 @@ public static class RecipeCheck
     /// <summary>Everything wrong with the recipe together with the ladder it refers to; empty when it can be published.</summary>
     public static IReadOnlyList<RecipeFault> Faults(Recipe recipe, Ladder? ladder)
     {
+        // A file without measure is not looked at any closer: looking takes longer than it is worth.
+        if (TooMany(recipe, ladder) is { } measureless)
+        {
+            return [measureless];
+        }
+
         var faults = new List<RecipeFault>();
         if (recipe.FormatVersion != Recipe.CurrentFormat)
         {
             faults.Add(Fault("formatVersion", "recipe.format", ("wanted", Recipe.CurrentFormat.ToString(CultureInfo.InvariantCulture))));
         }
 
+        if (recipe.Id.Length is 0 or > 20 || !recipe.Id.All(c => char.IsAsciiLetterOrDigit(c) || c is '-' or '.'))
+        {
+            faults.Add(Fault("id", "recipe.id"));
+        }
+
+        faults.AddRange(ServesFaults(recipe.Serves));
         if (recipe.Steps.Count == 0)
         {
             faults.Add(Fault("steps", "recipe.no-steps"));
@@ -34,6 +46,36 @@ public static class RecipeCheck
             ? [Fault("ladder.id", "recipe.no-ladder", ("ladder", recipe.Ladder.Id))]
             : LadderFaults(recipe, ladder));
         return faults;
+    }
+
+    private static IEnumerable<RecipeFault> ServesFaults(Serves serves)
+    {
+        foreach (var (place, count) in ((string, int)[])[("connectors", serves.Connectors.Count), ("polishes", serves.Polishes.Count), ("modes", serves.Modes.Count), ("builds", serves.Builds.Count)])
+        {
+            if (count == 0)
+            {
+                yield return Fault($"serves.{place}", "recipe.serves-none");
+            }
+        }
+    }
+
+    private static RecipeFault? TooMany(Recipe recipe, Ladder? ladder)
+    {
+        var choices = recipe.Choices ?? [];
+        foreach (var (place, count, most) in ((string, int, int)[])
+            [
+                ("parts", recipe.Parts.Count, 30), ("cuts", recipe.Cuts.Count, 30), ("marks", recipe.Marks?.Count ?? 0, 30), ("stages", recipe.Stages.Count, 30), ("steps", recipe.Steps.Count, 200),
+                ("choices", choices.Count, 20), ("choices.options", choices.Select(c => c.Options.Count).DefaultIfEmpty().Max(), 12), ("serves.builds", recipe.Serves.Builds.Count, 12),
+                ("ladder.signs", ladder?.Signs.Count ?? 0, 60), ("ladder.signs.rungs", ladder?.Signs.Select(s => s.Rungs.Count).DefaultIfEmpty().Max() ?? 0, 20),
+            ])
+        {
+            if (count > most)
+            {
+                return Fault(place, "recipe.too-many", ("most", most.ToString(CultureInfo.InvariantCulture)));
+            }
+        }
+
+        return null;
     }
 
     internal static RecipeFault Fault(string place, string key, params ReadOnlySpan<(string Name, string Value)> args) =>

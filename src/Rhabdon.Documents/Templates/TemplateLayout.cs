@@ -57,6 +57,7 @@ public sealed class TemplateLayout(Paper paper, Phrasebook words)
         Marks(sheet, top, cable);
         Rule(cable + Band);
         Ready(line, cable + Band + 9);
+        texts.Add(new TemplateText(Right, cable + Band + 14, 3, string.Join(" \u00b7 ", sheet.Profile), Anchor: TextAnchor.End));
         lines.Add(new TemplateLine(Margin, top + StripHeight - 3, Right, top + StripHeight - 3, 0.1m));
     }
 

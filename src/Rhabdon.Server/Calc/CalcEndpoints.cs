@@ -93,10 +93,11 @@ public static class CalcEndpoints
         }
 
         var faults = WorkshopEndpoints.FaultsOf(file, await shelf.BookAsync());
-        var on = build is { } wanted && file.Recipe.Serves.Builds.Contains(wanted) ? wanted : file.Recipe.Serves.Builds is [var first, ..] ? first : default;
+        var serves = file.Recipe.Serves.Builds;
         return Results.Ok(new RecipeTrial(
             [.. faults.Select(f => new FieldFault(f.Field, Problems.Say(f.Says)))],
-            faults.Count > 0 ? null : RecipeEndpoints.ReaderFor(unit).Read(new PublishedRecipe(new RecipeRef(file.Recipe.Id, 0), file.Recipe), on, School.Usual)));
+            faults.Count > 0 ? null : RecipeEndpoints.ReaderFor(unit).Read(
+                new PublishedRecipe(new RecipeRef(file.Recipe.Id, 0), file.Recipe), build is { } wanted && serves.Contains(wanted) ? wanted : serves[0], School.Usual)));
     }
 
     private static async Task<Recipe?> RecipeOf(RecipeShelf shelf, string id) => (await shelf.BookAsync()).Latest(id)?.Recipe;

@@ -78,8 +78,7 @@ public static class ExchangeEndpoints
             return Problems.Field(400, "$", Phrase.Of("import.reference"));
         }
 
-        await files.TellAllAsync();
-        shelf.Forget();
+        await shelf.ForgetEverywhereAsync();
         return Results.Ok(file.Job);
     }
 }

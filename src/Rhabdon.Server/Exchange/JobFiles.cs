@@ -114,9 +114,6 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PeopleStore peo
             receivedFrom);
     }
 
-    /// <summary>Tells every server instance that recipes and jobs may have come.</summary>
-    public Task TellAllAsync() => whole.TellAllAsync();
-
     private static TerminationRow RowOf(FileTermination t) => new()
     {
         Id = t.Id,

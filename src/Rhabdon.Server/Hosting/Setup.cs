@@ -96,7 +96,7 @@ public static class Setup
 
     public static void UseRhabdon(this WebApplication app)
     {
-        // A request that cannot be read is the sender's fault, a database that is away nobody's; each is answered as such and not logged as ours.
+        // A request that cannot be read is the sender's fault, a database that is away nobody's; neither is logged as an error of ours.
         app.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandler = OnFault, SuppressDiagnosticsCallback = fault => fault.Exception is BadHttpRequestException || Database.IsAway(fault.Exception) });
         app.UseStatusCodePages();
         app.Use(async (context, next) =>
@@ -149,6 +149,11 @@ public static class Setup
     private static Task OnFault(HttpContext context)
     {
         var fault = context.Features.Get<IExceptionHandlerFeature>()?.Error;
+        if (Database.IsAway(fault))
+        {
+            Log.Warning(fault, "The database is away: {Path} is answered 503", context.Request.Path);
+        }
+
         var problem = fault switch
         {
             BadHttpRequestException bad => Results.Problem(bad.InnerException?.Message ?? bad.Message, statusCode: bad.StatusCode, title: "The request cannot be read"),

@@ -4,11 +4,18 @@ using Rhabdon.Data;
 namespace Rhabdon.Server.Recipes;
 
 /// <summary>The recipe book in memory. A published version never changes, so it is read again only when one is missing.</summary>
-public sealed class RecipeShelf(RecipeStore store)
+public sealed class RecipeShelf(RecipeStore store, EventStore events)
 {
     private volatile RecipeBook? book;
 
     public async Task<RecipeBook> BookAsync() => book ??= await store.BookAsync();
 
     public void Forget() => book = null;
+
+    /// <summary>Forgets here and on every server instance, and bids the pages look again.</summary>
+    public Task ForgetEverywhereAsync()
+    {
+        Forget();
+        return events.TellAllAsync();
+    }
 }

@@ -1,6 +1,8 @@
 using System.Globalization;
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Recipes;
 using Rhabdon.Data;
 using Rhabdon.Documents.Templates;
 using Rhabdon.Server.Hosting;
@@ -17,8 +19,9 @@ public static class TemplateEndpoints
 
     /// <param name="kind"><c>pdf</c> for all pages, <c>svg</c> for one.</param>
     /// <param name="recipes">Ids, by comma.</param>
+    /// <param name="build">For every recipe that serves it; the others are drawn on the first build that they serve.</param>
     private static async Task<IResult> Template(
-        string kind, string recipes, RecipeShelf shelf, RecipeStore store, HttpContext context, Guid? crew = null, string unit = "mm", string paper = "a4", int page = 1)
+        string kind, string recipes, RecipeShelf shelf, RecipeStore store, HttpContext context, Guid? crew = null, CableBuild? build = null, string unit = "mm", string paper = "a4", int page = 1)
     {
         var ids = recipes.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Distinct().ToArray();
         var (book, schools) = (await shelf.BookAsync(), await store.SchoolsAsync(context.AccessOf()));
@@ -32,7 +35,7 @@ public static class TemplateEndpoints
             return Problems.Field(400, "paper", Phrase.Of("problem.template-paper"));
         }
 
-        RecipeSheet[] sheets = [.. ids.Select(id => book.Latest(id)!).Select(r => RecipeEndpoints.ReaderFor(unit).Read(r, r.Recipe.Serves.Builds[^1], RecipeEndpoints.SchoolIn(schools, r.Ref.Id, crew)))];
+        RecipeSheet[] sheets = [.. ids.Select(id => book.Latest(id)!).Select(r => RecipeEndpoints.ReaderFor(unit).Read(r, BuildOf(r.Recipe, build), RecipeEndpoints.SchoolIn(schools, r.Ref.Id, crew)))];
         var pages = TemplateLayout.Pages(sheets, on, Phrasebook.English);
         var name = $"template-{string.Join('-', ids)}";
         return kind switch
@@ -43,4 +46,6 @@ public static class TemplateEndpoints
             _ => Problems.Missing(),
         };
     }
+
+    private static CableBuild BuildOf(Recipe recipe, CableBuild? wanted) => wanted is { } build && recipe.Serves.Builds.Contains(build) ? build : recipe.Serves.Builds[0];
 }

@@ -3,7 +3,6 @@ using Rhabdon.Core;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Data;
-using Rhabdon.Server.Exchange;
 using Rhabdon.Server.Hosting;
 using Rhabdon.Server.People;
 
@@ -44,8 +43,7 @@ public static class WorkshopEndpoints
 
         try
         {
-            var file = JsonSerializer.Deserialize(text.AsSpan(0, read), CoreJson.Default.RecipeFile) ?? throw new JsonException("A recipe file holds a recipe, not null.");
-            return (file with { Recipe = file.Recipe.With([.. StarterRecipes.Sequences()]) }, null);
+            return (RecipeFile.Read(text.AsSpan(0, read)), null);
         }
         catch (KeyNotFoundException fault)
         {
@@ -61,16 +59,10 @@ public static class WorkshopEndpoints
     internal static List<(string Field, Phrase Says)> FaultsOf(RecipeFile file, RecipeBook book)
     {
         var ladder = file.Ladder?.Id == file.Recipe.Ladder.Id ? file.Ladder : book.LatestLadder(file.Recipe.Ladder.Id)?.Ladder;
-        List<(string, Phrase)> faults = [.. RecipeCheck.Faults(file.Recipe, ladder).Select(f => (f.Place, f.Says))];
-        if (file.Recipe.Id.Length is 0 or > 20 || !file.Recipe.Id.All(c => char.IsAsciiLetterOrDigit(c) || c is '-' or '.'))
-        {
-            faults.Insert(0, ("id", Phrase.Of("recipe.id")));
-        }
-
-        return faults;
+        return [.. RecipeCheck.Faults(file.Recipe, ladder).Select(f => (f.Place, f.Says))];
     }
 
-    private static async Task<IResult> Publish(RecipeShelf shelf, RecipeStore store, JobFiles news, HttpContext context)
+    private static async Task<IResult> Publish(RecipeShelf shelf, RecipeStore store, HttpContext context)
     {
         var access = context.AccessOf();
         if (!access.MayPlan)
@@ -90,7 +82,7 @@ public static class WorkshopEndpoints
         }
 
         var published = await store.PublishAsync(file.Ladder is null ? [] : [file.Ladder], [file.Recipe], access.Person);
-        await TellAsync(shelf, news);
+        await shelf.ForgetEverywhereAsync();
         return Results.Ok(published[0]);
     }
 
@@ -114,7 +106,7 @@ public static class WorkshopEndpoints
             : Problems.Missing();
     }
 
-    private static async Task<IResult> Confirm(string id, ConfirmRequest request, RecipeShelf shelf, RecipeStore store, JobFiles news, HttpContext context, TimeProvider time)
+    private static async Task<IResult> Confirm(string id, ConfirmRequest request, RecipeShelf shelf, RecipeStore store, HttpContext context, TimeProvider time)
     {
         var access = context.AccessOf();
         if (!access.MayPlan)
@@ -141,11 +133,11 @@ public static class WorkshopEndpoints
         }
 
         await store.ConfirmAsync(recipe, new Confirmation(access.Person, time.GetUtcNow(), request.SheetIssue.Trim()));
-        await TellAsync(shelf, news);
+        await shelf.ForgetEverywhereAsync();
         return Results.NoContent();
     }
 
-    private static async Task<IResult> Retire(string id, RetireRequest request, RecipeShelf shelf, RecipeStore store, JobFiles news, HttpContext context)
+    private static async Task<IResult> Retire(string id, RetireRequest request, RecipeShelf shelf, RecipeStore store, HttpContext context)
     {
         var access = context.AccessOf();
         if (!access.MayPlan)
@@ -170,13 +162,7 @@ public static class WorkshopEndpoints
         }
 
         await store.RetireAsync(id, request.IsRetired ? request.Reason.Trim() : null, access.Person);
-        await TellAsync(shelf, news);
+        await shelf.ForgetEverywhereAsync();
         return Results.NoContent();
-    }
-
-    private static async Task TellAsync(RecipeShelf shelf, JobFiles news)
-    {
-        shelf.Forget();
-        await news.TellAllAsync();
     }
 }

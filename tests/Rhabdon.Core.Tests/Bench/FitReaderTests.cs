@@ -39,7 +39,7 @@ public class FitReaderTests
 
     [Fact]
     public void While_the_stub_is_from_the_sheet_the_two_millimeters_stand() =>
-        Assert.Contains("within 2 mm", Read("M3", m => m).Seat, StringComparison.Ordinal);
+        Assert.Contains("within 2.0 mm", Read("M3", m => m).Seat, StringComparison.Ordinal);
 
     private static RecipeSheet Read(string id, Func<Recipe, Recipe> change)
     {

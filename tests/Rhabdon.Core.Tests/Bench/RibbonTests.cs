@@ -48,10 +48,23 @@ public class RibbonTests
         Assert.Equal(30, line.After.Single(s => s.What == "ribbon").From);
     }
 
+    // Two ribbons of one cable: they may be begun together, but trouble in one is not the other's.
+    [Fact]
+    public void Each_ribbon_of_a_cable_has_its_own_trouble()
+    {
+        var cable = new Ribbon(24);
+        var whole = cable.Turn.Together;
+        Assert.Equal(12, whole.Count);
+        Assert.Equal(cable.States.Take(12).Select(s => s.Termination), whole);
+        cable.Do(new BeginWork());
+        Assert.Equal(cable.States.Skip(12).Select(s => s.Termination), cable.Turn.Together);
+    }
+
     [Fact]
     public void Part_of_a_ribbon_is_not_begun()
     {
-        var answer = new Ribbon(7).Answer(new BeginWork());
+        var cable = new Ribbon(24);
+        var answer = BatchDesk.Answer([.. cable.States.Skip(6).Take(12)], Book, new BeginWork(), LengthUnit.Millimeter);
         Assert.Equal(("strands", "bench.together", "12"), (answer.Fault?.Field, answer.Fault?.Says.Key, answer.Fault?.Says.Args["count"]));
     }
 

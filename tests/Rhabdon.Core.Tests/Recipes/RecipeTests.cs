@@ -38,6 +38,10 @@ public class RecipeTests
         { "M4", "\"bowMost\": \"1.8 mm\"", "\"bowMost\": \"0.1 mm\"", "joint.bowMost", "recipe.bow" },
         { "H1", "\"of\": \"oven\"", "\"of\": \"stove\"", "capacities[0].of", "recipe.no-capacity" },
         { "M8", "\"when\": \"inner-boot\"", "\"when\": \"later\"", "parts[5].when", "recipe.no-step" },
+        { "M4", "\"bite\": \"6 mm\"", "\"bite\": \"0.000001 mm\"", "cuts[0].bite", "recipe.bite" },
+        { "M4", "\"frontOfTip\": \"12 mm\"", "\"frontOfTip\": \"9000 m\"", "body.frontOfTip", "recipe.too-long" },
+        { "M4", "\"builds\": [\"tight-buffer-900\"]", "\"builds\": []", "serves.builds", "recipe.serves-none" },
+        { "M4", "\"id\": \"M4\"", "\"id\": \"M 4\"", "id", "recipe.id" },
         { "R1", "\"together\": 12", "\"together\": 1", "together", "recipe.together" },
     };
 
@@ -68,6 +72,18 @@ public class RecipeTests
         Assert.Equal(["buffer", "seat"], read.FromTheSheet);
         Assert.Null(read.Joint!.Stub);
     }
+
+    [Fact]
+    public void A_file_without_measure_is_told_so_at_once()
+    {
+        var m4 = StarterRecipes.Book().Latest("M4")!.Recipe;
+        var endless = m4 with { Steps = [.. Enumerable.Repeat(m4.Steps[0], 5_000)] };
+        Assert.Equal(("steps", "recipe.too-many"), RecipeCheck.Faults(endless, null).Select(f => (f.Place, f.Says.Key)).Single());
+    }
+
+    [Fact]
+    public void Null_in_a_list_of_a_file_is_a_fault_of_the_file() =>
+        Assert.Throws<System.Text.Json.JsonException>(() => RecipeFile.Read(System.Text.Json.JsonSerializer.Serialize(new RecipeFile(StarterRecipes.Book().Latest("M4")!.Recipe), CoreJson.Default.RecipeFile).Replace("\"cautions\":[\"alcohol\"]", "\"cautions\":[null]", StringComparison.Ordinal)));
 
     [Fact]
     public void A_length_from_the_sheet_leaves_no_plan_and_lets_nobody_begin()

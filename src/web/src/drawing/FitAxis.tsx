@@ -14,9 +14,9 @@ export function FitAxis({ axis }: { axis: Schemas['FitAxis'] }) {
         <line key={at} className="worst" x1={x(at)} x2={x(at)} y1={22} y2={38} />
       ))}
       <circle className="bow" cx={x(axis.bow)} cy={30} r={7} />
-      {[axis.least, axis.bow, axis.most].map((at) => (
-        <text key={at} className="tick-label" x={x(at)} y={70}>
-          {at}
+      {axis.ticks.map((tick) => (
+        <text key={tick.at} className="tick-label" x={x(tick.at)} y={70}>
+          {tick.label}
         </text>
       ))}
     </svg>

@@ -31,7 +31,7 @@ export function FitCard({ sheet }: { sheet?: Schemas['RecipeSheet'] }) {
             <tr key={part.name}>
               <th scope="row">{part.name}</th>
               <td className="figures">{part.tolerance}</td>
-              <td className="figures">{Math.round(part.share * 100)} %</td>
+              <td className="figures">{part.share}</td>
               <td className="figures">{part.ifHalved}</td>
             </tr>
           ))}

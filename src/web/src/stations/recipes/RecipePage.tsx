@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
-import { Fragment, useState } from 'react';
+import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
 import type { Unit } from '../../core/core';
@@ -9,6 +9,7 @@ import { Sheet } from '../../shell/Sheet';
 import { fetchBook } from '../../shell/strands';
 import { say, type Key } from '../../shell/words';
 import { FitCard } from './FitCard';
+import { PlanTable } from './PlanTable';
 import { templateAddress } from './template';
 import { Versions } from './Versions';
 
@@ -65,7 +66,7 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
       setFault((error as Error).message);
     }
   };
-  const template = { crew: which, unit };
+  const template = { crew: which, unit, build: sheet.data.build };
   return (
     <div className="page">
       <header className="row apart">
@@ -129,43 +130,7 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
           </ul>
         </div>
       </section>
-      <section className="card">
-        <h2>{say('recipes.plan')}</h2>
-        <table className="list">
-          <thead>
-            <tr>
-              {(['mark', 'length', 'from', 'tolerance', 'other', 'fine', 'tip', 'bites'] as const).map((head) => (
-                <th key={head} scope="col">
-                  {say(`recipes.${head}`)}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {marks.map((mark, index) => (
-              <Fragment key={index}>
-                <tr>
-                  <th scope="row">{mark.name}</th>
-                  <td className="figures">
-                    <b>{mark.length}</b>
-                  </td>
-                  <td>{mark.from}</td>
-                  <td className="figures">{mark.tolerance}</td>
-                  <td className="figures">{mark.other}</td>
-                  <td className="figures">{mark.fine}</td>
-                  <td className="figures">{mark.tip}</td>
-                  <td>{mark.bites}</td>
-                </tr>
-                {mark.leaves && (
-                  <tr className="leaves">
-                    <td colSpan={8}>{say('recipes.leaves', { profile: mark.leaves })}</td>
-                  </tr>
-                )}
-              </Fragment>
-            ))}
-          </tbody>
-        </table>
-      </section>
+      <PlanTable marks={marks} />
       <FitCard sheet={sheet.data} />
       {choices.length > 0 && (
         <section className="card">

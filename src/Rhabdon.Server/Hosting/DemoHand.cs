@@ -7,8 +7,7 @@ using Rhabdon.Core.Verification;
 namespace Rhabdon.Server.Hosting;
 
 /// <summary>
-/// A hand that errs now and then, always alike for the same seed: about as often as crews do, more often at the first connectors of a day. What follows from
-/// an error is the ladder's and the fold's.
+/// A hand that errs now and then, always alike for the same seed. What follows from an error is the ladder's and the fold's.
 /// </summary>
 internal sealed class DemoHand(int seed, RecipeBook book)
 {
