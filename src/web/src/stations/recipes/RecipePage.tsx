@@ -66,7 +66,7 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
       setFault((error as Error).message);
     }
   };
-  const template = { crew: which, unit, build: sheet.data.build };
+  const template = { crew: which, unit, build: sheet.data.build ?? undefined };
   return (
     <div className="page">
       <header className="row apart">
