@@ -1,0 +1,75 @@
+using Rhabdon.Core.EndFaces.Looking;
+using Rhabdon.Core.Phrases;
+
+namespace Rhabdon.Core.EndFaces;
+
+/// <summary>A picture and a profile in, a verdict with its reasons out.</summary>
+public static class FaceGrader
+{
+    private const double WorstFocus = 2.6;
+    private const double MostClipped = 0.25;
+    private const double JudgedRadius = 57.5;
+    private const double SingleModeCore = 4.5;
+    private const double MultimodeCore = 25;
+    private const double MultimodeZone = 40;
+    private const double BlobSmoothing = 0.45;
+    private const double BlobScore = 6.5;
+    private const float LeastShade = 4;
+
+    /// <param name="scale">Micrometers to a pixel where known, above zero; else it is taken from the cladding's 125 µm.</param>
+    public static FaceGrade Grade(GrayImage image, FaceProfile profile, double? scale = null)
+    {
+        if (Exposure.FaultOf(image) is { } blind)
+        {
+            return Cannot(blind, new PictureQuality(0, 0, 1, 0, 0));
+        }
+
+        if (FiberFinder.Find(image, scale) is not { } place)
+        {
+            return Cannot("no-fiber", new PictureQuality(0, 0, 0, 0, 0));
+        }
+
+        var measured = scale ?? (MadeOf.CladdingRadius / place.Radius);
+        var usualCore = profile.Of(Zone.A) is { To: > (decimal)MultimodeZone } ? MultimodeCore : SingleModeCore;
+        var focus = place.Blur * measured;
+        var clipped = Exposure.ClippedIn(image, place);
+        if (focus > WorstFocus || clipped > MostClipped || !IsInFrame(image, place, measured))
+        {
+            return Cannot(
+                focus > WorstFocus ? "blurred" : clipped > MostClipped ? "clipped" : "cut-off", new PictureQuality(focus, 0, clipped, 0, place.Strength),
+                new FiberCircle(place.X, place.Y, 2 * place.Radius, measured, usualCore));
+        }
+
+        var glass = GlassView.Of(image, place, measured, usualCore);
+        var findings = Findings(image, profile, place, measured, glass);
+        var judgement = FaceJudge.Judge(profile, findings);
+        return new FaceGrade(
+            judgement.Verdict, judgement.IsMarginal, new FiberCircle(place.X, place.Y, 2 * place.Radius, measured, glass.CoreRadius),
+            new PictureQuality(focus, glass.Glass / 255, clipped, glass.Noise[^1] / 255, place.Strength), findings, judgement.Zones, judgement.Reasons);
+    }
+
+    private static FaceGrade Cannot(string why, PictureQuality quality, FiberCircle? place = null) =>
+        new(FaceVerdict.CannotGrade, false, place, quality, [], [], [Phrase.Of($"face.cannot.{why}")]);
+
+    private static bool IsInFrame(GrayImage image, FiberPlace place, double scale)
+    {
+        var reach = JudgedRadius / scale;
+        return place.X >= reach && place.Y >= reach && place.X <= image.Width - 1 - reach && place.Y <= image.Height - 1 - reach;
+    }
+
+    private static List<Finding> Findings(GrayImage image, FaceProfile profile, FiberPlace place, double scale, GlassView glass)
+    {
+        var veil = Veil.TakeFrom(glass);
+        var traces = ScratchTracer.TakeFrom(glass);
+        var blobs = new BlobFinder(glass.Left, glass.Pitch, glass.Half, glass.Blur, glass.Holds, glass.NoiseAt).Find(BlobSmoothing, BlobScore, LeastShade);
+        var ferruleFrom = MadeOf.CladdingRadius + (place.RingWidth * scale) + Math.Max(1, 2 * place.Blur * scale);
+        var reader = new FindingReader(profile, place, scale, glass);
+        return
+        [
+            .. veil.Films.Select(b => reader.Read(b, MarkKind.Film)),
+            .. traces.Where(t => !veil.Hides(t)).Select(reader.Read),
+            .. blobs.Where(b => !veil.Hides(b)).Select(b => reader.Read(b, MarkNamer.OnGlass(b, glass.Edge, glass.CoreRadius))),
+            .. FerruleView.Find(image, place, scale).Select(b => reader.Read(b, MarkNamer.OnFerrule(b, ferruleFrom))),
+        ];
+    }
+}

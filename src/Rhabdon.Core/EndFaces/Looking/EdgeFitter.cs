@@ -1,0 +1,98 @@
+namespace Rhabdon.Core.EndFaces.Looking;
+
+/// <summary>
+/// Sets a circle that is roughly known to a fraction of a pixel. Rays across its edge are laid over each other: how far each has to move to fit says where the center lies;
+/// their median then is one clean edge, to which glass, adhesive and ferrule are fitted as three levels under one blur.
+/// </summary>
+internal static class EdgeFitter
+{
+    private const int Rays = 256;
+    private const int Rounds = 4;
+    private const double CladdingMicrometers = 62.5;
+    private const double WidestRing = 9;
+    private const double UsualRing = 0.7;
+
+    // In samples of the median ray, for a width one micrometer off: neighbors in it share the ferrule's grain.
+    private const double RingPull = 20;
+
+    /// <param name="tolerance">How far the rough circle may be off, pixels.</param>
+    public static FiberPlace Fit(GrayImage image, FiberPlace rough, double tolerance)
+    {
+        var (x, y) = Center(image, rough.X, rough.Y, rough.Radius, tolerance);
+        var scale = CladdingMicrometers / rough.Radius;
+        var window = new Profile(image, x, y, rough.Radius - (tolerance * 1.5) - (3 / scale), rough.Radius + (tolerance * 1.5) + (WidestRing / scale));
+        var edge = Levels(window, rough.Radius, tolerance, scale);
+        return rough with { X = x, Y = y, Radius = edge.Radius, RingWidth = edge.Ring, Blur = edge.Blur };
+    }
+
+    /// <summary>The center of a circle of about this radius, whatever lies inside and outside its edge.</summary>
+    public static (double X, double Y) Center(GrayImage image, double x, double y, double radius, double tolerance)
+    {
+        for (var round = 0; round < Rounds; round++)
+        {
+            var reach = tolerance / (1 << Math.Min(round, 2));
+            var rays = new Profile(image, x, y, radius - (tolerance * 2), radius + (tolerance * 2.5));
+            if (Shift(rays, reach) is not { } shift)
+            {
+                return (x, y);
+            }
+
+            (x, y) = (x + shift.Dx, y + shift.Dy);
+            if (Math.Abs(shift.Dx) + Math.Abs(shift.Dy) < 0.01)
+            {
+                break;
+            }
+        }
+
+        return (x, y);
+    }
+
+    private static (double Dx, double Dy)? Shift(Profile rays, double reach)
+    {
+        var template = rays.Slopes(rays.Median());
+        var (moves, weights) = (new double[Rays], new double[Rays]);
+        for (var ray = 0; ray < Rays; ray++)
+        {
+            (moves[ray], weights[ray]) = rays.BestMove(ray, template, reach);
+        }
+
+        var fit = default(double[]);
+        for (var pass = 0; pass < 4; pass++)
+        {
+            var (matrix, right) = (new double[3, 3], new double[3]);
+            for (var ray = 0; ray < Rays; ray++)
+            {
+                double[] basis = [Math.Cos(2 * Math.PI * ray / Rays), Math.Sin(2 * Math.PI * ray / Rays), 1];
+                var off = fit is null ? 0 : moves[ray] - (fit[0] * basis[0]) - (fit[1] * basis[1]) - fit[2];
+                var weight = weights[ray] / (1 + (off * off / 0.5));
+                for (var i = 0; i < 3; i++)
+                {
+                    right[i] += weight * basis[i] * moves[ray];
+                    for (var j = 0; j < 3; j++)
+                    {
+                        matrix[i, j] += weight * basis[i] * basis[j];
+                    }
+                }
+            }
+
+            fit = Robust.Solve(matrix, right);
+            if (fit is null)
+            {
+                return null;
+            }
+        }
+
+        return (fit![0], fit[1]);
+    }
+
+    private static EdgeModel.Fit Levels(Profile window, double radius, double tolerance, double scale)
+    {
+        var model = new EdgeModel(window.Median(), window.From, Profile.Step, WidestRing / scale);
+        var starts = from ring in (double[])[0.7, 2, 4.5]
+                     from blur in (double[])[0.5, 1.1]
+                     from off in Enumerable.Range(-4, 9)
+                     select model.LevelsFor(radius + (tolerance * 1.3 * off / 4), ring / scale, blur / scale);
+        var free = starts.OrderBy(f => f.Cost).Take(3).Select(f => model.Refine(f)).MinBy(f => f.Cost);
+        return model.Refine(free, UsualRing / scale, RingPull * scale * scale * free.Cost / window.Median().Length);
+    }
+}

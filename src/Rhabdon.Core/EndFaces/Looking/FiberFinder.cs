@@ -1,0 +1,226 @@
+namespace Rhabdon.Core.EndFaces.Looking;
+
+/// <summary>
+/// Finds the cladding's circle. Edges vote for the point that they face, on a reduced picture; round the points with the most votes the circles are read off as rings where all rays
+/// brighten or darken together; the cladding is the outermost, or the inner side of it where adhesive shows as a band. <see cref="EdgeFitter"/> then sets it to a fraction of a pixel.
+/// </summary>
+internal static class FiberFinder
+{
+    private const int ReducedSide = 512;
+    private const int MostVoters = 9_000;
+    private const int Candidates = 4;
+    private const int Rays = 96;
+    private const double LeastStrength = 7;
+    private const double LeastStep = 0.6;
+
+    // The finest and coarsest scales that microscopes for connectors give, micrometers to a pixel, with something to spare.
+    private const double FinestScale = 0.1;
+    private const double CoarsestScale = 1.2;
+
+    /// <param name="scale">Micrometers to a pixel where known.</param>
+    public static FiberPlace? Find(GrayImage image, double? scale)
+    {
+        var by = Math.Max(1, (int)Math.Ceiling(Math.Max(image.Width, image.Height) / (double)ReducedSide));
+        var plane = Resampler.Reduce(image, by).Smoothed(0.8);
+        var reach = RadiiFor(plane, scale * by, by);
+        if (reach.To <= reach.From + 2)
+        {
+            return null;
+        }
+
+        var best = default(Rings);
+        foreach (var (x, y) in VotedCenters(plane, reach))
+        {
+            var rings = Climb(plane, x, y, reach);
+            if (best is null || rings.Score > best.Score)
+            {
+                best = rings;
+            }
+        }
+
+        return best?.Cladding(scale is not null) is not { } rough ? null
+            : EdgeFitter.Fit(image, new FiberPlace((best.X * by) + ((by - 1) / 2.0), (best.Y * by) + ((by - 1) / 2.0), rough.Radius * by, 0, by, rough.Strength), Math.Max(2.5 * by, 4));
+    }
+
+    private static (int From, int To) RadiiFor(Plane plane, double? scale, int by)
+    {
+        var most = (int)(0.62 * Math.Min(plane.Width, plane.Height));
+        return scale is { } known ? (Math.Max(4, (int)(0.9 * 62.5 / known)), Math.Min(most, (int)Math.Ceiling(1.15 * 62.5 / known)))
+            : (Math.Max(5, (int)(62.5 / CoarsestScale / by)), Math.Min(most, (int)(62.5 / FinestScale / by)));
+    }
+
+    private static List<(int X, int Y)> VotedCenters(Plane plane, (int From, int To) reach)
+    {
+        var votes = new Plane(plane.Width, plane.Height);
+        foreach (var (x, y, dx, dy) in Edges(plane))
+        {
+            Vote(votes, x, y, dx, dy, reach);
+            Vote(votes, x, y, -dx, -dy, reach);
+        }
+
+        // A center stands out from its surroundings; the middle of the picture gathers chance votes all over.
+        var (near, far) = (votes.Smoothed(1.5), votes.Smoothed(9));
+        var centers = new List<(int X, int Y)>();
+        for (var left = Candidates; left > 0; left--)
+        {
+            var (most, at) = (float.MinValue, (X: 0, Y: 0));
+            for (var y = 2; y < plane.Height - 2; y++)
+            {
+                for (var x = 2; x < plane.Width - 2; x++)
+                {
+                    var stands = near[x, y] - far[x, y];
+                    if (stands > most && !centers.Any(c => Math.Abs(c.X - x) < 9 && Math.Abs(c.Y - y) < 9))
+                    {
+                        (most, at) = (stands, (x, y));
+                    }
+                }
+            }
+
+            centers.Add(at);
+        }
+
+        return centers;
+    }
+
+    private static void Vote(Plane votes, int x, int y, float dx, float dy, (int From, int To) reach)
+    {
+        var (atX, atY) = (x + 0.5f + (dx * reach.From), y + 0.5f + (dy * reach.From));
+        for (var r = reach.From; r <= reach.To; r++, atX += dx, atY += dy)
+        {
+            if (atX < 0 || atY < 0 || atX >= votes.Width || atY >= votes.Height)
+            {
+                return;
+            }
+
+            votes.Values[((int)atY * votes.Width) + (int)atX] += 1;
+        }
+    }
+
+    private static List<(int X, int Y, float Dx, float Dy)> Edges(Plane plane)
+    {
+        var all = new List<(float Steep, int X, int Y, float Dx, float Dy)>(plane.Values.Length);
+        for (var y = 1; y < plane.Height - 1; y++)
+        {
+            for (var x = 1; x < plane.Width - 1; x++)
+            {
+                var (dx, dy) = (plane[x + 1, y] - plane[x - 1, y], plane[x, y + 1] - plane[x, y - 1]);
+                all.Add((MathF.Sqrt((dx * dx) + (dy * dy)), x, y, dx, dy));
+            }
+        }
+
+        var least = Math.Max(0.4f, Robust.Quantile(all.Select(e => e.Steep).ToArray(), 1 - Math.Min(0.12, MostVoters / (double)all.Count)));
+        return [.. all.Where(e => e.Steep >= least).Select(e => (e.X, e.Y, e.Dx / e.Steep, e.Dy / e.Steep))];
+    }
+
+    // From a voted center to the point round which the circles are sharpest.
+    private static Rings Climb(Plane plane, double x, double y, (int From, int To) reach)
+    {
+        var best = Rings.Around(plane, x, y, reach, Rays / 2);
+        for (var step = 2.0; step >= 0.5; step /= 2)
+        {
+            for (var moved = true; moved;)
+            {
+                moved = false;
+                foreach (var (dx, dy) in ((double, double)[])[(step, 0), (-step, 0), (0, step), (0, -step)])
+                {
+                    var next = Rings.Around(plane, best.X + dx, best.Y + dy, reach, Rays / 2);
+                    if (next.Score > best.Score * 1.001)
+                    {
+                        (best, moved) = (next, true);
+                    }
+                }
+            }
+        }
+
+        return Rings.Around(plane, best.X, best.Y, reach, Rays);
+    }
+
+    /// <summary>How the shade changes outward round a point, radius by radius, all rays together.</summary>
+    private sealed class Rings(double x, double y, int from, float[] steps, float[] strengths)
+    {
+        public double X { get; } = x;
+
+        public double Y { get; } = y;
+
+        public float Score { get; } = strengths.Length == 0 ? 0 : strengths.Max();
+
+        public static Rings Around(Plane plane, double x, double y, (int From, int To) reach, int rays)
+        {
+            var count = reach.To - reach.From + 1;
+            var (sums, squares, seen) = (new float[count], new float[count], new int[count]);
+            for (var ray = 0; ray < rays; ray++)
+            {
+                var (sin, cos) = Math.SinCos(2 * Math.PI * ray / rays);
+                var before = plane.At(x + ((reach.From - 1) * cos), y + ((reach.From - 1) * sin));
+                var here = plane.At(x + (reach.From * cos), y + (reach.From * sin));
+                for (var i = 0; i < count; i++)
+                {
+                    var r = reach.From + i + 1;
+                    var (atX, atY) = (x + (r * cos), y + (r * sin));
+                    if (atX < 0 || atY < 0 || atX > plane.Width - 1 || atY > plane.Height - 1)
+                    {
+                        break;
+                    }
+
+                    var after = plane.At(atX, atY);
+                    var step = after - before;
+                    sums[i] += step;
+                    squares[i] += step * step;
+                    seen[i]++;
+                    (before, here) = (here, after);
+                }
+            }
+
+            var (steps, strengths) = (new float[count], new float[count]);
+            for (var i = 0; i < count && seen[i] >= rays / 2; i++)
+            {
+                steps[i] = sums[i] / seen[i];
+            }
+
+            // What changes slowly with the radius is the light, not an edge.
+            var slow = new float[count];
+            for (var i = 0; i < count; i++)
+            {
+                var half = Math.Max(4, (reach.From + i) / 6);
+                var (low, high) = (Math.Max(0, i - half), Math.Min(count - 1, i + half));
+                slow[i] = Robust.Median(steps.AsSpan(low, high - low + 1).ToArray());
+            }
+
+            for (var i = 0; i < count && seen[i] >= rays / 2; i++)
+            {
+                var spread = Math.Max(0, (squares[i] / seen[i]) - (steps[i] * steps[i]));
+                steps[i] -= slow[i];
+                strengths[i] = Math.Abs(steps[i]) / MathF.Sqrt((spread * 2 / seen[i]) + 0.02f);
+            }
+
+            return new Rings(x, y, reach.From, steps, strengths);
+        }
+
+        /// <summary>The cladding's circle among those found: radius in steps of the plane, and how surely it is there. Null for none.</summary>
+        public (double Radius, double Strength)? Cladding(bool isScaleKnown)
+        {
+            var peaks = new List<(int Radius, float Strength)>();
+            for (var i = 1; i < strengths.Length - 1; i++)
+            {
+                if (strengths[i] >= strengths[i - 1] && strengths[i] > strengths[i + 1] && strengths[i] > LeastStrength && Math.Abs(steps[i]) > LeastStep)
+                {
+                    peaks.Add((from + i, strengths[i]));
+                }
+            }
+
+            if (peaks.Count == 0)
+            {
+                return null;
+            }
+
+            var most = peaks.Max(p => p.Strength);
+            var outer = isScaleKnown ? peaks.MaxBy(p => p.Strength) : peaks.Last(p => p.Strength > 0.2f * most && IsPlausible(p, peaks));
+            var inner = peaks.First(p => p.Radius >= 0.86 * outer.Radius && p.Strength > 0.25f * outer.Strength);
+            return (inner.Radius, outer.Strength);
+        }
+
+        // Inside the cladding's circle there may be the core's, at 50 or 62.5 of 125 or much smaller; any other circle inside it makes it none.
+        private static bool IsPlausible((int Radius, float Strength) outer, List<(int Radius, float Strength)> peaks) =>
+            peaks.Where(p => p.Radius < 0.86 * outer.Radius && p.Strength > 2 * outer.Strength).All(p => (double)outer.Radius / p.Radius is (> 1.85 and < 2.75) or > 8);
+    }
+}

@@ -1,0 +1,24 @@
+namespace Rhabdon.Core.EndFaces.Looking;
+
+/// <summary>Puts what was found on the grids into the terms of the picture and the profile.</summary>
+internal sealed class FindingReader(FaceProfile profile, FiberPlace place, double scale, GlassView glass)
+{
+    private const double FixedUncertainty = 0.15;
+    private const double ShareUncertain = 0.06;
+    private const double SureAt = 8;
+
+    public Finding Read(Trace trace)
+    {
+        var nearest = Math.Max(0, trace.Path.Min(p => glass.RadiusAt(p.X, p.Y)) - (trace.Width / 2));
+        var middle = trace.Path[trace.Path.Count / 2];
+        var length = ScratchTracer.LengthOf(trace.Path) * glass.Pitch;
+        return Finding(
+            MarkNamer.Of(trace, length), nearest, trace.Width, trace.Width, length, (middle.X - glass.Half) * glass.Pitch, (middle.Y - glass.Half) * glass.Pitch, trace.Contrast, trace.Significance);
+    }
+
+    public Finding Read(Blob blob, MarkKind kind) => Finding(kind, blob.Nearest, blob.Size, blob.Width, blob.Length, blob.X, blob.Y, blob.Contrast, blob.Significance);
+
+    private Finding Finding(MarkKind kind, double nearest, double size, double width, double length, double x, double y, double contrast, double significance) => new(
+        kind, profile.At(nearest) ?? Zone.D, size, FixedUncertainty + (ShareUncertain * size), width, length, place.X + (x / scale), place.Y + (y / scale), contrast / 255,
+        Math.Clamp(1 - Math.Exp(-significance / SureAt), 0, 1), nearest <= glass.CoreRadius);
+}

@@ -1,0 +1,102 @@
+namespace Rhabdon.Core.EndFaces.Looking;
+
+/// <summary>The slope and fall of the light over a grid: a paraboloid that marks pull little, for what lies far off it counts little.</summary>
+internal sealed class Light
+{
+    private const int Terms = 6;
+    private const int Passes = 6;
+    private const double FarOff = 3.5;
+
+    private readonly double[] _terms;
+
+    private Light(double[] terms) => _terms = terms;
+
+    /// <summary>In the middle of the grid.</summary>
+    public double AtMiddle => _terms[0];
+
+    /// <summary>Null when too little of the grid counts.</summary>
+    public static Light? Fit(Plane grid, double pitch, int half, Func<int, int, bool> counts)
+    {
+        var points = new List<(double X, double Y, float Shade)>();
+        for (var y = 1; y < grid.Height; y += 3)
+        {
+            for (var x = 1; x < grid.Width; x += 3)
+            {
+                if (counts(x, y))
+                {
+                    points.Add(((x - half) * pitch, (y - half) * pitch, grid[x, y]));
+                }
+            }
+        }
+
+        if (points.Count < 4 * Terms)
+        {
+            return null;
+        }
+
+        var light = new Light([Robust.Median(points.Select(p => p.Shade).ToArray()), 0, 0, 0, 0, 0]);
+        for (var pass = 0; pass < Passes; pass++)
+        {
+            if (Next(light, points) is not { } next)
+            {
+                break;
+            }
+
+            light = next;
+        }
+
+        return light;
+    }
+
+    public void TakeFrom(Plane grid, double pitch, int half)
+    {
+        for (var y = 0; y < grid.Height; y++)
+        {
+            for (var x = 0; x < grid.Width; x++)
+            {
+                grid[x, y] -= (float)At((x - half) * pitch, (y - half) * pitch);
+            }
+        }
+    }
+
+    private static Light? Next(Light light, List<(double X, double Y, float Shade)> points)
+    {
+        var off = new float[points.Count];
+        for (var i = 0; i < off.Length; i++)
+        {
+            off[i] = points[i].Shade - (float)light.At(points[i].X, points[i].Y);
+        }
+
+        var spread = Math.Max(0.5, Robust.Spread([.. off]));
+        var (matrix, right) = (new double[Terms, Terms], new double[Terms]);
+        Span<double> basis = stackalloc double[Terms];
+        for (var i = 0; i < off.Length; i++)
+        {
+            var share = off[i] / (FarOff * spread);
+            var weight = Math.Abs(share) >= 1 ? 1e-4 : (1 - (share * share)) * (1 - (share * share));
+            Basis(points[i].X, points[i].Y, basis);
+            for (var j = 0; j < Terms; j++)
+            {
+                right[j] += weight * basis[j] * points[i].Shade;
+                for (var k = 0; k < Terms; k++)
+                {
+                    matrix[j, k] += weight * basis[j] * basis[k];
+                }
+            }
+        }
+
+        return Robust.Solve(matrix, right) is { } terms ? new Light(terms) : null;
+    }
+
+    private double At(double x, double y)
+    {
+        (x, y) = (x / 50, y / 50);
+        return _terms[0] + (_terms[1] * x) + (_terms[2] * y) + (_terms[3] * x * x) + (_terms[4] * x * y) + (_terms[5] * y * y);
+    }
+
+    private static void Basis(double x, double y, Span<double> basis)
+    {
+        (x, y) = (x / 50, y / 50);
+        (basis[0], basis[1], basis[2], basis[3], basis[4], basis[5]) = (1, x, y, x * x, x * y, y * y);
+    }
+}

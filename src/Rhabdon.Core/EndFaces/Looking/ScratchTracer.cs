@@ -1,0 +1,287 @@
+namespace Rhabdon.Core.EndFaces.Looking;
+
+/// <summary>
+/// Follows lines: from the place that looks most like one, both ways, as long as it goes on; measures it across, takes it out of the glass, and begins again.
+/// </summary>
+internal static class ScratchTracer
+{
+    private const float SeedScore = 5.5f;
+    private const float GoOnScore = 2.6f;
+    private const double LongestGap = 3.2;
+    private const double ShortestLength = 5;
+    private const double LeastSlenderness = 2.8;
+    private const double LeastSignificance = 8;
+    private const int MostTraces = 60;
+    private const double AcrossReach = 9;
+    private const int MostReturns = 6;
+    private const double RimWidth = 3.5;
+    private const double Beside = 2;
+
+    /// <summary>The lines on the glass, strongest first; they are gone from it afterward.</summary>
+    public static List<Trace> TakeFrom(GlassView glass)
+    {
+        var filter = LineFilter.Over(glass);
+        var side = glass.Left.Width;
+        var seeds = Enumerable.Range(0, filter.Score.Length).Where(i => Math.Abs(filter.Score[i]) >= SeedScore).OrderByDescending(i => Math.Abs(filter.Score[i])).ToList();
+        var isUsed = new bool[filter.Score.Length];
+        var traces = new List<Trace>();
+        foreach (var seed in seeds)
+        {
+            if (isUsed[seed] || traces.Count >= MostTraces)
+            {
+                continue;
+            }
+
+            var path = Follow(filter, glass, isUsed, seed);
+            Use(isUsed, path, side, filter.HalfWidth[seed] + 2);
+            if (Measure(glass, path, Math.Sign(filter.Score[seed])) is { } trace)
+            {
+                TakeOut(glass, trace);
+                Use(isUsed, [.. trace.Path.Select(p => ((int)p.X, (int)p.Y))], side, (int)Math.Ceiling(((trace.Spread / 2) + Beside) / glass.Pitch));
+                traces.Add(trace);
+            }
+        }
+
+        return traces;
+    }
+
+    private static List<(int X, int Y)> Follow(LineFilter filter, GlassView glass, bool[] isUsed, int seed)
+    {
+        var side = glass.Left.Width;
+        var start = (X: seed % side, Y: seed / side);
+        var (dx, dy) = LineFilter.Along(filter.Direction[seed]);
+        var backward = Walk(filter, glass, isUsed, start, -dx, -dy, Math.Sign(filter.Score[seed]));
+        backward.Reverse();
+        return [.. backward, start, .. Walk(filter, glass, isUsed, start, dx, dy, Math.Sign(filter.Score[seed]))];
+    }
+
+    private static List<(int X, int Y)> Walk(LineFilter filter, GlassView glass, bool[] isUsed, (int X, int Y) start, double dx, double dy, int sign)
+    {
+        var side = glass.Left.Width;
+        var path = new List<(int X, int Y)>();
+        var (x, y, missed, returns) = ((double)start.X, (double)start.Y, 0, 0);
+        var longestGap = (int)(LongestGap / glass.Pitch);
+        var passed = new HashSet<(int X, int Y)>();
+        while (missed <= longestGap)
+        {
+            (x, y) = (x + dx, y + dy);
+            var (best, at, turn) = (GoOnScore, (X: -1, Y: -1), (X: 0.0, Y: 0.0));
+            for (var off = -2; off <= 2; off++)
+            {
+                var (px, py) = ((int)Math.Round(x - (dy * off)), (int)Math.Round(y + (dx * off)));
+                if (px < 1 || py < 1 || px >= side - 1 || py >= side - 1 || !glass.Holds(px, py) || isUsed[(py * side) + px])
+                {
+                    continue;
+                }
+
+                var score = filter.Score[(py * side) + px] * sign;
+                var along = LineFilter.Along(filter.Direction[(py * side) + px]);
+                var agreement = (along.X * dx) + (along.Y * dy);
+                if (score - (0.15f * Math.Abs(off)) > best && Math.Abs(agreement) > 0.86)
+                {
+                    (best, at, turn) = (score, (px, py), agreement > 0 ? along : (-along.X, -along.Y));
+                }
+            }
+
+            if (at.X < 0)
+            {
+                missed++;
+                continue;
+            }
+
+            // A line that comes back to itself is the edge of something.
+            if (!passed.Add(at) && ++returns > MostReturns)
+            {
+                break;
+            }
+
+            missed = 0;
+            path.Add(at);
+
+            // The direction turns slowly: one place's opinion is worth a sixth.
+            (x, y) = (x + ((at.X - x) * 0.5), y + ((at.Y - y) * 0.5));
+            (dx, dy) = (dx + ((turn.X - dx) / 6), dy + ((turn.Y - dy) / 6));
+            var length = Math.Sqrt((dx * dx) + (dy * dy));
+            (dx, dy) = (dx / length, dy / length);
+        }
+
+        return path;
+    }
+
+    private static void Use(bool[] isUsed, IReadOnlyList<(int X, int Y)> path, int side, int reach)
+    {
+        foreach (var (x, y) in path)
+        {
+            for (var py = Math.Max(0, y - reach); py <= Math.Min(side - 1, y + reach); py++)
+            {
+                isUsed.AsSpan((py * side) + Math.Max(0, x - reach), Math.Min(side - 1, x + reach) - Math.Max(0, x - reach) + 1).Fill(true);
+            }
+        }
+    }
+
+    private static Trace? Measure(GlassView glass, IReadOnlyList<(int X, int Y)> rough, int sign)
+    {
+        if (rough.Count * glass.Pitch < ShortestLength)
+        {
+            return null;
+        }
+
+        var path = Smooth(rough);
+        var wide = Across.Of(glass, path, AcrossReach);
+        if (wide.Width(sign) is not { } first)
+        {
+            return null;
+        }
+
+        // Which part of the path is there: contrast over a short stretch, at least half of the usual.
+        var contrasts = Contrasts(glass, path, first.Span / glass.Pitch, sign);
+        var usual = Robust.Quantile([.. contrasts], 0.6);
+        var (from, to) = (0, contrasts.Length - 1);
+        while (from < to && contrasts[from] < 0.5 * usual)
+        {
+            from++;
+        }
+
+        while (to > from && contrasts[to] < 0.5 * usual)
+        {
+            to--;
+        }
+
+        path = path[from..(to + 1)];
+        if (path.Count < 4 || Across.Of(glass, path, AcrossReach).Width(sign) is not { } across)
+        {
+            return null;
+        }
+
+        var length = LengthOf(path) * glass.Pitch;
+        var noise = glass.NoiseAt((int)path[path.Count / 2].X, (int)path[path.Count / 2].Y);
+        var significance = Math.Abs(across.Contrast) / noise * Math.Sqrt(path.Count * Math.Max(1, across.Span / glass.Pitch));
+        return length < ShortestLength || length < LeastSlenderness * across.Span || significance < LeastSignificance || IsRim(glass, path) ? null
+            : new Trace(path, across.Width, across.Span, across.Contrast, significance, Waviness(path) * glass.Pitch);
+    }
+
+    // What runs along the glass's edge is the ring's shadow.
+    private static bool IsRim(GlassView glass, List<(double X, double Y)> path)
+    {
+        var radii = path.Select(p => glass.RadiusAt(p.X, p.Y)).ToList();
+        return radii.Min() > glass.Edge - RimWidth;
+    }
+
+    private static List<(double X, double Y)> Smooth(IReadOnlyList<(int X, int Y)> path)
+    {
+        const int Reach = 4;
+        var smooth = new List<(double X, double Y)>(path.Count);
+        for (var i = 0; i < path.Count; i++)
+        {
+            var reach = Math.Min(Reach, Math.Min(i, path.Count - 1 - i));
+            var (x, y) = (0.0, 0.0);
+            for (var k = i - reach; k <= i + reach; k++)
+            {
+                (x, y) = (x + path[k].X, y + path[k].Y);
+            }
+
+            smooth.Add((x / ((2 * reach) + 1), y / ((2 * reach) + 1)));
+        }
+
+        return smooth;
+    }
+
+    private static float[] Contrasts(GlassView glass, List<(double X, double Y)> path, double width, int sign)
+    {
+        var contrasts = new float[path.Count];
+        var half = Math.Max(0.5, width / 3);
+        var aside = (width / 2) + (2 * glass.Blur) + 1;
+        for (var i = 0; i < path.Count; i++)
+        {
+            var (dx, dy) = DirectionAt(path, i);
+            var (x, y) = path[i];
+            var center = (glass.Left.At(x, y) + glass.Left.At(x - (dy * half), y + (dx * half)) + glass.Left.At(x + (dy * half), y - (dx * half))) / 3;
+            contrasts[i] = sign * (center - ((glass.Left.At(x - (dy * aside), y + (dx * aside)) + glass.Left.At(x + (dy * aside), y - (dx * aside))) / 2));
+        }
+
+        var smooth = new float[path.Count];
+        for (var i = 0; i < path.Count; i++)
+        {
+            var (low, high) = (Math.Max(0, i - 3), Math.Min(path.Count - 1, i + 3));
+            smooth[i] = contrasts.AsSpan(low, high - low + 1).ToArray().Average();
+        }
+
+        return smooth;
+    }
+
+    internal static (double X, double Y) DirectionAt(IReadOnlyList<(double X, double Y)> path, int i)
+    {
+        var (a, b) = (path[Math.Max(0, i - 3)], path[Math.Min(path.Count - 1, i + 3)]);
+        var length = Math.Max(1e-6, Math.Sqrt(((b.X - a.X) * (b.X - a.X)) + ((b.Y - a.Y) * (b.Y - a.Y))));
+        return ((b.X - a.X) / length, (b.Y - a.Y) / length);
+    }
+
+    internal static double LengthOf(IReadOnlyList<(double X, double Y)> path)
+    {
+        var sum = 0.0;
+        for (var i = 4; i < path.Count + 3; i += 4)
+        {
+            var (a, b) = (path[i - 4], path[Math.Min(i, path.Count - 1)]);
+            sum += Math.Sqrt(((b.X - a.X) * (b.X - a.X)) + ((b.Y - a.Y) * (b.Y - a.Y)));
+        }
+
+        return sum;
+    }
+
+    // Against the parabola through it, in the frame of its chord.
+    private static double Waviness(List<(double X, double Y)> path)
+    {
+        var (a, b) = (path[0], path[^1]);
+        var chord = Math.Max(1e-6, Math.Sqrt(((b.X - a.X) * (b.X - a.X)) + ((b.Y - a.Y) * (b.Y - a.Y))));
+        var (ux, uy) = ((b.X - a.X) / chord, (b.Y - a.Y) / chord);
+        var (matrix, right) = (new double[3, 3], new double[3]);
+        var points = path.Select(p => (T: (((p.X - a.X) * ux) + ((p.Y - a.Y) * uy)) / chord, D: ((p.Y - a.Y) * ux) - ((p.X - a.X) * uy))).ToList();
+        foreach (var (t, d) in points)
+        {
+            double[] basis = [1, t, t * t];
+            for (var j = 0; j < 3; j++)
+            {
+                right[j] += basis[j] * d;
+                for (var k = 0; k < 3; k++)
+                {
+                    matrix[j, k] += basis[j] * basis[k];
+                }
+            }
+        }
+
+        return Robust.Solve(matrix, right) is { } fit ? Math.Sqrt(points.Average(p => Math.Pow(p.D - fit[0] - (fit[1] * p.T) - (fit[2] * p.T * p.T), 2))) : 0;
+    }
+
+    private static void TakeOut(GlassView glass, Trace trace)
+    {
+        var across = Across.Of(glass, trace.Path, AcrossReach);
+        var reach = (int)Math.Ceiling((trace.Spread / glass.Pitch / 2) + (2 * glass.Blur) + 2);
+        var side = glass.Left.Width;
+        var nearest = new Dictionary<int, (double Distance, double Off)>();
+        for (var i = 0; i < trace.Path.Count; i++)
+        {
+            var (x, y) = trace.Path[i];
+            var (dx, dy) = DirectionAt(trace.Path, i);
+            for (var py = Math.Max(0, (int)y - reach); py <= Math.Min(side - 1, (int)y + reach); py++)
+            {
+                for (var px = Math.Max(0, (int)x - reach); px <= Math.Min(side - 1, (int)x + reach); px++)
+                {
+                    var (along, off) = (((px - x) * dx) + ((py - y) * dy), ((py - y) * dx) - ((px - x) * dy));
+                    var overEnd = i == 0 ? Math.Max(0, -along) : i == trace.Path.Count - 1 ? Math.Max(0, along) : Math.Abs(along);
+                    if (overEnd < 1.2 + (i == 0 || i == trace.Path.Count - 1 ? glass.Blur : 0) && (!nearest.TryGetValue((py * side) + px, out var known) || Math.Abs(along) < known.Distance))
+                    {
+                        nearest[(py * side) + px] = (Math.Abs(along), off);
+                    }
+                }
+            }
+        }
+
+        foreach (var (at, (_, off)) in nearest)
+        {
+            if (Math.Abs(off) <= reach)
+            {
+                glass.Left.Values[at] -= across.ShadeAt(off);
+            }
+        }
+    }
+}
