@@ -15,6 +15,12 @@ public static class FaceGrader
     private const double BlobSmoothing = 0.45;
     private const double BlobScore = 6.5;
     private const float LeastShade = 4;
+    private const double CompactScore = 12;
+    private const float CompactShade = 12;
+    private const double LargestCompact = 30;
+    private const double LeastOnFerrule = 4;
+    private const double LeftOver = 0.6;
+    private const double LeftOverReach = 2.5;
 
     /// <param name="scale">Micrometers to a pixel where known, above zero; else it is taken from the cladding's 125 µm.</param>
     public static FaceGrade Grade(GrayImage image, FaceProfile profile, double? scale = null)
@@ -59,17 +65,61 @@ public static class FaceGrader
 
     private static List<Finding> Findings(GrayImage image, FaceProfile profile, FiberPlace place, double scale, GlassView glass)
     {
-        var veil = Veil.TakeFrom(glass);
+        var compact = TakeCompact(glass);
         var traces = ScratchTracer.TakeFrom(glass);
-        var blobs = new BlobFinder(glass.Left, glass.Pitch, glass.Half, glass.Blur, glass.Holds, glass.NoiseAt).Find(BlobSmoothing, BlobScore, LeastShade);
+        var veil = Veil.TakeFrom(glass);
+        var blobs = compact.Concat(Finder(glass).Find(BlobSmoothing, BlobScore, LeastShade));
         var ferruleFrom = MadeOf.CladdingRadius + (place.RingWidth * scale) + Math.Max(1, 2 * place.Blur * scale);
         var reader = new FindingReader(profile, place, scale, glass);
+        var onGlass = blobs.Where(b => !veil.Hides(b) && !IsLeftOver(b, traces, glass)).ToList();
+        var onFerrule = FerruleView.Find(image, place, scale);
+        var across = AcrossRing(onGlass, onFerrule, glass.Edge, ferruleFrom);
         return
         [
             .. veil.Films.Select(b => reader.Read(b, MarkKind.Film)),
             .. traces.Where(t => !veil.Hides(t)).Select(reader.Read),
-            .. blobs.Where(b => !veil.Hides(b)).Select(b => reader.Read(b, MarkNamer.OnGlass(b, glass.Edge, glass.CoreRadius))),
-            .. FerruleView.Find(image, place, scale).Select(b => reader.Read(b, MarkNamer.OnFerrule(b, ferruleFrom))),
+            .. onGlass.Select(b => reader.Read(MarkNamer.IsAtRing(b, glass.Edge) ? b.OutTo(MadeOf.CladdingRadius) : b, MarkNamer.OnGlass(b, glass.Edge))),
+            .. onFerrule.Where(b => b.Size >= LeastOnFerrule).Select(b => reader.Read(b, MarkNamer.OnFerrule(b, ferruleFrom))),
+            .. across.Select(a => reader.Read(a.Whole, a.Kind)),
         ];
+    }
+
+    private static BlobFinder Finder(GlassView glass) => new(glass.Left, glass.Pitch, glass.Half, glass.Blur, glass.IsJudged, glass.NoiseAt);
+
+    // Deep round patches would pass for short wide lines: they are taken out before lines are looked for.
+    private static List<Blob> TakeCompact(GlassView glass)
+    {
+        var compact = Finder(glass).Find(BlobSmoothing, CompactScore, CompactShade).Where(b => b.IsCompact && b.Size < LargestCompact).ToList();
+        foreach (var blob in compact)
+        {
+            glass.Blank(blob.Places);
+        }
+
+        return compact;
+    }
+
+    // The two halves of a mark that lies over the ring, taken from where they were found and put together.
+    private static List<(Blob Whole, MarkKind Kind)> AcrossRing(List<Blob> onGlass, List<Blob> onFerrule, double glassEdge, double ferruleFrom)
+    {
+        var across = new List<(Blob Whole, MarkKind Kind)>();
+        foreach (var glass in onGlass.Where(b => MarkNamer.IsAtRing(b, glassEdge)).ToList())
+        {
+            var other = onFerrule.Find(f => Math.Sign(f.Contrast) == Math.Sign(glass.Contrast) && MarkNamer.IsAtRing(f, ferruleFrom, -1) && glass.IsAbreastOf(f));
+            if (other is not null)
+            {
+                across.Add((glass.With(other, ferruleFrom - glassEdge), MarkNamer.AcrossRing(glass, other)));
+                onGlass.Remove(glass);
+                onFerrule.Remove(other);
+            }
+        }
+
+        return across;
+    }
+
+    // Where a line was taken out a little of it stays.
+    private static bool IsLeftOver(Blob blob, List<Trace> traces, GlassView glass)
+    {
+        var (x, y) = (glass.Half + (blob.X / glass.Pitch), glass.Half + (blob.Y / glass.Pitch));
+        return traces.Any(t => Math.Abs(blob.Contrast) < LeftOver * Math.Abs(t.Contrast) && t.Passes(x, y, ((t.Spread / 2) + LeftOverReach) / glass.Pitch));
     }
 }

@@ -86,6 +86,8 @@ public static class FaceRenderer
                     share -= mark.Halo * (1 - share) * Math.Exp(-inside * inside / (2 * HaloWidth * HaloWidth));
                 }
 
+                // A chip is glass that is gone: it ends where the glass does.
+                share *= mark.Kind == MarkKind.Chip ? Share(MadeFace.CladdingRadius - place.Radius, face.MicrometersPerPixel) : 1;
                 ref var shade = ref plane[(y * face.Width) + x];
                 shade = (float)Math.Max(0.01, shade + (share * mark.Depth));
             }

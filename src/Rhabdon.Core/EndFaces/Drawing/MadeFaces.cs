@@ -55,7 +55,7 @@ public static class MadeFaces
         Plight.Dirt => Many(1 + chance.Next(4), _ => Dirt(style, chance)),
         Plight.Film => [Film(chance)],
         Plight.Adhesive => Many(1 + chance.Next(2), _ => Adhesive(look, chance)),
-        Plight.Chip => [Chip(style, look, chance)],
+        Plight.Chip => [Chip(style, chance)],
         Plight.Crack => [Crack(style, profile, chance)],
         Plight.Mixed => Marks(style, profile, look, Plight.FineScratches, chance).Concat(Marks(style, profile, look, (Plight)(3 + chance.Next(3)), chance)),
         _ => [],
@@ -65,7 +65,7 @@ public static class MadeFaces
 
     private static MadeMark Scratch(FaceStyle style, double width, Random chance)
     {
-        var (turn, offset, half) = (chance.NextDouble() * Math.PI, (chance.NextDouble() - 0.5) * 90, 8 + (35 * chance.NextDouble()));
+        var (turn, offset, half) = (chance.NextDouble() * Math.PI, (chance.NextDouble() - 0.5) * 90, Math.Max(8, 3 * width) + (35 * chance.NextDouble()));
         var (along, across) = (new Spot(Math.Cos(turn), Math.Sin(turn)), new Spot(-Math.Sin(turn), Math.Cos(turn)));
         var shift = (chance.NextDouble() - 0.5) * 50;
         var bow = chance.Next(3) == 0 ? (chance.NextDouble() - 0.5) * 0.3 * half : 0;
@@ -97,13 +97,12 @@ public static class MadeFaces
         return new MadeMark(MarkKind.Adhesive, [new Spot(at * Math.Cos(turn), at * Math.Sin(turn))], size, -new Between(0.08, 0.25).Pick(chance), 0.25, 1 + chance.NextDouble(), 1.5, 0, chance.Next());
     }
 
-    private static MadeMark Chip(FaceStyle style, FaceLook look, Random chance)
+    private static MadeMark Chip(FaceStyle style, Random chance)
     {
         var size = new Between(4, 16).Pick(chance);
-        var isAtCore = chance.Next(3) == 0;
         var turn = chance.NextDouble() * 2 * Math.PI;
-        var at = isAtCore ? look.CoreRadius : 61 - (size * 0.3);
-        return new MadeMark(MarkKind.Chip, [new Spot(at * Math.Cos(turn), at * Math.Sin(turn))], size, -Math.Max(0.15, Math.Abs(Depth(style, chance, 0))), 0.3, 1.3, Seed: chance.Next());
+        var at = 62.5 - (size * 0.42);
+        return new MadeMark(MarkKind.Chip, [new Spot(at * Math.Cos(turn), at * Math.Sin(turn))], size, -Math.Max(0.15, Math.Abs(Depth(style, chance, 0))), 0.15, 1 + (0.5 * chance.NextDouble()), Seed: chance.Next());
     }
 
     private static MadeMark Crack(FaceStyle style, FaceProfile profile, Random chance)

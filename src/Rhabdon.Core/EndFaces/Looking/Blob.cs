@@ -6,6 +6,46 @@ namespace Rhabdon.Core.EndFaces.Looking;
 /// <param name="Roughness">How much longer its outline's moments make it than its area: 1 for any ellipse.</param>
 /// <param name="Nearest">How near it comes to the center; <paramref name="Farthest"/> how far from it.</param>
 /// <param name="EdgeWidth">From where it is a quarter as deep to where it is three quarters.</param>
+/// <param name="Places">Of the grid: all of it with its slopes.</param>
 /// <param name="Halo">The depth of a rim of the other sign, as a share of its own.</param>
 internal sealed record Blob(
-    double X, double Y, double Size, double Width, double Length, float Contrast, double Roughness, double Nearest, double Farthest, double EdgeWidth, double Halo, double Significance);
+    double X, double Y, double Size, double Width, double Length, float Contrast, double Roughness, double Nearest, double Farthest, double EdgeWidth, double Halo, double Significance, IReadOnlyList<int> Places)
+{
+    private const double MostStretch = 2.6;
+    private const double MostRoughness = 1.4;
+
+    /// <summary>True for a patch that is no piece of a line, nor lines that cross.</summary>
+    public bool IsCompact => Length < MostStretch * Width && Roughness < MostRoughness;
+
+    /// <summary>What it would be if it went on to the glass's very edge, where its farther part lies hidden.</summary>
+    public Blob OutTo(double edge)
+    {
+        var hidden = 4 / Math.PI * Math.Max(0, edge - Farthest) * Math.Min(Length, Size);
+        return this with { Size = Math.Sqrt((Size * Size) + hidden), Farthest = edge };
+    }
+
+    /// <summary>True when the two meet along the ring that lies between them.</summary>
+    public bool IsAbreastOf(Blob other)
+    {
+        var turn = Math.Abs(Math.Atan2((X * other.Y) - (Y * other.X), (X * other.X) + (Y * other.Y)));
+        return turn * MadeOf.CladdingRadius < (Length + other.Length) / 2;
+    }
+
+    /// <summary>The two as one mark, with what lies hidden under the ring.</summary>
+    /// <param name="ring">Width of what was judged on neither side, micrometers.</param>
+    public Blob With(Blob other, double ring)
+    {
+        var hidden = 4 / Math.PI * ring * Math.Min(Length, other.Length);
+        var (mine, theirs) = (Size * Size, other.Size * other.Size);
+        return this with
+        {
+            X = ((X * mine) + (other.X * theirs)) / (mine + theirs),
+            Y = ((Y * mine) + (other.Y * theirs)) / (mine + theirs),
+            Size = Math.Sqrt(mine + theirs + hidden),
+            Width = Math.Max(Width, other.Width),
+            Length = Length + ring + other.Length,
+            Farthest = other.Farthest,
+            Significance = Math.Max(Significance, other.Significance),
+        };
+    }
+}

@@ -4,10 +4,13 @@ namespace Rhabdon.Core.EndFaces.Looking;
 /// <param name="pitch">Micrometers from step to step.</param>
 /// <param name="isJudged">Which places of the grid count.</param>
 /// <param name="noise">Of a place of the grid, before smoothing, as a share of the usual.</param>
-internal sealed class BlobFinder(Plane left, double pitch, int half, double blur, Func<int, int, bool> isJudged, Func<int, int, float> noise)
+internal sealed class BlobFinder(Plane left, double pitch, int half, double blur, bool[] isJudged, Func<int, int, float> noise)
 {
     private const int MostBlobs = 80;
     private const double HaloReach = 2.6;
+    private const double Shadow = 0.3;
+    private const double ShadowReach = 3;
+    private const double LeastSize = 0.7;
 
     /// <param name="smoothing">Standard deviation, micrometers.</param>
     /// <param name="leastScore">Standard deviations above noise.</param>
@@ -17,8 +20,15 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
         var smooth = left.Smoothed(smoothing / pitch);
         var places = Places();
         var usual = UsualNoise(places, noise);
-        var spread = Math.Max(0.05f, Robust.Spread(places.Select(p => smooth.Values[p] / Share(p)).ToArray()));
-        var seeds = places.Where(p => Math.Abs(smooth.Values[p]) > Math.Max(leastShade, leastScore * spread * Share(p)))
+        var sample = new float[(places.Count + 2) / 3];
+        for (var i = 0; i < sample.Length; i++)
+        {
+            sample[i] = smooth.Values[places[i * 3]];
+        }
+
+        var spread = Math.Max(0.05f, Robust.Spread(sample));
+        var least = Math.Max(leastShade, (float)leastScore * spread);
+        var seeds = places.Where(p => Math.Abs(smooth.Values[p]) > least && Math.Abs(smooth.Values[p]) > leastScore * spread * Share(p))
             .OrderByDescending(p => Math.Abs(smooth.Values[p])).ToList();
         var owner = new int[left.Values.Length];
         var blobs = new List<(Blob Blob, int Sign)>();
@@ -29,8 +39,8 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
                 continue;
             }
 
-            var patch = Flood(smooth, owner, seed, blobs.Count + 1);
-            if (Describe(smooth, patch, spread * Share(seed), smoothing, leastScore) is { } blob)
+            var (patch, all) = Flood(smooth, owner, seed, blobs.Count + 1);
+            if (Describe(smooth, patch, all, spread * Share(seed), smoothing, leastScore) is { } blob)
             {
                 blobs.Add((blob, Math.Sign(smooth.Values[seed])));
             }
@@ -44,14 +54,11 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
     private List<int> Places()
     {
         var places = new List<int>(left.Values.Length);
-        for (var y = 0; y < left.Height; y++)
+        for (var at = 0; at < isJudged.Length; at++)
         {
-            for (var x = 0; x < left.Width; x++)
+            if (isJudged[at])
             {
-                if (isJudged(x, y))
-                {
-                    places.Add((y * left.Width) + x);
-                }
+                places.Add(at);
             }
         }
 
@@ -62,7 +69,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
         Math.Max(0.01f, Robust.Median(places.Where((_, i) => i % 7 == 0).Select(p => noise(p % left.Width, p / left.Width)).ToArray()));
 
     // All that hangs together with the seed at half its depth; what lies on its slopes is used up with it.
-    private List<int> Flood(Plane smooth, int[] owner, int seed, int mark)
+    private (List<int> Patch, List<int> All) Flood(Plane smooth, int[] owner, int seed, int mark)
     {
         var sign = Math.Sign(smooth.Values[seed]);
         var depth = DepthAt(smooth, owner, seed, sign);
@@ -77,7 +84,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
             patch.Add(at);
             foreach (var next in Neighbors(at))
             {
-                if (owner[next] == 0 && isJudged(next % left.Width, next / left.Width))
+                if (owner[next] == 0 && isJudged[next])
                 {
                     if (sign * smooth.Values[next] >= depth / 2)
                     {
@@ -92,6 +99,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
             }
         }
 
+        var all = new List<int>(patch);
         while (slopes.Count > 0)
         {
             var at = slopes.Dequeue();
@@ -101,16 +109,17 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
             }
 
             owner[at] = mark;
+            all.Add(at);
             foreach (var next in Neighbors(at))
             {
-                if (owner[next] == 0 && isJudged(next % left.Width, next / left.Width) && sign * smooth.Values[next] < sign * smooth.Values[at])
+                if (owner[next] == 0 && isJudged[next] && sign * smooth.Values[next] < sign * smooth.Values[at])
                 {
                     slopes.Enqueue(next);
                 }
             }
         }
 
-        return patch;
+        return (patch, all);
     }
 
     // The deepest place of a wide patch is deep by its noise and mottling: its depth is what a fifth of it surpasses.
@@ -126,7 +135,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
             shades.Add(sign * smooth.Values[at]);
             foreach (var next in Neighbors(at))
             {
-                if (owner[next] == 0 && sign * smooth.Values[next] > 0.4f * peak && isJudged(next % left.Width, next / left.Width) && seen.Add(next))
+                if (owner[next] == 0 && sign * smooth.Values[next] > 0.4f * peak && isJudged[next] && seen.Add(next))
                 {
                     open.Enqueue(next);
                 }
@@ -136,31 +145,40 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
         return shades.Count < 30 ? peak : Robust.Quantile(shades.ToArray(), 0.8);
     }
 
-    private IEnumerable<int> Neighbors(int at)
+    private Beside Neighbors(int at) => new(at, left.Width, left.Height);
+
+    /// <summary>The places right, left, below and above one, those on the grid.</summary>
+    private struct Beside(int at, int width, int height)
     {
-        var (x, y) = (at % left.Width, at / left.Width);
-        if (x > 0)
-        {
-            yield return at - 1;
-        }
+        private int _next = -1;
 
-        if (x < left.Width - 1)
-        {
-            yield return at + 1;
-        }
+        public int Current { get; private set; }
 
-        if (y > 0)
-        {
-            yield return at - left.Width;
-        }
+        public readonly Beside GetEnumerator() => this;
 
-        if (y < left.Height - 1)
+        public bool MoveNext()
         {
-            yield return at + left.Width;
+            while (++_next < 4)
+            {
+                var (x, y) = (at % width, at / width);
+                (Current, var isOn) = _next switch
+                {
+                    0 => (at - 1, x > 0),
+                    1 => (at + 1, x < width - 1),
+                    2 => (at - width, y > 0),
+                    _ => (at + width, y < height - 1),
+                };
+                if (isOn)
+                {
+                    return true;
+                }
+            }
+
+            return false;
         }
     }
 
-    private Blob? Describe(Plane smooth, List<int> patch, float spread, double smoothing, double leastScore)
+    private Blob? Describe(Plane smooth, List<int> patch, List<int> all, float spread, double smoothing, double leastScore)
     {
         if (patch.Count < 2)
         {
@@ -188,10 +206,10 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
         var size = Deblur.Width(2 * Math.Sqrt(n / Math.PI), spreadOfPoint) * pitch;
         var width = Deblur.Width(4 * shorter, spreadOfPoint) * pitch;
         var (shrunk, significance) = (((2 * Math.Sqrt(n / Math.PI)) - (size / pitch)) / 2, depth / spread);
-        return significance < leastScore * 0.8 ? null
+        return significance < leastScore * 0.8 || size < LeastSize ? null
             : new Blob(
                 meanX * pitch, meanY * pitch, size, width, Math.Max(size, Deblur.Width(4 * longer, spreadOfPoint) * pitch), sign * depth, 4 * Math.PI * longer * shorter / n,
-                Math.Max(0, (nearest - 0.5 + shrunk) * pitch), (farthest + 0.5 - shrunk) * pitch, EdgeWidth(smooth, patch, depth, sign), 0, significance);
+                Math.Max(0, (nearest - 0.5 + shrunk) * pitch), (farthest + 0.5 - shrunk) * pitch, EdgeWidth(smooth, patch, depth, sign), 0, significance, all);
     }
 
     // Between the areas at a quarter and at three quarters of the depth lies the edge.
@@ -205,7 +223,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
         {
             foreach (var next in Neighbors(open.Dequeue()))
             {
-                if (sign * smooth.Values[next] >= 0.25f * depth && isJudged(next % left.Width, next / left.Width) && seen.Add(next))
+                if (sign * smooth.Values[next] >= 0.25f * depth && isJudged[next] && seen.Add(next))
                 {
                     open.Enqueue(next);
                 }
@@ -225,7 +243,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
             {
                 kept[parent] = kept[parent] with { Halo = Math.Max(kept[parent].Halo, Math.Abs(blob.Contrast / kept[parent].Contrast)) };
             }
-            else
+            else if (!kept.Exists(k => Math.Abs(blob.Contrast) < Shadow * Math.Abs(k.Contrast) && Lies(k, blob, (k.Length / 2) + ShadowReach)))
             {
                 kept.Add(blob);
             }
@@ -234,6 +252,8 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
         return kept;
     }
 
+    private static bool Lies(Blob blob, Blob other, double within) => Math.Pow(blob.X - other.X, 2) + Math.Pow(blob.Y - other.Y, 2) < within * within;
+
     private static bool Reaches(Blob blob, Blob rim) =>
-        Math.Sqrt(Math.Pow(blob.X - rim.X, 2) + Math.Pow(blob.Y - rim.Y, 2)) < (blob.Length / 2) + Math.Max(rim.Width, Math.Min(rim.Length / 2, blob.Length / 2)) + HaloReach && rim.Width < HaloReach * 1.6;
+        Lies(blob, rim, (blob.Length / 2) + Math.Max(rim.Width, Math.Min(rim.Length / 2, blob.Length / 2)) + HaloReach) && rim.Width < HaloReach * 1.6;
 }

@@ -6,7 +6,7 @@ internal sealed class FerruleView
     private const double FinestPitch = 0.9;
     private const double Smoothing = 1.2;
     private const double LeastScore = 6;
-    private const double LeastSize = 4;
+    private const double LeastSize = 2.2;
     private const float LeastShade = 7;
 
     /// <summary>Patches between the adhesive and the edge of contact that are large enough to matter.</summary>
@@ -35,7 +35,7 @@ internal sealed class FerruleView
 
         light.TakeFrom(grid, pitch, half);
         var finder = new BlobFinder(
-            grid, pitch, half, Math.Sqrt(Math.Pow(place.Blur * scale / pitch, 2) + (1 / 12.0)), (x, y) => isJudged[(y * grid.Width) + x], (_, _) => 1);
+            grid, pitch, half, Math.Sqrt(Math.Pow(place.Blur * scale / pitch, 2) + (1 / 12.0)), isJudged, (_, _) => 1);
         return [.. finder.Find(Smoothing, LeastScore, LeastShade).Where(b => b.Size >= LeastSize)];
     }
 }

@@ -6,8 +6,10 @@ namespace Rhabdon.Core.EndFaces.Looking;
 /// </summary>
 internal static class FiberFinder
 {
-    private const int ReducedSide = 512;
+    private const int ReducedSide = 400;
     private const int MostVoters = 9_000;
+    private const double MostSteepShare = 0.12;
+    private const float LeastSteep = 0.4f;
     private const int Candidates = 4;
     private const int Rays = 96;
     private const double LeastStrength = 7;
@@ -98,18 +100,31 @@ internal static class FiberFinder
 
     private static List<(int X, int Y, float Dx, float Dy)> Edges(Plane plane)
     {
-        var all = new List<(float Steep, int X, int Y, float Dx, float Dy)>(plane.Values.Length);
+        var steep = new float[plane.Values.Length];
         for (var y = 1; y < plane.Height - 1; y++)
         {
+            var row = plane.Row(y);
+            var above = plane.Row(y - 1);
+            var below = plane.Row(y + 1);
             for (var x = 1; x < plane.Width - 1; x++)
             {
-                var (dx, dy) = (plane[x + 1, y] - plane[x - 1, y], plane[x, y + 1] - plane[x, y - 1]);
-                all.Add((MathF.Sqrt((dx * dx) + (dy * dy)), x, y, dx, dy));
+                var (dx, dy) = (row[x + 1] - row[x - 1], below[x] - above[x]);
+                steep[(y * plane.Width) + x] = (dx * dx) + (dy * dy);
             }
         }
 
-        var least = Math.Max(0.4f, Robust.Quantile(all.Select(e => e.Steep).ToArray(), 1 - Math.Min(0.12, MostVoters / (double)all.Count)));
-        return [.. all.Where(e => e.Steep >= least).Select(e => (e.X, e.Y, e.Dx / e.Steep, e.Dy / e.Steep))];
+        var least = Math.Max(LeastSteep * LeastSteep, Robust.Quantile([.. steep], 1 - Math.Min(MostSteepShare, MostVoters / (double)steep.Length)));
+        var edges = new List<(int X, int Y, float Dx, float Dy)>(MostVoters);
+        for (var at = 0; at < steep.Length; at++)
+        {
+            if (steep[at] >= least)
+            {
+                var (x, y, length) = (at % plane.Width, at / plane.Width, MathF.Sqrt(steep[at]));
+                edges.Add((x, y, (plane[x + 1, y] - plane[x - 1, y]) / length, (plane[x, y + 1] - plane[x, y - 1]) / length));
+            }
+        }
+
+        return edges;
     }
 
     // From a voted center to the point round which the circles are sharpest.
@@ -132,7 +147,7 @@ internal static class FiberFinder
             }
         }
 
-        return Rings.Around(plane, best.X, best.Y, reach, Rays);
+        return Rings.Around(plane, best.X, best.Y, reach, Rays, isFinal: true);
     }
 
     /// <summary>How the shade changes outward round a point, radius by radius, all rays together.</summary>
@@ -144,7 +159,7 @@ internal static class FiberFinder
 
         public float Score { get; } = strengths.Length == 0 ? 0 : strengths.Max();
 
-        public static Rings Around(Plane plane, double x, double y, (int From, int To) reach, int rays)
+        public static Rings Around(Plane plane, double x, double y, (int From, int To) reach, int rays, bool isFinal = false)
         {
             var count = reach.To - reach.From + 1;
             var (sums, squares, seen) = (new float[count], new float[count], new int[count]);
@@ -179,7 +194,7 @@ internal static class FiberFinder
 
             // What changes slowly with the radius is the light, not an edge.
             var slow = new float[count];
-            for (var i = 0; i < count; i++)
+            for (var i = 0; i < count && isFinal; i++)
             {
                 var half = Math.Max(4, (reach.From + i) / 6);
                 var (low, high) = (Math.Max(0, i - half), Math.Min(count - 1, i + half));

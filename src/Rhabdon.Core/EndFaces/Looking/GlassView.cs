@@ -43,7 +43,10 @@ internal sealed class GlassView
     /// <summary>Standard deviation of the noise at a place of the grid.</summary>
     public float NoiseAt(int x, int y) => Noise[Math.Min(Noise.Length - 1, (int)(RadiusAt(x, y) / Pitch))];
 
-    public bool Holds(int x, int y) => RadiusAt(x, y) <= Edge;
+    public bool Holds(int x, int y) => IsJudged[(y * Left.Width) + x];
+
+    /// <summary>Place by place of the grid: whether it lies within <see cref="Edge"/>.</summary>
+    public bool[] IsJudged { get; private set; } = [];
 
     /// <param name="scale">Micrometers to a pixel.</param>
     /// <param name="usualCore">Radius that a core of this mode has, micrometers.</param>
@@ -59,6 +62,12 @@ internal sealed class GlassView
         light?.TakeFrom(grid, pitch, half);
         var (coreRadius, coreX, coreY) = CoreOf(image, place, scale, grid, pitch, half, usualCore, coreMost);
         var view = new GlassView(pitch, half, edge, coreRadius, Math.Sqrt((blur * blur / (pitch * pitch)) + (1 / 12.0))) { Left = grid, Glass = (float)(light?.AtMiddle ?? 0) };
+        view.IsJudged = new bool[grid.Values.Length];
+        for (var at = 0; at < view.IsJudged.Length; at++)
+        {
+            view.IsJudged[at] = view.RadiusAt(at % grid.Width, at / grid.Width) <= edge;
+        }
+
         view.TakeRingsAway(half + (coreX / pitch), half + (coreY / pitch), coreRadius, coreMost);
         view.MeasureNoise();
         return view;
@@ -158,16 +167,30 @@ internal sealed class GlassView
         return rings[i] + ((rings[i + 1] - rings[i]) * (float)(at - i));
     }
 
+    /// <summary>Makes places and their neighbors as if nothing had been there.</summary>
+    public void Blank(IReadOnlyList<int> places)
+    {
+        const int Margin = 2;
+        foreach (var at in places)
+        {
+            var (x, y) = (at % Left.Width, at / Left.Width);
+            for (var py = Math.Max(0, y - Margin); py <= Math.Min(Left.Height - 1, y + Margin); py++)
+            {
+                Left.Row(py)[Math.Max(0, x - Margin)..(Math.Min(Left.Width - 1, x + Margin) + 1)].Clear();
+            }
+        }
+    }
+
     private void MeasureNoise()
     {
         var count = (int)(Edge / Pitch) + 2;
         var rings = Gather(Left, Half, Half, count);
-        var all = Robust.Spread(rings.SelectMany(r => r).ToArray());
+        var all = Robust.Spread(rings.SelectMany(r => r.Where((_, i) => i % 5 == 0)).ToArray());
         var noise = new float[count];
         for (var i = 0; i < count; i++)
         {
-            var near = rings[Math.Max(0, i - 1)..Math.Min(count, i + 2)].SelectMany(r => r).ToArray();
-            noise[i] = Math.Max(Math.Max(all, 0.35f), near.Length < 40 ? 0 : Robust.Spread(near));
+            var near = rings[i].Count < 40 ? [] : Enumerable.Range(0, Math.Min(200, rings[i].Count)).Select(k => rings[i][k * rings[i].Count / Math.Min(200, rings[i].Count)]).ToArray();
+            noise[i] = Math.Max(Math.Max(all, 0.35f), near.Length == 0 ? 0 : Robust.Spread(near));
         }
 
         Noise = noise;

@@ -10,8 +10,8 @@ internal sealed class LineFilter
 {
     public const int Directions = 16;
 
-    // Micrometers: long enough to rise out of the noise, short enough to follow a bow.
-    private const double StretchLength = 8;
+    // Above this pitch, in micrometers, eight steps make a stretch and below it sixteen: long enough to rise out of the noise, short enough to follow a bow.
+    private const double CoarsePitch = 0.6;
     private static readonly int[] HalfWidths = [0, 1, 3, 6];
 
     private readonly int _side;
@@ -43,12 +43,13 @@ internal sealed class LineFilter
             }
         }
 
-        var reach = (int)Math.Round(StretchLength / glass.Pitch / 2);
+        var doublings = glass.Pitch > CoarsePitch ? 3 : 4;
         var gap = 1 + (int)Math.Round(1.3 * glass.Blur);
         var sample = Sample(glass);
+        var work = new Work(flat.Length, sample.Length);
         for (var direction = 0; direction < Directions; direction++)
         {
-            filter.Look(flat, direction, reach, gap, sample);
+            filter.Look(flat, direction, doublings, gap, sample, work);
         }
 
         return filter;
@@ -64,9 +65,9 @@ internal sealed class LineFilter
     {
         var places = new List<int>();
         var inside = glass.Edge - 3;
-        for (var y = 0; y < glass.Left.Height; y += 3)
+        for (var y = 0; y < glass.Left.Height; y += 5)
         {
-            for (var x = 0; x < glass.Left.Width; x += 3)
+            for (var x = 0; x < glass.Left.Width; x += 4)
             {
                 if (glass.RadiusAt(x, y) < inside)
                 {
@@ -78,18 +79,13 @@ internal sealed class LineFilter
         return [.. places];
     }
 
-    private void Look(float[] flat, int direction, int reach, int gap, int[] sample)
+    private void Look(float[] flat, int direction, int doublings, int gap, int[] sample, Work work)
     {
         var (alongX, alongY) = Along(direction);
-        var lines = new float[flat.Length];
-        for (var k = -reach; k <= reach; k++)
-        {
-            Add(lines, flat, Offset(alongX * k, alongY * k));
-        }
-
-        var center = new float[flat.Length];
+        var (lines, center, pairs, found, seen) = (work.Lines, work.Center, work.Pairs, work.Found, work.Seen);
+        Stretch(flat, work, alongX, alongY, doublings);
+        Array.Clear(center);
         var next = 0;
-        var seen = new float[sample.Length];
         foreach (var half in HalfWidths)
         {
             for (; next <= half; next++)
@@ -101,23 +97,44 @@ internal sealed class LineFilter
                 }
             }
 
-            var (one, other) = (new float[flat.Length], new float[flat.Length]);
-            for (var k = half + gap + 1; k <= half + gap + 2; k++)
-            {
-                Add(one, lines, Offset(-alongY * k, alongX * k));
-                Add(other, lines, Offset(alongY * k, -alongX * k));
-            }
-
-            Lesser(center, one, other, 1f / ((2 * half) + 1), 0.5f);
+            var aside = half + gap + 1;
+            Pair(lines, pairs, Offset(-alongY, alongX));
+            Lesser(center, pairs, found, Offset(-alongY * aside, alongX * aside), Offset(alongY * (aside + 1), -alongX * (aside + 1)), 1f / ((2 * half) + 1), 0.5f);
             for (var i = 0; i < sample.Length; i++)
             {
-                seen[i] = one[sample[i]];
+                seen[i] = found[sample[i]];
             }
 
             // Most places differ from neither side: their spread is what noise gives.
-            var usual = UsualOf(seen);
-            Keep(one, 1 / usual, (byte)direction, (byte)half);
+            Keep(found, 1 / UsualOf(seen), (byte)direction, (byte)half);
         }
+    }
+
+    // Sums along a stretch by doubling: of two, of four, of eight places, and so on, then moved back by half.
+    private void Stretch(float[] flat, Work work, double alongX, double alongY, int doublings)
+    {
+        var (from, to) = (work.Lines, work.Pairs);
+        flat.CopyTo(from, 0);
+        for (var (doubling, step) = (0, 1); doubling < doublings; doubling++, step *= 2)
+        {
+            from.CopyTo(to, 0);
+            Add(to, from, Offset(alongX * step, alongY * step));
+            (from, to) = (to, from);
+        }
+
+        var back = ((1 << doublings) - 1) / 2.0;
+        Array.Clear(to);
+        Add(to, from, Offset(-alongX * back, -alongY * back));
+        if (to != work.Lines)
+        {
+            to.CopyTo(work.Lines, 0);
+        }
+    }
+
+    private static void Pair(float[] lines, float[] pairs, int offset)
+    {
+        lines.CopyTo(pairs, 0);
+        Add(pairs, lines, offset);
     }
 
     private static float UsualOf(float[] seen)
@@ -140,27 +157,55 @@ internal sealed class LineFilter
         Plane.AddScaled(to.AsSpan(start, length), from.AsSpan(start + offset, length), 1);
     }
 
-    // Leaves in one the lesser of center less one and center less other where both have a sign, else zero.
-    private static void Lesser(float[] center, float[] one, float[] other, float centerShare, float sideShare)
+    // The lesser of center less one side and center less the other where both have a sign, else zero; the sides lie at offsets from each place.
+    private static void Lesser(float[] center, float[] sides, float[] found, int oneAt, int otherAt, float centerShare, float sideShare)
     {
-        for (var i = 0; i <= one.Length - Vector<float>.Count; i += Vector<float>.Count)
+        var (first, end) = (Math.Max(0, Math.Max(-oneAt, -otherAt)), center.Length - Math.Max(0, Math.Max(oneAt, otherAt)) - Vector<float>.Count);
+        found.AsSpan(0, first).Clear();
+        var i = first;
+        for (; i <= end; i += Vector<float>.Count)
         {
             var middle = new Vector<float>(center, i) * centerShare;
-            var (a, b) = (middle - (new Vector<float>(one, i) * sideShare), middle - (new Vector<float>(other, i) * sideShare));
+            var (a, b) = (middle - (new Vector<float>(sides, i + oneAt) * sideShare), middle - (new Vector<float>(sides, i + otherAt) * sideShare));
             var lesser = Vector.ConditionalSelect(Vector.LessThan(Vector.Abs(a), Vector.Abs(b)), a, b);
-            Vector.ConditionalSelect(Vector.GreaterThan(a * b, Vector<float>.Zero), lesser, Vector<float>.Zero).CopyTo(one, i);
+            Vector.ConditionalSelect(Vector.GreaterThan(a * b, Vector<float>.Zero), lesser, Vector<float>.Zero).CopyTo(found, i);
         }
+
+        found.AsSpan(i).Clear();
     }
 
     private void Keep(float[] seen, float share, byte direction, byte half)
     {
-        for (var i = 0; i < seen.Length; i++)
+        var (scores, shares) = (Score, new Vector<float>(share));
+        for (var i = 0; i < seen.Length; i += Vector<float>.Count)
         {
-            var score = seen[i] * share;
-            if (Math.Abs(score) > Math.Abs(Score[i]))
+            if (i <= seen.Length - Vector<float>.Count && !Vector.GreaterThanAny(Vector.Abs(new Vector<float>(seen, i) * shares), Vector.Abs(new Vector<float>(scores, i))))
             {
-                (Score[i], Direction[i], HalfWidth[i]) = (score, direction, half);
+                continue;
+            }
+
+            for (var k = i; k < Math.Min(seen.Length, i + Vector<float>.Count); k++)
+            {
+                var score = seen[k] * share;
+                if (Math.Abs(score) > Math.Abs(scores[k]))
+                {
+                    (scores[k], Direction[k], HalfWidth[k]) = (score, direction, half);
+                }
             }
         }
+    }
+
+    /// <summary>Sheets that every direction writes anew.</summary>
+    private sealed class Work(int places, int samples)
+    {
+        public float[] Lines { get; } = new float[places];
+
+        public float[] Center { get; } = new float[places];
+
+        public float[] Pairs { get; } = new float[places];
+
+        public float[] Found { get; } = new float[places];
+
+        public float[] Seen { get; } = new float[samples];
     }
 }

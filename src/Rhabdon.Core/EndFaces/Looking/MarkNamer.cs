@@ -4,27 +4,48 @@ namespace Rhabdon.Core.EndFaces.Looking;
 internal static class MarkNamer
 {
     private const double WideFilm = 13;
+    private const double VeryWideFilm = 20;
     private const double FaintFilm = 38;
-    private const double RaggedDirt = 1.055;
-    private const double ShiningRim = 0.12;
-    private const double WavyCrack = 0.75;
-    private const double LongCrack = 25;
+    private const double VeryFaintFilm = 16;
+    private const double Ragged = 1.033;
+    private const double RaggedLarge = 1.022;
+    private const double RaggedSmall = 1.05;
+    private const double VeryRagged = 1.09;
+    private const double DeepDirt = 64;
+    private const double ShiningRim = 0.15;
+    private const double WavyCrack = 0.25;
+    private const double WideCrack = 3.2;
+    private const int CrackTurns = 4;
+    private const double LongCrack = 30;
+    private const double AtRing = 1.2;
 
-    public static MarkKind Of(Trace trace, double length) => trace.Contrast < 0 && length > LongCrack && trace.Waviness > WavyCrack ? MarkKind.Crack : MarkKind.Scratch;
+    public static MarkKind Of(Trace trace, double length) => trace.Contrast < 0 && trace.Width < WideCrack && length > LongCrack && trace.Turns >= CrackTurns && trace.Waviness > WavyCrack ? MarkKind.Crack : MarkKind.Scratch;
 
     /// <param name="glassEdge">Radius of what was judged as glass, micrometers.</param>
-    public static MarkKind OnGlass(Blob blob, double glassEdge, double coreRadius)
+    public static MarkKind OnGlass(Blob blob, double glassEdge)
     {
-        var isAtRing = blob.Farthest > glassEdge - 1.2;
-        return blob.Size > WideFilm && Math.Abs(blob.Contrast) < FaintFilm && blob.EdgeWidth > 1.4 && !isAtRing ? MarkKind.Film
-            : isAtRing ? (blob.EdgeWidth > 1.6 || blob.Size > 12 ? MarkKind.Adhesive : MarkKind.Chip)
-            : IsDirt(blob) ? MarkKind.LooseDirt
-            : blob.Roughness > 1.03 && blob.Size > 4 && blob.Nearest < coreRadius && blob.Farthest > coreRadius ? MarkKind.Chip
-            : MarkKind.Pit;
+        var isAtRing = IsAtRing(blob, glassEdge);
+        return IsFilm(blob) ? MarkKind.Film
+            : IsDirt(blob) && !isAtRing ? MarkKind.LooseDirt
+            : !isAtRing ? MarkKind.Pit
+            : blob.EdgeWidth > 1.5 + (0.05 * blob.Size) ? MarkKind.Adhesive
+            : blob.Halo > ShiningRim || blob.Roughness > VeryRagged ? MarkKind.LooseDirt
+            : MarkKind.Chip;
     }
 
-    public static MarkKind OnFerrule(Blob blob, double ferruleFrom) =>
-        blob.Nearest < ferruleFrom + 1.8 ? MarkKind.Adhesive : IsDirt(blob) ? MarkKind.LooseDirt : MarkKind.Pit;
+    /// <summary>A mark that lies on glass and ferrule alike is on top of both: adhesive, or the darker dirt.</summary>
+    public static MarkKind AcrossRing(Blob onGlass, Blob onFerrule) =>
+        IsFilm(onGlass) && IsFilm(onFerrule) ? MarkKind.Film
+        : Math.Abs(onGlass.Contrast) > DeepDirt || onGlass.Halo > ShiningRim ? MarkKind.LooseDirt
+        : MarkKind.Adhesive;
 
-    private static bool IsDirt(Blob blob) => (blob.Size > 2.5 && blob.Halo > ShiningRim) || (blob.Size > 3 && blob.Roughness > RaggedDirt);
+    public static MarkKind OnFerrule(Blob blob, double ferruleFrom) =>
+        IsFilm(blob) ? MarkKind.Film : IsAtRing(blob, ferruleFrom, -1) ? MarkKind.Adhesive : IsDirt(blob) ? MarkKind.LooseDirt : MarkKind.Pit;
+
+    private static bool IsFilm(Blob blob) =>
+        (blob.Size > WideFilm && Math.Abs(blob.Contrast) < FaintFilm && blob.EdgeWidth > 1.8) || (blob.Size > VeryWideFilm && Math.Abs(blob.Contrast) < VeryFaintFilm);
+
+    public static bool IsAtRing(Blob blob, double edge, int side = 1) => side > 0 ? blob.Farthest > edge - AtRing : blob.Nearest < edge + (1.5 * AtRing);
+
+    private static bool IsDirt(Blob blob) => (blob.Size > 2.5 && blob.Halo > ShiningRim) || blob.Roughness > (blob.Size > 6 ? RaggedLarge : blob.Size > 4 ? Ragged : blob.Size > 3 ? RaggedSmall : double.MaxValue);
 }

@@ -15,12 +15,12 @@ internal static class Resampler
             for (var k = 0; k < by; k++)
             {
                 var row = image.Row((y * by) + k);
-                for (var x = 0; x < sums.Length; x++)
+                for (var (x, at) = (0, 0); x < sums.Length; x++)
                 {
                     var sum = 0;
-                    foreach (var shade in row.Slice(x * by, by))
+                    for (var end = at + by; at < end; at++)
                     {
-                        sum += shade;
+                        sum += row[at];
                     }
 
                     sums[x] += sum;

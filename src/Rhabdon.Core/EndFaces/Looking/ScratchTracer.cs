@@ -9,11 +9,19 @@ internal static class ScratchTracer
     private const float GoOnScore = 2.6f;
     private const double LongestGap = 3.2;
     private const double ShortestLength = 5;
-    private const double LeastSlenderness = 2.8;
+    private const double LeastSlenderness = 3.4;
+    private const double WideSlenderness = 4.5;
+    private const double WideLine = 3.5;
+    private const double WidestLine = 10;
+    private const double SureSignificance = 20;
     private const double LeastSignificance = 8;
     private const int MostTraces = 60;
     private const double AcrossReach = 9;
     private const int MostReturns = 6;
+    private const float LeastShade = 2.2f;
+
+    // What is wide and faint is more likely unevenness of the light.
+    private const double WideShade = 1.2;
     private const double RimWidth = 3.5;
     private const double Beside = 2;
 
@@ -135,7 +143,7 @@ internal static class ScratchTracer
 
         // Which part of the path is there: contrast over a short stretch, at least half of the usual.
         var contrasts = Contrasts(glass, path, first.Span / glass.Pitch, sign);
-        var usual = Robust.Quantile([.. contrasts], 0.6);
+        var usual = Robust.Quantile([.. contrasts], 0.8);
         var (from, to) = (0, contrasts.Length - 1);
         while (from < to && contrasts[from] < 0.5 * usual)
         {
@@ -154,10 +162,11 @@ internal static class ScratchTracer
         }
 
         var length = LengthOf(path) * glass.Pitch;
+        var (waviness, turns) = Waves(path);
         var noise = glass.NoiseAt((int)path[path.Count / 2].X, (int)path[path.Count / 2].Y);
         var significance = Math.Abs(across.Contrast) / noise * Math.Sqrt(path.Count * Math.Max(1, across.Span / glass.Pitch));
-        return length < ShortestLength || length < LeastSlenderness * across.Span || significance < LeastSignificance || IsRim(glass, path) ? null
-            : new Trace(path, across.Width, across.Span, across.Contrast, significance, Waviness(path) * glass.Pitch);
+        return length < ShortestLength || across.Width > WidestLine || across.Span < Deblur.Least(glass.Blur) * glass.Pitch * (significance > SureSignificance ? 0.8 : 0.95) || Math.Abs(across.Contrast) < Math.Max(LeastShade + (WideShade * Math.Max(0, across.Width - 3)), 0.7f * noise) || length < (across.Span > WideLine ? WideSlenderness : LeastSlenderness) * across.Span || significance < LeastSignificance || IsRim(glass, path) ? null
+            : new Trace(path, across.Width, across.Span, across.Contrast, significance, waviness * glass.Pitch, turns);
     }
 
     // What runs along the glass's edge is the ring's shadow.
@@ -228,8 +237,8 @@ internal static class ScratchTracer
         return sum;
     }
 
-    // Against the parabola through it, in the frame of its chord.
-    private static double Waviness(List<(double X, double Y)> path)
+    // Against the parabola through it, in the frame of its chord; and how often it crosses it.
+    private static (double Waviness, int Turns) Waves(List<(double X, double Y)> path)
     {
         var (a, b) = (path[0], path[^1]);
         var chord = Math.Max(1e-6, Math.Sqrt(((b.X - a.X) * (b.X - a.X)) + ((b.Y - a.Y) * (b.Y - a.Y))));
@@ -249,7 +258,21 @@ internal static class ScratchTracer
             }
         }
 
-        return Robust.Solve(matrix, right) is { } fit ? Math.Sqrt(points.Average(p => Math.Pow(p.D - fit[0] - (fit[1] * p.T) - (fit[2] * p.T * p.T), 2))) : 0;
+        if (Robust.Solve(matrix, right) is not { } fit)
+        {
+            return (0, 0);
+        }
+
+        var off = points.ConvertAll(p => p.D - fit[0] - (fit[1] * p.T) - (fit[2] * p.T * p.T));
+        var waviness = Math.Sqrt(off.Average(d => d * d));
+        var (side, turns) = (0, 0);
+        foreach (var d in off.Where(d => Math.Abs(d) > 0.5 * waviness))
+        {
+            turns += side != 0 && Math.Sign(d) != side ? 1 : 0;
+            side = Math.Sign(d);
+        }
+
+        return (waviness, turns);
     }
 
     private static void TakeOut(GlassView glass, Trace trace)

@@ -9,6 +9,12 @@ internal sealed class Veil
     private const double LeastScore = 6;
     private const float LeastShade = 2.5f;
     private const double LeastSize = 13;
+    private const double SurelyWide = 20;
+    private const double SoftEdge = 2.4;
+    private const double LeastWidth = 10;
+    private const double Broad = 5;
+    private const double Spread = 8;
+    private const double WideLine = 5;
     private const double MostDepth = 38;
     private const double Reach = 7;
     private const double NoDeeper = 1.3;
@@ -22,9 +28,16 @@ internal sealed class Veil
 
     public static Veil TakeFrom(GlassView glass)
     {
+        var wide = new BlobFinder(glass.Left, glass.Pitch, glass.Half, glass.Blur, glass.IsJudged, glass.NoiseAt).Find(Smoothing, LeastScore, LeastShade)
+            .Where(b => b.Width >= LeastWidth && b.Size >= (b.EdgeWidth > SoftEdge ? LeastSize : SurelyWide) && Math.Abs(b.Contrast) < MostDepth).ToList();
+        if (wide.Count == 0)
+        {
+            return new Veil(glass, [], []);
+        }
+
         var slow = glass.Left.Smoothed(Smoothing / glass.Pitch);
-        var films = new BlobFinder(glass.Left, glass.Pitch, glass.Half, glass.Blur, glass.Holds, glass.NoiseAt).Find(Smoothing, LeastScore, LeastShade)
-            .Where(b => b.Size >= LeastSize && Math.Abs(b.Contrast) < MostDepth && IsEven(glass, slow, b)).ToList();
+        var slower = glass.Left.Smoothed(Broad / glass.Pitch);
+        var films = wide.Where(b => IsBroad(glass, slower, b) && IsEven(glass, slow, b)).ToList();
         var isVeiled = new bool[slow.Values.Length];
         if (films.Count > 0)
         {
@@ -34,13 +47,29 @@ internal sealed class Veil
         return new Veil(glass, films, isVeiled);
     }
 
-    public bool Hides(Trace trace) => Films.Count > 0 && IsNoDeeper(trace.Contrast) && trace.Path.Count(p => _isVeiled[At((int)p.X, (int)p.Y)]) > trace.Path.Count / 2;
+    public bool Hides(Trace trace) => Films.Count > 0 && IsNoDeeper(trace.Contrast) && (trace.Width > WideLine || trace.Path.Count(p => _isVeiled[At((int)p.X, (int)p.Y)]) > trace.Path.Count / 2);
 
-    public bool Hides(Blob blob) => Films.Count > 0 && IsNoDeeper(blob.Contrast) && _isVeiled[At((int)(_glass.Half + (blob.X / _glass.Pitch)), (int)(_glass.Half + (blob.Y / _glass.Pitch)))];
+    public bool Hides(Blob blob) => Films.Count > 0 && IsNoDeeper(blob.Contrast) && (blob.Size > Spread || _isVeiled[At((int)(_glass.Half + (blob.X / _glass.Pitch)), (int)(_glass.Half + (blob.Y / _glass.Pitch)))]);
 
     private bool IsNoDeeper(float contrast) => Math.Abs(contrast) < NoDeeper * Films.Max(f => Math.Abs(f.Contrast));
 
     private int At(int x, int y) => (Math.Clamp(y, 0, _glass.Left.Height - 1) * _glass.Left.Width) + Math.Clamp(x, 0, _glass.Left.Width - 1);
+
+    // Lines that cross are as deep as film only where they cross.
+    private static bool IsBroad(GlassView glass, Plane slower, Blob blob)
+    {
+        var most = 0f;
+        for (var i = 0; i < slower.Values.Length; i++)
+        {
+            var (dx, dy) = ((((i % slower.Width) - glass.Half) * glass.Pitch) - blob.X, (((i / slower.Width) - glass.Half) * glass.Pitch) - blob.Y);
+            if ((dx * dx) + (dy * dy) < blob.Length * blob.Length / 4)
+            {
+                most = Math.Max(most, Math.Sign(blob.Contrast) * slower.Values[i]);
+            }
+        }
+
+        return most > 0.72 * Math.Abs(blob.Contrast);
+    }
 
     // Film is about as deep everywhere; a sharp mark, smoothed as wide, is deep in its middle and nothing round it.
     private static bool IsEven(GlassView glass, Plane slow, Blob blob)
