@@ -31,6 +31,7 @@ app.MapProof();
 app.MapLive();
 app.MapExchange();
 app.MapCalc();
+app.MapEndFaces();
 app.MapInterface();
 return await app.ServeAsync();
 

@@ -14,7 +14,7 @@ public static class FaceGrader
     private const double MultimodeZone = 40;
     private const double BlobSmoothing = 0.45;
     private const double BlobScore = 6.5;
-    private const float LeastShade = 4;
+    private const float LeastShade = 5;
     private const double CompactScore = 12;
     private const float CompactShade = 12;
     private const double LargestCompact = 30;
@@ -79,7 +79,8 @@ public static class FaceGrader
             .. veil.Films.Select(b => reader.Read(b, MarkKind.Film)),
             .. traces.Where(t => !veil.Hides(t)).Select(reader.Read),
             .. onGlass.Select(b => reader.Read(MarkNamer.IsAtRing(b, glass.Edge) ? b.OutTo(MadeOf.CladdingRadius) : b, MarkNamer.OnGlass(b, glass.Edge))),
-            .. onFerrule.Where(b => b.Size >= LeastOnFerrule).Select(b => reader.Read(b, MarkNamer.OnFerrule(b, ferruleFrom))),
+            .. onFerrule.Where(b => b.Size >= LeastOnFerrule)
+                .Select(b => reader.Read(MarkNamer.IsAtRing(b, ferruleFrom, -1) ? b.InTo(MadeOf.CladdingRadius) : b, MarkNamer.OnFerrule(b, ferruleFrom))),
             .. across.Select(a => reader.Read(a.Whole, a.Kind)),
         ];
     }
@@ -104,7 +105,7 @@ public static class FaceGrader
         var across = new List<(Blob Whole, MarkKind Kind)>();
         foreach (var glass in onGlass.Where(b => MarkNamer.IsAtRing(b, glassEdge)).ToList())
         {
-            var other = onFerrule.Find(f => Math.Sign(f.Contrast) == Math.Sign(glass.Contrast) && MarkNamer.IsAtRing(f, ferruleFrom, -1) && glass.IsAbreastOf(f));
+            var other = onFerrule.Find(f => Math.Sign(f.Contrast) == Math.Sign(glass.Contrast) && f.Size > Math.Max(3, 0.35 * glass.Size) && Math.Abs(f.Contrast) > Math.Abs(glass.Contrast) / 2 && MarkNamer.IsAtRing(f, ferruleFrom, -1) && glass.IsAbreastOf(f));
             if (other is not null)
             {
                 across.Add((glass.With(other, ferruleFrom - glassEdge), MarkNamer.AcrossRing(glass, other)));

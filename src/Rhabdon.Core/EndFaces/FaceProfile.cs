@@ -15,6 +15,13 @@ public sealed record FaceProfile(int FormatVersion, string Id, Wording Title, IR
     /// <summary>The limits of a zone, or null when the profile does not judge it.</summary>
     public ZoneLimits? Of(Zone zone) => Zones.FirstOrDefault(z => z.Zone == zone);
 
+    /// <summary>A mark's size as a share of the largest that its zone may bear; over 1 is too large. Null where any size may be there, or the zone is not judged; infinite where none may be.</summary>
+    public double? ShareOf(Finding mark) =>
+        Of(mark.Zone)?.Of(mark.Class) is not { } bands ? null
+        : bands.Count == 0 ? double.PositiveInfinity
+        : bands[^1].End is { } end ? mark.Size / (double)end
+        : null;
+
     /// <summary>The zone at this distance from the fiber's center, in micrometers; null beyond the outermost. On a border the inner, stricter one.</summary>
     public Zone? At(double radius) => Zones.FirstOrDefault(z => radius <= (double)z.To / 2)?.Zone;
 }

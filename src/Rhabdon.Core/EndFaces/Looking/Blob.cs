@@ -7,21 +7,29 @@ namespace Rhabdon.Core.EndFaces.Looking;
 /// <param name="Nearest">How near it comes to the center; <paramref name="Farthest"/> how far from it.</param>
 /// <param name="EdgeWidth">From where it is a quarter as deep to where it is three quarters.</param>
 /// <param name="Places">Of the grid: all of it with its slopes.</param>
+/// <param name="HasArms">True when something like it goes on from its outline: a place where lines cross.</param>
 /// <param name="Halo">The depth of a rim of the other sign, as a share of its own.</param>
 internal sealed record Blob(
-    double X, double Y, double Size, double Width, double Length, float Contrast, double Roughness, double Nearest, double Farthest, double EdgeWidth, double Halo, double Significance, IReadOnlyList<int> Places)
+    double X, double Y, double Size, double Width, double Length, float Contrast, double Roughness, double Nearest, double Farthest, double EdgeWidth, double Halo, double Significance, IReadOnlyList<int> Places, bool HasArms)
 {
     private const double MostStretch = 2.6;
     private const double MostRoughness = 1.4;
 
     /// <summary>True for a patch that is no piece of a line, nor lines that cross.</summary>
-    public bool IsCompact => Length < MostStretch * Width && Roughness < MostRoughness;
+    public bool IsCompact => !HasArms && Length < MostStretch * Width && Roughness < MostRoughness;
 
     /// <summary>What it would be if it went on to the glass's very edge, where its farther part lies hidden.</summary>
     public Blob OutTo(double edge)
     {
         var hidden = 4 / Math.PI * Math.Max(0, edge - Farthest) * Math.Min(Length, Size);
         return this with { Size = Math.Sqrt((Size * Size) + hidden), Farthest = edge };
+    }
+
+    /// <summary>What it would be if it went on inward, under the ring, to the glass's edge.</summary>
+    public Blob InTo(double edge)
+    {
+        var hidden = 4 / Math.PI * Math.Max(0, Nearest - edge) * Math.Min(Length, Size);
+        return this with { Size = Math.Sqrt((Size * Size) + hidden), Nearest = edge };
     }
 
     /// <summary>True when the two meet along the ring that lies between them.</summary>

@@ -11,6 +11,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
     private const double Shadow = 0.3;
     private const double ShadowReach = 3;
     private const double LeastSize = 0.7;
+    private const double ArmDepth = 0.25;
 
     /// <param name="smoothing">Standard deviation, micrometers.</param>
     /// <param name="leastScore">Standard deviations above noise.</param>
@@ -40,7 +41,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
             }
 
             var (patch, all) = Flood(smooth, owner, seed, blobs.Count + 1);
-            if (Describe(smooth, patch, all, spread * Share(seed), smoothing, leastScore) is { } blob)
+            if (Describe(smooth, patch, all, spread * Share(seed), smoothing, leastScore, leastShade) is { } blob)
             {
                 blobs.Add((blob, Math.Sign(smooth.Values[seed])));
             }
@@ -178,7 +179,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
         }
     }
 
-    private Blob? Describe(Plane smooth, List<int> patch, List<int> all, float spread, double smoothing, double leastScore)
+    private Blob? Describe(Plane smooth, List<int> patch, List<int> all, float spread, double smoothing, double leastScore, float leastShade)
     {
         if (patch.Count < 2)
         {
@@ -206,10 +207,26 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
         var size = Deblur.Width(2 * Math.Sqrt(n / Math.PI), spreadOfPoint) * pitch;
         var width = Deblur.Width(4 * shorter, spreadOfPoint) * pitch;
         var (shrunk, significance) = (((2 * Math.Sqrt(n / Math.PI)) - (size / pitch)) / 2, depth / spread);
-        return significance < leastScore * 0.8 || size < LeastSize ? null
+        return significance < leastScore * 0.8 || size < LeastSize || depth < leastShade * 0.9 ? null
             : new Blob(
                 meanX * pitch, meanY * pitch, size, width, Math.Max(size, Deblur.Width(4 * longer, spreadOfPoint) * pitch), sign * depth, 4 * Math.PI * longer * shorter / n,
-                Math.Max(0, (nearest - 0.5 + shrunk) * pitch), (farthest + 0.5 - shrunk) * pitch, EdgeWidth(smooth, patch, depth, sign), 0, significance, all);
+                Math.Max(0, (nearest - 0.5 + shrunk) * pitch), (farthest + 0.5 - shrunk) * pitch, EdgeWidth(smooth, patch, depth, sign), 0, significance, all, HasArms(smooth, all, depth, sign));
+    }
+
+    // From an isolated patch the shade falls off all round; where lines cross, they go on.
+    private bool HasArms(Plane smooth, List<int> all, float depth, int sign)
+    {
+        var own = new HashSet<int>(all);
+        var going = 0;
+        foreach (var at in all)
+        {
+            foreach (var next in Neighbors(at))
+            {
+                going += !own.Contains(next) && isJudged[next] && sign * smooth.Values[next] > ArmDepth * depth ? 1 : 0;
+            }
+        }
+
+        return going >= 2;
     }
 
     // Between the areas at a quarter and at three quarters of the depth lies the edge.

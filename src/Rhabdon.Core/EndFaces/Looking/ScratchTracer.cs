@@ -24,6 +24,8 @@ internal static class ScratchTracer
     private const double WideShade = 1.2;
     private const double RimWidth = 3.5;
     private const double Beside = 2;
+    private const double UnevenFrom = 2.6;
+    private const double MostUneven = 1.6;
 
     /// <summary>The lines on the glass, strongest first; they are gone from it afterward.</summary>
     public static List<Trace> TakeFrom(GlassView glass)
@@ -116,7 +118,7 @@ internal static class ScratchTracer
         return path;
     }
 
-    private static void Use(bool[] isUsed, IReadOnlyList<(int X, int Y)> path, int side, int reach)
+    private static void Use(bool[] isUsed, List<(int X, int Y)> path, int side, int reach)
     {
         foreach (var (x, y) in path)
         {
@@ -127,7 +129,7 @@ internal static class ScratchTracer
         }
     }
 
-    private static Trace? Measure(GlassView glass, IReadOnlyList<(int X, int Y)> rough, int sign)
+    private static Trace? Measure(GlassView glass, List<(int X, int Y)> rough, int sign)
     {
         if (rough.Count * glass.Pitch < ShortestLength)
         {
@@ -165,8 +167,28 @@ internal static class ScratchTracer
         var (waviness, turns) = Waves(path);
         var noise = glass.NoiseAt((int)path[path.Count / 2].X, (int)path[path.Count / 2].Y);
         var significance = Math.Abs(across.Contrast) / noise * Math.Sqrt(path.Count * Math.Max(1, across.Span / glass.Pitch));
-        return length < ShortestLength || across.Width > WidestLine || across.Span < Deblur.Least(glass.Blur) * glass.Pitch * (significance > SureSignificance ? 0.8 : 0.95) || Math.Abs(across.Contrast) < Math.Max(LeastShade + (WideShade * Math.Max(0, across.Width - 3)), 0.7f * noise) || length < (across.Span > WideLine ? WideSlenderness : LeastSlenderness) * across.Span || significance < LeastSignificance || IsRim(glass, path) ? null
+        return length < ShortestLength || across.Width > WidestLine || across.Span < Deblur.Least(glass.Blur) * glass.Pitch * (significance > SureSignificance ? 0.8 : 0.95) || Math.Abs(across.Contrast) < Math.Max(LeastShade + (WideShade * Math.Max(0, across.Width - 3)), 0.7f * noise) || length < (across.Span > WideLine ? WideSlenderness : LeastSlenderness) * across.Span || significance < LeastSignificance || IsRim(glass, path) || IsUneven(glass, path, sign, across.Width) ? null
             : new Trace(path, across.Width, across.Span, across.Contrast, significance, waviness * glass.Pitch, turns);
+    }
+
+    // A scratch is as wide at its ends as in its middle; a long patch is not.
+    private static bool IsUneven(GlassView glass, List<(double X, double Y)> path, int sign, double width)
+    {
+        if (width < UnevenFrom || path.Count < 15)
+        {
+            return false;
+        }
+
+        var spans = new List<double>();
+        for (var third = 0; third < 3; third++)
+        {
+            if (Across.Of(glass, path.GetRange(third * path.Count / 3, path.Count / 3), AcrossReach).Width(sign) is { } part)
+            {
+                spans.Add(part.Span);
+            }
+        }
+
+        return spans.Count > 1 && spans.Max() > MostUneven * spans.Min();
     }
 
     // What runs along the glass's edge is the ring's shadow.
@@ -176,7 +198,7 @@ internal static class ScratchTracer
         return radii.Min() > glass.Edge - RimWidth;
     }
 
-    private static List<(double X, double Y)> Smooth(IReadOnlyList<(int X, int Y)> path)
+    private static List<(double X, double Y)> Smooth(List<(int X, int Y)> path)
     {
         const int Reach = 4;
         var smooth = new List<(double X, double Y)>(path.Count);
