@@ -21,6 +21,7 @@ public static class FaceGrader
     private const double LeastOnFerrule = 4;
     private const double LeftOver = 0.6;
     private const double LeftOverReach = 2.5;
+    private const double LongLeftOver = 1.8;
 
     /// <param name="scale">Micrometers to a pixel where known, above zero; else it is taken from the cladding's 125 µm.</param>
     public static FaceGrade Grade(GrayImage image, FaceProfile profile, double? scale = null)
@@ -77,7 +78,7 @@ public static class FaceGrader
         return
         [
             .. veil.Films.Select(b => reader.Read(b, MarkKind.Film)),
-            .. traces.Where(t => !veil.Hides(t)).Select(reader.Read),
+            .. TraceJoiner.Join([.. traces.Where(t => !veil.Hides(t))], glass.Pitch).Select(reader.Read),
             .. onGlass.Select(b => reader.Read(MarkNamer.IsAtRing(b, glass.Edge) ? b.OutTo(MadeOf.CladdingRadius) : b, MarkNamer.OnGlass(b, glass.Edge))),
             .. onFerrule.Where(b => b.Size >= LeastOnFerrule)
                 .Select(b => reader.Read(MarkNamer.IsAtRing(b, ferruleFrom, -1) ? b.InTo(MadeOf.CladdingRadius) : b, MarkNamer.OnFerrule(b, ferruleFrom))),
@@ -121,6 +122,7 @@ public static class FaceGrader
     private static bool IsLeftOver(Blob blob, List<Trace> traces, GlassView glass)
     {
         var (x, y) = (glass.Half + (blob.X / glass.Pitch), glass.Half + (blob.Y / glass.Pitch));
-        return traces.Any(t => Math.Abs(blob.Contrast) < LeftOver * Math.Abs(t.Contrast) && t.Passes(x, y, ((t.Spread / 2) + LeftOverReach) / glass.Pitch));
+        var isLong = blob.Length > LongLeftOver * blob.Width || blob.HasArms;
+        return traces.Any(t => Math.Abs(blob.Contrast) < (isLong ? 1.2 : LeftOver) * Math.Abs(t.Contrast) && t.Passes(x, y, ((t.Spread / 2) + LeftOverReach) / glass.Pitch));
     }
 }

@@ -8,6 +8,7 @@ internal sealed class GlassView
 {
     private const double FinestPitch = 0.42;
     private const double Extent = 64;
+    private const double RingShadow = 6;
 
     private GlassView(double pitch, int half, double edge, double coreRadius, double blur)
     {
@@ -136,6 +137,8 @@ internal sealed class GlassView
     {
         var inner = RingMedians(Left, coreX, coreY, (int)(coreMost / Pitch));
         var outer = RingMedians(Left, Half, Half, (int)(Edge / Pitch) + 3);
+        // Farther in the light's fit serves, and film that covers much of a ring must not be taken for it.
+        Array.Clear(outer, 0, Math.Max(0, (int)((Edge - RingShadow) / Pitch)));
         Settle(inner, Math.Max(1, (int)(coreRadius / Pitch) - (int)(1.5 * Blur)));
         for (var y = 0; y < Left.Height; y++)
         {

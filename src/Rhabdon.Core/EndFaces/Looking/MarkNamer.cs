@@ -8,6 +8,7 @@ internal static class MarkNamer
     private const double FaintFilm = 38;
     private const double VeryFaintFilm = 16;
     private const double Ragged = 1.033;
+    private const double RaggedHuge = 1.012;
     private const double RaggedLarge = 1.022;
     private const double RaggedSmall = 1.05;
     private const double VeryRagged = 1.09;
@@ -47,5 +48,5 @@ internal static class MarkNamer
 
     public static bool IsAtRing(Blob blob, double edge, int side = 1) => side > 0 ? blob.Farthest > edge - AtRing : blob.Nearest < edge + (1.5 * AtRing);
 
-    private static bool IsDirt(Blob blob) => (blob.Size > 2.5 && blob.Halo > ShiningRim) || blob.Roughness > (blob.Size > 6 ? RaggedLarge : blob.Size > 4 ? Ragged : blob.Size > 3 ? RaggedSmall : double.MaxValue);
+    private static bool IsDirt(Blob blob) => (blob.Size > 2.5 && blob.Halo > ShiningRim) || blob.Roughness > (blob.Size > 10 ? RaggedHuge : blob.Size > 6 ? RaggedLarge : blob.Size > 4 ? Ragged : blob.Size > 3 ? RaggedSmall : double.MaxValue);
 }

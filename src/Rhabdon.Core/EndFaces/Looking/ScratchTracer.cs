@@ -8,6 +8,7 @@ internal static class ScratchTracer
     private const float SeedScore = 5.5f;
     private const float GoOnScore = 2.6f;
     private const double LongestGap = 3.2;
+    private const double LongestHidden = 14;
     private const double ShortestLength = 5;
     private const double LeastSlenderness = 3.4;
     private const double WideSlenderness = 4.5;
@@ -69,18 +70,24 @@ internal static class ScratchTracer
     {
         var side = glass.Left.Width;
         var path = new List<(int X, int Y)>();
-        var (x, y, missed, returns) = ((double)start.X, (double)start.Y, 0, 0);
+        var (x, y, missed, hidden, returns) = ((double)start.X, (double)start.Y, 0, 0, 0);
         var longestGap = (int)(LongestGap / glass.Pitch);
         var passed = new HashSet<(int X, int Y)>();
         while (missed <= longestGap)
         {
             (x, y) = (x + dx, y + dy);
-            var (best, at, turn) = (GoOnScore, (X: -1, Y: -1), (X: 0.0, Y: 0.0));
+            var (best, at, turn, isUnderOther) = (GoOnScore, (X: -1, Y: -1), (X: 0.0, Y: 0.0), false);
             for (var off = -2; off <= 2; off++)
             {
                 var (px, py) = ((int)Math.Round(x - (dy * off)), (int)Math.Round(y + (dx * off)));
-                if (px < 1 || py < 1 || px >= side - 1 || py >= side - 1 || !glass.Holds(px, py) || isUsed[(py * side) + px])
+                if (px < 1 || py < 1 || px >= side - 1 || py >= side - 1 || !glass.Holds(px, py))
                 {
+                    continue;
+                }
+
+                if (isUsed[(py * side) + px])
+                {
+                    isUnderOther |= off == 0;
                     continue;
                 }
 
@@ -93,11 +100,19 @@ internal static class ScratchTracer
                 }
             }
 
+            // Under a line that was followed before, this one goes on unseen.
+            if (at.X < 0 && isUnderOther && ++hidden <= (int)(LongestHidden / glass.Pitch))
+            {
+                continue;
+            }
+
             if (at.X < 0)
             {
                 missed++;
                 continue;
             }
+
+            hidden = 0;
 
             // A line that comes back to itself is the edge of something.
             if (!passed.Add(at) && ++returns > MostReturns)

@@ -1,0 +1,78 @@
+namespace Rhabdon.Core.EndFaces.Looking;
+
+/// <summary>Puts the pieces of one line together that something lying across it parted.</summary>
+internal static class TraceJoiner
+{
+    private const double LongestGap = 16;
+    private const double MostAside = 1.6;
+    private const double LeastAlong = 0.966;
+    private const double MostWider = 1.9;
+
+    /// <param name="pitch">Micrometers from step to step.</param>
+    public static List<Trace> Join(IReadOnlyList<Trace> traces, double pitch)
+    {
+        var joined = new List<Trace>(traces);
+        for (var i = 0; i < joined.Count; i++)
+        {
+            for (var j = i + 1; j < joined.Count; j++)
+            {
+                if (Whole(joined[i], joined[j], pitch) is { } whole)
+                {
+                    joined[i] = whole;
+                    joined.RemoveAt(j);
+                    j = i;
+                }
+            }
+        }
+
+        return joined;
+    }
+
+    private static Trace? Whole(Trace one, Trace other, double pitch)
+    {
+        if (Math.Sign(one.Contrast) != Math.Sign(other.Contrast) || Math.Max(one.Width, other.Width) > MostWider * Math.Max(0.8, Math.Min(one.Width, other.Width)))
+        {
+            return null;
+        }
+
+        foreach (var first in Ways(one))
+        {
+            foreach (var second in Ways(other))
+            {
+                if (Continues(first, second, pitch))
+                {
+                    var stronger = one.Significance > other.Significance ? one : other;
+                    return stronger with { Path = [.. first, .. second], Significance = Math.Sqrt((one.Significance * one.Significance) + (other.Significance * other.Significance)) };
+                }
+            }
+        }
+
+        return null;
+    }
+
+    private static IEnumerable<List<(double X, double Y)>> Ways(Trace trace) => [[.. trace.Path], [.. trace.Path.Reverse()]];
+
+    // From the end of the first to the beginning of the second, straight on.
+    private static bool Continues(List<(double X, double Y)> first, List<(double X, double Y)> second, double pitch)
+    {
+        var (end, begin) = (first[^1], second[0]);
+        var (gapX, gapY) = (begin.X - end.X, begin.Y - end.Y);
+        if (Math.Sqrt((gapX * gapX) + (gapY * gapY)) * pitch > LongestGap)
+        {
+            return false;
+        }
+
+        var (out1, in2) = (Heading(first, fromEnd: true), Heading(second, fromEnd: false));
+        var along = (gapX * out1.X) + (gapY * out1.Y);
+        var aside = Math.Abs((gapX * out1.Y) - (gapY * out1.X));
+        return (out1.X * in2.X) + (out1.Y * in2.Y) > LeastAlong && along * pitch > -2 && aside * pitch < MostAside + (0.1 * Math.Max(0, along) * pitch);
+    }
+
+    private static (double X, double Y) Heading(List<(double X, double Y)> path, bool fromEnd)
+    {
+        var reach = Math.Min(path.Count - 1, 24);
+        var (a, b) = fromEnd ? (path[^(reach + 1)], path[^1]) : (path[0], path[reach]);
+        var length = Math.Max(1e-6, Math.Sqrt(((b.X - a.X) * (b.X - a.X)) + ((b.Y - a.Y) * (b.Y - a.Y))));
+        return ((b.X - a.X) / length, (b.Y - a.Y) / length);
+    }
+}
