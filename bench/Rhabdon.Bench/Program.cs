@@ -5,6 +5,7 @@ var (part, address) = (args[0], new Uri(args[1]));
 var database = Environment.GetEnvironmentVariable("RHABDON_DATABASE")!;
 switch (part)
 {
+    case "faces": FacesBench.Run(); break;
     case "fold": FoldBench.Run(); break;
     case "events": await EventsBench.RunAsync(address, database); break;
     case "ladder": await LadderBench.RunAsync(address, database); break;

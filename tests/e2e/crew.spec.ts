@@ -283,6 +283,13 @@ test('axe finds nothing serious on any screen, light or dark', async ({ page, br
     ],
     ['/recipes/M4', (p) => p.getByRole('heading', { name: 'Does glass meet glass?' }).waitFor()],
     ['/recipes/A1', (p) => p.getByRole('heading', { name: 'Where installers disagree' }).waitFor()],
+    [
+      '/verify',
+      async (p) => {
+        await p.getByLabel('Choose or drop a picture').setInputFiles(`${test.info().file.replace(/[^/]+$/, '')}faces/pitted.png`);
+        await p.getByText('Do next').waitFor();
+      },
+    ],
     ['/crew', (p) => p.getByRole('heading', { name: 'People' }).waitFor()],
     [`/job/${bench.job}`, (p) => p.getByRole('heading', { name: 'By cable' }).waitFor()],
     [`/proof/${cable}`, (p) => p.getByRole('row', { name: /1 blue/ }).waitFor()],

@@ -15,7 +15,6 @@ const shot = (name) => page.screenshot({ path: `${folder}/${name}.png` });
 
 await page.goto('/');
 await page.getByLabel('Name').waitFor();
-await shot('sign-in');
 await page.getByLabel('Name').fill('lead');
 await page.getByLabel('Password or PIN').fill('4402');
 await page.getByRole('button', { name: 'Sign in' }).click();
@@ -81,6 +80,12 @@ await shot('job-overview');
 await page.getByRole('link', { name: 'Crew', exact: true }).click();
 await page.getByRole('heading', { name: 'People' }).waitFor();
 await shot('crew');
+
+await page.getByRole('link', { name: 'Verify', exact: true }).click();
+await page.getByLabel('Choose or drop a picture').setInputFiles(new URL('faces/pitted.png', import.meta.url).pathname);
+await page.getByText('Do next').waitFor();
+await page.keyboard.press('z');
+await shot('verify');
 
 await page.getByRole('link', { name: 'Recipes', exact: true }).click();
 await page

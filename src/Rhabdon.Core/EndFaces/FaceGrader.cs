@@ -19,6 +19,9 @@ public static class FaceGrader
     private const float CompactShade = 12;
     private const double LargestCompact = 30;
     private const double LeastOnFerrule = 4;
+
+    // A pore beside the ring does not go on under it.
+    private const double LeastUnderRing = 6;
     private const double LeftOver = 0.6;
     private const double LeftOverReach = 2.5;
     private const double LongLeftOver = 1.8;
@@ -81,7 +84,7 @@ public static class FaceGrader
             .. TraceJoiner.Join([.. traces.Where(t => !veil.Hides(t))], glass.Pitch).Select(reader.Read),
             .. onGlass.Select(b => reader.Read(MarkNamer.IsAtRing(b, glass.Edge) ? b.OutTo(MadeOf.CladdingRadius) : b, MarkNamer.OnGlass(b, glass.Edge))),
             .. onFerrule.Where(b => b.Size >= LeastOnFerrule)
-                .Select(b => reader.Read(MarkNamer.IsAtRing(b, ferruleFrom, -1) ? b.InTo(MadeOf.CladdingRadius) : b, MarkNamer.OnFerrule(b, ferruleFrom))),
+                .Select(b => reader.Read(b.Size >= LeastUnderRing && MarkNamer.IsAtRing(b, ferruleFrom, -1) ? b.InTo(MadeOf.CladdingRadius) : b, MarkNamer.OnFerrule(b, ferruleFrom))),
             .. across.Select(a => reader.Read(a.Whole, a.Kind)),
         ];
     }

@@ -48,11 +48,8 @@ public static class FaceJudge
 
     // Whatever the profile: a crack that crosses core or cladding, a chip that reaches the core, and broken glass are refused (common practice).
     private static IEnumerable<Phrase> Reasons(FaceProfile profile, IReadOnlyList<Finding> findings) =>
-        findings.Where(f => IsRefused(f)).Select(f => Phrase.Of($"face.refused.{(f.Kind == MarkKind.Crack ? "crack" : f.Kind == MarkKind.Chip ? "chip" : "shattered")}"))
+        findings.Where(FaceAdvice.IsRefused).Select(f => Phrase.Of($"face.refused.{(f.Kind == MarkKind.Crack ? "crack" : f.Kind == MarkKind.Chip ? "chip" : "shattered")}"))
             .Concat(profile.Zones.SelectMany(zone => Excesses(zone, findings)));
-
-    private static bool IsRefused(Finding finding) =>
-        finding.Kind == MarkKind.Shattered || (finding.Kind == MarkKind.Crack && finding.Zone <= Zone.B) || (finding.Kind == MarkKind.Chip && finding.ReachesCore);
 
     private static IEnumerable<Phrase> Excesses(ZoneLimits zone, IReadOnlyList<Finding> findings) =>
         ((MarkClass[])[MarkClass.Defect, MarkClass.Scratch]).SelectMany(kind => Excesses(zone, kind, [.. findings.Where(f => f.Zone == zone.Zone && f.Class == kind)]));

@@ -13,4 +13,7 @@ public static class NormalDistribution
         var erf = 1 - (((((((((1.061405429 * t) - 1.453152027) * t) + 1.421413741) * t) - 0.284496736) * t) + 0.254829592) * t * Math.Exp(-x * x));
         return (1 + (z < 0 ? -erf : erf)) / 2;
     }
+
+    /// <summary>Its height at <paramref name="z"/>.</summary>
+    public static double Height(double z) => Math.Exp(-z * z / 2) / Math.Sqrt(2 * Math.PI);
 }

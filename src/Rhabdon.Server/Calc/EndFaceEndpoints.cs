@@ -14,9 +14,10 @@ namespace Rhabdon.Server.Calc;
 public sealed record EndFaceRequest(IFormFile Picture, string Profile, double? UmPerPixel);
 
 /// <summary>A graded face. Pixels as sent, the center of the top left one at 0, 0; sizes in micrometers. Without a fiber there is no place and no scale.</summary>
+/// <param name="View">The same as a screen shows it.</param>
 public sealed record EndFaceAnswer(
     FaceVerdict Verdict, bool Marginal, double? CenterX, double? CenterY, double? CladdingDiameterPx, double? UmPerPixel, PictureQuality Quality,
-    IReadOnlyList<FaceMark> Findings, IReadOnlyList<FaceZone> Zones, IReadOnlyList<string> Reasons);
+    IReadOnlyList<FaceMark> Findings, IReadOnlyList<FaceZone> Zones, IReadOnlyList<string> Reasons, FaceView View);
 
 /// <param name="UncertaintyUm">Of the size, either way.</param>
 /// <param name="Share">Of the limit that it is held against; null where any size may be there. 1 and over is too much where none may be there.</param>
@@ -130,7 +131,8 @@ public static class EndFaceEndpoints
     private static EndFaceAnswer Answer(FaceGrade grade, FaceProfile profile) => new(
         grade.Verdict, grade.IsMarginal, grade.Place?.CenterX, grade.Place?.CenterY, grade.Place?.CladdingDiameter, grade.Place?.Scale, grade.Quality,
         [.. grade.Findings.Select(f => new FaceMark(f.Kind, f.Class, f.Zone, f.Size, f.Width, f.Length, f.X, f.Y, f.Contrast, f.Confidence, f.Uncertainty, Share(f, profile)))],
-        [.. grade.Zones.Select(z => Zone(z, profile.Of(z.Zone)!))], [.. grade.Reasons.Select(Problems.Say)]);
+        [.. grade.Zones.Select(z => Zone(z, profile.Of(z.Zone)!))], [.. grade.Reasons.Select(Problems.Say)],
+        new FaceViewer(Phrasebook.English).View(grade, profile));
 
     // JSON has no infinity: a mark where none may be shows as its size over half a micrometer, the smallest that anyone sees.
     private static double? Share(Finding mark, FaceProfile profile) => profile.ShareOf(mark) is { } share ? double.IsInfinity(share) ? 1 + (mark.Size / SmallestSeen) : share : null;

@@ -78,7 +78,7 @@ public static class FaceRenderer
             for (var x = left; x < right; x++)
             {
                 var place = new Spot((x - face.CenterX) * face.MicrometersPerPixel, (y - face.CenterY) * face.MicrometersPerPixel);
-                var inside = outline?.Inside(place) ?? ((mark.Size / 2) - DistanceTo(mark.Path, place));
+                var inside = outline?.Inside(place) ?? -mark.DistanceTo(place);
                 var thin = mark.IsLine ? Math.Min(1, mark.Size / edge) : 1;
                 var share = Math.Min(thin, Share(inside, edge));
                 if (mark.Halo > 0 && share < 1)
@@ -98,17 +98,6 @@ public static class FaceRenderer
 
     private static (int From, int To) Span(double from, double to, double center, double scale, int length) =>
         (Math.Clamp((int)Math.Floor(center + (from / scale)), 0, length), Math.Clamp((int)Math.Ceiling(center + (to / scale)) + 1, 0, length));
-
-    private static double DistanceTo(IReadOnlyList<Spot> path, Spot place)
-    {
-        var least = double.MaxValue;
-        for (var i = 1; i < path.Count; i++)
-        {
-            least = Math.Min(least, Lines.Distance(place, path[i - 1], path[i]));
-        }
-
-        return least;
-    }
 
     private static void Light(float[] plane, MadeFace face)
     {

@@ -33,6 +33,18 @@ public sealed record MadeMark(
         ? Math.Max(0, Path.Zip(Path.Skip(1), (a, b) => Lines.Distance(default, a, b)).Min() - (Size / 2))
         : new Outline(this).Holds(default) ? 0 : new Outline(this).Points(OutlinePoints).Min(p => p.Radius);
 
+    /// <summary>From a place to the nearest of it, micrometers; zero or less on it. Of what is not a line, as if it were round.</summary>
+    public double DistanceTo(Spot place)
+    {
+        var least = IsLine ? double.MaxValue : new Spot(place.X - Path[0].X, place.Y - Path[0].Y).Radius;
+        for (var i = 1; i < Path.Count; i++)
+        {
+            least = Math.Min(least, Lines.Distance(place, Path[i - 1], Path[i]));
+        }
+
+        return least - (Size / 2);
+    }
+
     private Spot AlongPath(double distance)
     {
         foreach (var (a, b) in Path.Zip(Path.Skip(1)))

@@ -1,3 +1,5 @@
+using Rhabdon.Core.Quality;
+
 namespace Rhabdon.Core.EndFaces.Looking;
 
 /// <summary>
@@ -98,7 +100,7 @@ internal sealed class EdgeModel(float[] shades, double from, double step, double
             var r = from + (i * step);
             Basis(r, fit.Radius, fit.Ring, fit.Blur, basis);
             var (inner, outer) = ((fit.Radius - r) / fit.Blur, (fit.Radius + fit.Ring - r) / fit.Blur);
-            var (atInner, atOuter) = ((fit.Glass - fit.Adhesive) * Bell.Height(inner) / fit.Blur, (fit.Adhesive - fit.Ferrule) * Bell.Height(outer) / fit.Blur);
+            var (atInner, atOuter) = ((fit.Glass - fit.Adhesive) * NormalDistribution.Height(inner) / fit.Blur, (fit.Adhesive - fit.Ferrule) * NormalDistribution.Height(outer) / fit.Blur);
             (slope[0], slope[1], slope[2]) = (atInner + atOuter, atOuter, -(atInner * inner) - (atOuter * outer));
             (slope[3], slope[4], slope[5]) = (basis[0], basis[1], basis[2]);
             var off = shades[i] - (fit.Glass * basis[0]) - (fit.Adhesive * basis[1]) - (fit.Ferrule * basis[2]);
@@ -131,7 +133,7 @@ internal sealed class EdgeModel(float[] shades, double from, double step, double
 
     private static void Basis(double r, double radius, double ring, double blur, Span<double> basis)
     {
-        var (inside, within) = (Bell.Below((radius - r) / blur), Bell.Below((radius + ring - r) / blur));
+        var (inside, within) = (NormalDistribution.Below((radius - r) / blur), NormalDistribution.Below((radius + ring - r) / blur));
         (basis[0], basis[1], basis[2]) = (inside, within - inside, 1 - within);
     }
 }

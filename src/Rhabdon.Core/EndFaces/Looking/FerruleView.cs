@@ -34,6 +34,13 @@ internal sealed class FerruleView
         }
 
         light.TakeFrom(grid, pitch, half);
+
+        // Smoothing must not draw the ring's shade into the ferrule.
+        for (var at = 0; at < isJudged.Length; at++)
+        {
+            grid.Values[at] = isJudged[at] ? grid.Values[at] : 0;
+        }
+
         var finder = new BlobFinder(
             grid, pitch, half, Math.Sqrt(Math.Pow(place.Blur * scale / pitch, 2) + (1 / 12.0)), isJudged, (_, _) => 1);
         return [.. finder.Find(Smoothing, LeastScore, LeastShade).Where(b => b.Size >= LeastSize)];

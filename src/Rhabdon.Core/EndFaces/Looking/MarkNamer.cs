@@ -11,16 +11,18 @@ internal static class MarkNamer
     private const double RaggedHuge = 1.012;
     private const double RaggedLarge = 1.022;
     private const double RaggedSmall = 1.05;
-    private const double VeryRagged = 1.09;
+    private const double VeryRagged = 1.05;
     private const double DeepDirt = 64;
     private const double ShiningRim = 0.15;
     private const double WavyCrack = 0.25;
     private const double WideCrack = 3.2;
     private const int CrackTurns = 4;
+    private const double VeryWavyCrack = 0.45;
+    private const int FewTurns = 3;
     private const double LongCrack = 30;
     private const double AtRing = 1.2;
 
-    public static MarkKind Of(Trace trace, double length) => trace.Contrast < 0 && trace.Width < WideCrack && length > LongCrack && trace.Turns >= CrackTurns && trace.Waviness > WavyCrack ? MarkKind.Crack : MarkKind.Scratch;
+    public static MarkKind Of(Trace trace, double length) => trace.Contrast < 0 && trace.Width < WideCrack && length > LongCrack && IsJagged(trace) ? MarkKind.Crack : MarkKind.Scratch;
 
     /// <param name="glassEdge">Radius of what was judged as glass, micrometers.</param>
     public static MarkKind OnGlass(Blob blob, double glassEdge)
@@ -42,6 +44,8 @@ internal static class MarkNamer
 
     public static MarkKind OnFerrule(Blob blob, double ferruleFrom) =>
         IsFilm(blob) ? MarkKind.Film : IsAtRing(blob, ferruleFrom, -1) ? MarkKind.Adhesive : IsDirt(blob) ? MarkKind.LooseDirt : MarkKind.Pit;
+
+    private static bool IsJagged(Trace trace) => (trace.Turns >= CrackTurns && trace.Waviness > WavyCrack) || (trace.Turns >= FewTurns && trace.Waviness > VeryWavyCrack);
 
     private static bool IsFilm(Blob blob) =>
         (blob.Size > WideFilm && Math.Abs(blob.Contrast) < FaintFilm && blob.EdgeWidth > 1.8) || (blob.Size > VeryWideFilm && Math.Abs(blob.Contrast) < VeryFaintFilm);

@@ -275,7 +275,7 @@ internal static class ScratchTracer
     }
 
     // Against the parabola through it, in the frame of its chord; and how often it crosses it.
-    private static (double Waviness, int Turns) Waves(List<(double X, double Y)> path)
+    internal static (double Waviness, int Turns) Waves(List<(double X, double Y)> path)
     {
         var (a, b) = (path[0], path[^1]);
         var chord = Math.Max(1e-6, Math.Sqrt(((b.X - a.X) * (b.X - a.X)) + ((b.Y - a.Y) * (b.Y - a.Y))));

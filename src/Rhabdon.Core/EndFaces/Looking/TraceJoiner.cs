@@ -42,7 +42,9 @@ internal static class TraceJoiner
                 if (Continues(first, second, pitch))
                 {
                     var stronger = one.Significance > other.Significance ? one : other;
-                    return stronger with { Path = [.. first, .. second], Significance = Math.Sqrt((one.Significance * one.Significance) + (other.Significance * other.Significance)) };
+                    List<(double X, double Y)> path = [.. first, .. second];
+                    var (waviness, turns) = ScratchTracer.Waves(path);
+                    return stronger with { Path = path, Waviness = waviness * pitch, Turns = turns, Significance = Math.Sqrt((one.Significance * one.Significance) + (other.Significance * other.Significance)) };
                 }
             }
         }

@@ -24,6 +24,7 @@ const JobForm = lazy(() => import('../stations/plan/JobForm').then((m) => ({ def
 const RecipeList = lazy(() => import('../stations/recipes/RecipeList').then((m) => ({ default: m.RecipeList })));
 const RecipePage = lazy(() => import('../stations/recipes/RecipePage').then((m) => ({ default: m.RecipePage })));
 const RecipeEdit = lazy(() => import('../stations/recipes/RecipeEdit').then((m) => ({ default: m.RecipeEdit })));
+const VerifyStation = lazy(() => import('../stations/verify/VerifyStation').then((m) => ({ default: m.VerifyStation })));
 const FirstOwner = lazy(() => import('../stations/signin/FirstOwner').then((m) => ({ default: m.FirstOwner })));
 const SignIn = lazy(() => import('../stations/signin/SignIn').then((m) => ({ default: m.SignIn })));
 
@@ -87,6 +88,7 @@ function Signed({ session, toggles }: { session: Session; toggles: Toggles }) {
           {say('shell.today')}
         </NavLink>
         {mayPlan && <NavLink to="/plan">{say('shell.plan')}</NavLink>}
+        <NavLink to="/verify">{say('shell.verify')}</NavLink>
         <NavLink to="/recipes">{say('shell.recipes')}</NavLink>
         {mayPlan && <NavLink to="/crew">{say('shell.crew')}</NavLink>}
         <div className="grow" />
@@ -130,6 +132,7 @@ function Signed({ session, toggles }: { session: Session; toggles: Toggles }) {
             <Route path="/proof/:cable" element={<StrandLadder person={person} mayWork={mayWork} />} />
             <Route path="/story/:termination" element={<StrandStory unit={toggles.unit} person={person} mayWork={mayWork} />} />
             <Route path="/look/:termination" element={<Look unit={toggles.unit} person={person} maySettle={mayPlan} />} />
+            <Route path="/verify" element={<VerifyStation />} />
             <Route path="/recipes" element={<RecipeList mayPlan={mayPlan} />} />
             {mayPlan && <Route path="/recipes/edit" element={<RecipeEdit unit={toggles.unit} />} />}
             <Route path="/recipes/:recipe" element={<RecipePage unit={toggles.unit} mayPlan={mayPlan} />} />

@@ -1,0 +1,111 @@
+using System.Globalization;
+using Rhabdon.Core.Phrases;
+
+namespace Rhabdon.Core.EndFaces;
+
+/// <summary>Says a graded face: the verdict in words first, why, what to do next, then each mark as its share of its own limit.</summary>
+public sealed class FaceViewer(Phrasebook book)
+{
+    private const double LargestShare = 2;
+    private const double NearLimit = 0.75;
+    private const double LeastReach = 4;
+    private const double BarMicrometers = 50;
+    private const double SharpFocus = 1;
+
+    public FaceView View(FaceGrade grade, FaceProfile profile)
+    {
+        var marks = grade.Findings.Select(f => (Mark: f, Share: ShareOf(f, profile, f.Size))).OrderByDescending(m => FaceAdvice.IsRefused(m.Mark)).ThenByDescending(m => m.Share ?? -1).ThenBy(m => m.Mark.Zone).ToList();
+        var decisive = marks.Count > 0 && (FaceAdvice.IsRefused(marks[0].Mark) || marks[0].Share > 1) ? marks[0].Mark : null;
+        var advice = FaceAdvice.For(grade, profile);
+        return new FaceView(
+            Headline(grade, decisive), ToneOf(grade), [.. grade.Reasons.Select(r => book.Say(r)), .. Marginal(grade)], book.Say(advice.Do), advice.Why is null ? null : book.Say(advice.Why),
+            [.. marks.Select((m, i) => Mark(i + 1, m.Mark, profile, grade.Place?.Scale ?? 1))], [.. profile.Zones.Select(z => Zone(z, grade))], Rings(grade, profile),
+            grade.Place is { } place ? new FaceViewBar(BarMicrometers / place.Scale, Micrometers(BarMicrometers)) : null, [.. Quality(grade)]);
+    }
+
+    private string Headline(FaceGrade grade, Finding? decisive) => grade.Verdict switch
+    {
+        FaceVerdict.Pass => book.Say(Phrase.Of(grade.IsMarginal ? "face.view.pass-marginal" : "face.view.pass")),
+        FaceVerdict.CleanAndLookAgain => book.Say(Phrase.Of("face.view.clean")),
+        FaceVerdict.CannotGrade => book.Say(Phrase.Of("face.view.cannot")),
+        _ when decisive is { } mark => book.Say(Phrase.Of("face.view.fail-mark", ("mark", Name(mark.Kind)), ("zone", mark.Zone.ToString()))),
+        _ => book.Say(Phrase.Of("face.view.fail")),
+    };
+
+    private static string ToneOf(FaceGrade grade) => grade.Verdict switch
+    {
+        FaceVerdict.Pass => grade.IsMarginal ? "doubtful" : "good",
+        FaceVerdict.Fail => "bad",
+        FaceVerdict.CleanAndLookAgain => "doubtful",
+        _ => "none",
+    };
+
+    private IEnumerable<string> Marginal(FaceGrade grade) => grade.IsMarginal ? [book.Say(Phrase.Of("face.view.marginal"))] : [];
+
+    private FaceViewMark Mark(int number, Finding mark, FaceProfile profile, double scale)
+    {
+        var share = ShareOf(mark, profile, mark.Size);
+        return new FaceViewMark(
+            number,
+            book.Say(Phrase.Of(
+                mark.Kind == MarkKind.Scratch ? "face.view.scratch" : "face.view.mark", ("mark", Name(mark.Kind)), ("size", Micrometers(mark.Size)), ("sure", Number(mark.Uncertainty)),
+                ("length", Micrometers(mark.Length)), ("zone", mark.Zone.ToString()))),
+            LimitOf(mark, profile),
+            FaceAdvice.IsRefused(mark) || share > 1 ? (mark.MayComeOff ? "doubtful" : "bad") : share > NearLimit ? "doubtful" : "good",
+            share, share is null ? null : ShareOf(mark, profile, mark.Size - mark.Uncertainty), share is null ? null : ShareOf(mark, profile, mark.Size + mark.Uncertainty),
+            mark.X, mark.Y, Math.Max(LeastReach, mark.Size / scale / 2));
+    }
+
+    private static double? ShareOf(Finding mark, FaceProfile profile, double size) => profile.ShareOf(mark with { Size = Math.Max(0, size) }) is { } share ? Math.Min(LargestShare, share) : null;
+
+    private string LimitOf(Finding mark, FaceProfile profile) =>
+        profile.Of(mark.Zone)?.Of(mark.Class) is not { } bands ? book.Say(Phrase.Of("face.view.not-judged"))
+        : bands.Count == 0 ? book.Say(Phrase.Of("face.view.none-may"))
+        : bands[^1].End is { } end ? book.Say(Phrase.Of("face.view.limit", ("limit", Micrometers((double)end))))
+        : book.Say(Phrase.Of("face.view.any-may"));
+
+    private FaceViewZone Zone(ZoneLimits zone, FaceGrade grade)
+    {
+        var verdict = grade.Zones.FirstOrDefault(z => z.Zone == zone.Zone);
+        var isOpen = zone.Scratches.Concat(zone.Defects).All(b => b.End is null && b.Most is null) && zone.Scratches.Count > 0 && zone.Defects.Count > 0;
+        return new FaceViewZone(
+            book.Say(Phrase.Of($"face.zone.{zone.Zone}")), Count(verdict?.Scratches), Bands(zone.Scratches), Count(verdict?.Defects), Bands(zone.Defects),
+            verdict is null ? "–" : book.Say(Phrase.Of(isOpen ? "face.view.free" : verdict.Passes ? "face.view.within" : "face.view.over")),
+            verdict is null || isOpen ? "none" : verdict.Passes ? "good" : "bad");
+    }
+
+    private static string Count(int? seen) => seen?.ToString(CultureInfo.InvariantCulture) ?? "–";
+
+    private string Bands(IReadOnlyList<SizeBand> bands) =>
+        bands.Count == 0 ? book.Say(Phrase.Of("face.view.none")) : string.Join(", ", bands.Select((b, i) => Band(b, i == 0 ? null : bands[i - 1].End)));
+
+    private string Band(SizeBand band, decimal? from)
+    {
+        var most = band.Most is { } count ? count.ToString(CultureInfo.InvariantCulture) : book.Say(Phrase.Of("face.view.any"));
+        return band.End is not { } end ? (from is null ? most : $"{most} > {Short(from.Value)}")
+            : from is { } low ? book.Say(Phrase.Of("face.view.band", ("most", most), ("from", Short(low)), ("to", Short(end))))
+            : $"{most} {(band.Below is null ? "≤" : "<")} {Short(end)}";
+    }
+
+    private static string Short(decimal size) => size.ToString("0.#", CultureInfo.InvariantCulture);
+
+    private List<FaceViewRing> Rings(FaceGrade grade, FaceProfile profile) => grade.Place is not { } place ? []
+        : [.. profile.Zones.Select(z => new FaceViewRing(book.Say(Phrase.Of($"face.zone.{z.Zone}")), place.CenterX, place.CenterY, (double)z.To / 2 / place.Scale))];
+
+    private IEnumerable<string> Quality(FaceGrade grade)
+    {
+        if (grade.Place is not { } place)
+        {
+            yield break;
+        }
+
+        yield return book.Say(Phrase.Of("face.view.scale", ("scale", place.Scale.ToString("0.000", CultureInfo.InvariantCulture))));
+        yield return book.Say(Phrase.Of(grade.Quality.Focus < SharpFocus ? "face.view.sharp" : "face.view.soft", ("focus", Micrometers(grade.Quality.Focus))));
+    }
+
+    private string Name(MarkKind kind) => book.Say(Phrase.Of($"face.kind.{kind}"));
+
+    private static string Micrometers(double size) => $"{Number(size)} µm";
+
+    private static string Number(double size) => size.ToString("0.0", CultureInfo.InvariantCulture);
+}

@@ -1,0 +1,170 @@
+using Rhabdon.Core.EndFaces;
+using Rhabdon.Core.EndFaces.Drawing;
+using Rhabdon.Core.Phrases;
+
+namespace Rhabdon.Core.Tests.EndFaces;
+
+/// <summary>Made-up faces whose marks are known exactly, graded; limits of IEC 61300-3-35:2015, from memory. Tolerances are the product's aims: center 0.5 µm, scale 0.5 %, size 15 % or 0.7 µm.</summary>
+public class FaceGraderTests
+{
+    private static readonly FaceProfile Upc = FaceProfiles.Find("sm-upc")!;
+    private static readonly FaceProfile Multimode = FaceProfiles.Find("mm")!;
+
+    public static TheoryData<double, double, double, FaceLook> Views => new()
+    {
+        { 0.3, 512, 384, new FaceLook() },
+        { 0.3, 470.3, 401.8, new FaceLook(Glass: 0.6, Ferrule: 0.4, SlopeX: 0.06, Vignette: 0.2) },
+        { 0.42, 530, 350.5, new FaceLook(RingWidth: 4, Ring: 0.3, Blur: 0.8) },
+        { 0.25, 500.7, 390.2, new FaceLook(Core: 0.95, CoreRound: 0.6, Grain: 0.03, Pores: 2) },
+        { 0.6, 505, 390, new FaceLook(Noise: 0.015) },
+    };
+
+    [Theory]
+    [MemberData(nameof(Views))]
+    public void The_fiber_is_found_where_it_was_drawn(double scale, double x, double y, FaceLook look)
+    {
+        var grade = Grade(Face(look, []) with { CenterX = x, CenterY = y, MicrometersPerPixel = scale });
+        Assert.Equal(FaceVerdict.Pass, grade.Verdict);
+        Assert.Equal(x, grade.Place!.CenterX, 0.5 / scale);
+        Assert.Equal(y, grade.Place.CenterY, 0.5 / scale);
+        Assert.Equal(1, grade.Place.Scale / scale, 0.005);
+        Assert.Equal(125 / scale, grade.Place.CladdingDiameter, 125 / scale * 0.005);
+    }
+
+    // Where a mark lies, how large it is, and what IEC 61300-3-35 (from memory) says of it on a UPC face.
+    public static TheoryData<MadeMark, Zone, FaceVerdict> Marks => new()
+    {
+        { Scratch(-20, 30, 25, 34, 2), Zone.B, FaceVerdict.Pass },
+        { Scratch(-20, 30, 25, 34, 4), Zone.B, FaceVerdict.Fail },
+        { Scratch(-30, 4, 30, -2, 1.5), Zone.A, FaceVerdict.Fail },
+        { Pit(30, 10, 4), Zone.B, FaceVerdict.Pass },
+        { Pit(-25, 28, 7), Zone.B, FaceVerdict.Fail },
+        { Pit(6, 5, 3), Zone.A, FaceVerdict.Fail },
+        { Pit(88, -30, 16), Zone.D, FaceVerdict.Fail },
+        { Pit(88, -30, 7), Zone.D, FaceVerdict.Pass },
+    };
+
+    [Theory]
+    [MemberData(nameof(Marks))]
+    public void A_mark_is_found_measured_and_judged(MadeMark mark, Zone zone, FaceVerdict verdict)
+    {
+        var face = Face(new FaceLook(), [mark]);
+        var grade = Grade(face);
+        var found = Assert.Single(grade.Findings);
+        Assert.Equal(zone, found.Zone);
+        Assert.Equal(mark.Size, found.Size, Math.Max(0.7, 0.15 * mark.Size));
+        Assert.Equal(mark.IsLine ? MarkClass.Scratch : MarkClass.Defect, found.Class);
+        Assert.Equal(verdict, grade.Verdict);
+    }
+
+    [Fact]
+    public void Film_alone_asks_for_cleaning()
+    {
+        var film = new MadeMark(MarkKind.Film, [new Spot(-15, 10)], 36, -0.07, 0.2, 1.3, 5);
+        Assert.Equal(FaceVerdict.CleanAndLookAgain, Grade(Face(new FaceLook(), [film])).Verdict);
+    }
+
+    [Fact]
+    public void A_crack_across_the_core_is_refused_on_any_profile()
+    {
+        var crack = new MadeMark(MarkKind.Crack, [.. Enumerable.Range(0, 19).Select(i => new Spot(-57 + (i * 6.3), 3 + (i % 2 * 4.5)))], 2, -0.3);
+        foreach (var profile in FaceProfiles.Starters)
+        {
+            var grade = FaceGrader.Grade(FaceRenderer.Draw(Face(LookFor(profile), [crack])), profile);
+            Assert.Equal(FaceVerdict.Fail, grade.Verdict);
+            Assert.Equal("face.do.cut-off", FaceAdvice.For(grade, profile).Do.Key);
+        }
+    }
+
+    // Common practice: two marks are judged one by one.
+    [Theory]
+    [InlineData(1.5)]
+    [InlineData(2.4)]
+    [InlineData(3.6)]
+    [InlineData(5)]
+    public void A_scratch_flips_the_verdict_once_as_it_widens(double width) =>
+        Assert.Equal(width > 3 ? FaceVerdict.Fail : FaceVerdict.Pass, Grade(Face(new FaceLook(), [Scratch(-30, -25, 20, -38, width)])).Verdict);
+
+    public static TheoryData<string, FaceVerdict, MadeMark[]> Kept => new()
+    {
+        { "clean", FaceVerdict.Pass, [] },
+        { "scratched", FaceVerdict.Fail, [Scratch(-35, 20, 30, 36, 4.6)] },
+        { "pitted", FaceVerdict.Fail, [Pit(-25, -25, 8), Pit(30, 20, 3)] },
+    };
+
+    [Theory]
+    [MemberData(nameof(Kept))]
+    public void Turning_mirroring_shifting_and_scaling_a_picture_keep_the_verdict(string name, FaceVerdict verdict, MadeMark[] marks)
+    {
+        var face = Face(new FaceLook(SlopeX: 0.04), marks);
+        var image = FaceRenderer.Draw(face);
+        GrayImage[] others =
+        [
+            image, Map(image, image.Height, image.Width, (x, y) => (y, x)), Map(image, image.Width, image.Height, (x, y) => (image.Width - 1 - x, y)),
+            FaceRenderer.Draw(face with { CenterX = face.CenterX + 41.3, CenterY = face.CenterY - 23.9 }), FaceRenderer.Draw(face with { MicrometersPerPixel = 0.47 }),
+        ];
+        Assert.All(others, other => Assert.True(FaceGrader.Grade(other, Upc).Verdict == verdict, name));
+    }
+
+    [Fact]
+    public void Another_mark_never_makes_a_face_better()
+    {
+        MadeMark[] marks = [Pit(30, 18, 3.5), Scratch(-30, 25, 10, 40, 2), Pit(-28, -22, 6.5), Scratch(-20, 3, 30, 6, 1.6)];
+        var verdicts = Enumerable.Range(0, marks.Length + 1).Select(n => Grade(Face(new FaceLook(), marks[..n])).Verdict).ToList();
+        Assert.Equal([FaceVerdict.Pass, FaceVerdict.Pass, FaceVerdict.Pass, FaceVerdict.Fail, FaceVerdict.Fail], verdicts);
+    }
+
+    public static TheoryData<string, GrayImage> Blind => new()
+    {
+        { "dark", new GrayImage(640, 480, new byte[640 * 480]) },
+        { "clipped", new GrayImage(640, 480, [.. Enumerable.Repeat((byte)255, 640 * 480)]) },
+        { "no-fiber", FaceRenderer.Draw(Face(new FaceLook(), []) with { CenterX = -2_000 }) },
+        { "blurred", FaceRenderer.Draw(Face(new FaceLook(Blur: 5), [])) },
+        { "cut-off", FaceRenderer.Draw(Face(new FaceLook(), []) with { CenterX = 120 }) },
+    };
+
+    [Theory]
+    [MemberData(nameof(Blind))]
+    public void What_shows_no_whole_sharp_fiber_cannot_be_graded(string why, GrayImage image)
+    {
+        var grade = FaceGrader.Grade(image, Upc);
+        Assert.Equal(FaceVerdict.CannotGrade, grade.Verdict);
+        Assert.Contains(Assert.Single(grade.Reasons).Key, why == "cut-off" ? (string[])["face.cannot.cut-off", "face.cannot.no-fiber"] : [$"face.cannot.{why}"]);
+    }
+
+    [Fact]
+    public void A_screen_says_the_verdict_first_and_the_decisive_mark_first()
+    {
+        var grade = Grade(Face(new FaceLook(), [Pit(-25, 28, 7), Scratch(-20, -30, 25, -34, 2)]));
+        var view = new FaceViewer(Phrasebook.English).View(grade, Upc);
+        Assert.Equal("Fails: pit in B", view.Headline);
+        Assert.Equal("bad", view.Tone);
+        Assert.StartsWith("pit ", view.Marks[0].Says, StringComparison.Ordinal);
+        Assert.True(view.Marks[0].Share is > 1.2 and < 1.6, "7 of 5 µm");
+        Assert.Equal([1, 2], view.Marks.Select(m => m.Number));
+        Assert.Equal(4, view.Rings.Count);
+    }
+
+    [Theory]
+    [InlineData("mm", 20, FaceVerdict.Pass)]
+    [InlineData("sm-upc", 20, FaceVerdict.Pass)]
+    [InlineData("sm-upc", 5, FaceVerdict.Fail)]
+    public void The_same_pit_is_judged_by_the_zones_of_its_profile(string profile, double from, FaceVerdict verdict)
+    {
+        var limits = FaceProfiles.Find(profile)!;
+        Assert.Equal(verdict, FaceGrader.Grade(FaceRenderer.Draw(Face(LookFor(limits), [Pit(from, 0, 3.5)])), limits).Verdict);
+    }
+
+    private static FaceLook LookFor(FaceProfile profile) => profile == Multimode ? new FaceLook(CoreRadius: 25) : new FaceLook();
+
+    private static MadeFace Face(FaceLook look, IReadOnlyList<MadeMark> marks) => new(1024, 768, 512, 384, 0.3, look, marks, 20261125);
+
+    private static FaceGrade Grade(MadeFace face) => FaceGrader.Grade(FaceRenderer.Draw(face), Upc);
+
+    private static MadeMark Scratch(double fromX, double fromY, double toX, double toY, double width) => new(MarkKind.Scratch, [new Spot(fromX, fromY), new Spot(toX, toY)], width, -0.2);
+
+    private static MadeMark Pit(double x, double y, double size) => new(MarkKind.Pit, [new Spot(x, y)], size, -0.3);
+
+    private static GrayImage Map(GrayImage image, int width, int height, Func<int, int, (int X, int Y)> from) =>
+        new(width, height, [.. Enumerable.Range(0, width * height).Select(i => from(i % width, i / width)).Select(p => image[p.X, p.Y])]);
+}

@@ -1,0 +1,92 @@
+using Rhabdon.Core.EndFaces;
+using Rhabdon.Core.EndFaces.Looking;
+using Rhabdon.Core.Quality;
+
+namespace Rhabdon.Core.Tests.EndFaces.Looking;
+
+/// <summary>The small mathematics under the grader, against tables and hand reckoning.</summary>
+public class MeasureTests
+{
+    // Standard normal table, as in any textbook of statistics.
+    [Theory]
+    [InlineData(0, 0.5)]
+    [InlineData(1, 0.8413447)]
+    [InlineData(-1, 0.1586553)]
+    [InlineData(1.96, 0.975002)]
+    [InlineData(-2.5758, 0.005)]
+    [InlineData(9, 1)]
+    public void The_share_below_a_value_is_that_of_the_table(double value, double share) => Assert.Equal(share, NormalDistribution.Below(value), 0.000_005);
+
+    [Fact]
+    public void The_bell_is_highest_in_its_middle_at_one_over_the_root_of_two_pi() => Assert.Equal(1 / Math.Sqrt(2 * Math.PI), NormalDistribution.Height(0), 6);
+
+    [Theory]
+    [InlineData(0, 1)]
+    [InlineData(0.5, 5)]
+    [InlineData(1, 9)]
+    public void A_quantile_is_the_value_at_its_place_in_order(double share, float value) => Assert.Equal(value, Robust.Quantile([9, 3, 1, 7, 5, 2, 8, 4, 6], share));
+
+    // The 25th and 75th hundredth of a bell lie 0.6745 deviations from its middle (standard normal table).
+    [Fact]
+    public void One_wild_value_does_not_move_the_spread()
+    {
+        float[] calm = [-2, -1, -0.5f, 0, 0.5f, 1, 2];
+        Assert.Equal(1 / 0.6745, Robust.Spread([.. calm]), 2);
+        Assert.Equal(1 / 0.6745, Robust.Spread([.. calm, 1_000]), 0.8);
+    }
+
+    [Fact]
+    public void Three_equations_give_their_three_unknowns()
+    {
+        // x + y + z = 6, 2y + 5z = -4, 2x + 5y - z = 27: a worked example of Gauss's elimination; x 5, y 3, z -2.
+        var solved = Robust.Solve(new double[,] { { 1, 1, 1 }, { 0, 2, 5 }, { 2, 5, -1 } }, [6, -4, 27])!;
+        Assert.Equal([5, 3, -2], solved.Select(v => Math.Round(v, 9)));
+    }
+
+    [Fact]
+    public void Equations_that_do_not_decide_give_nothing() => Assert.Null(Robust.Solve(new double[,] { { 1, 2 }, { 2, 4 } }, [1, 2]));
+
+    [Fact]
+    public void Smoothing_keeps_an_even_plane_and_the_sum_of_a_spot()
+    {
+        var plane = new Plane(41, 31);
+        plane.Values.AsSpan().Fill(7);
+        Assert.All(plane.Smoothed(2).Values, v => Assert.Equal(7, v, 3));
+        Array.Clear(plane.Values);
+        plane[20, 15] = 100;
+        Assert.Equal(100, plane.Smoothed(2).Values.Sum(), 1);
+
+        // The height of a two-dimensional bell: sum over 2 pi sigma squared.
+        Assert.Equal(100 / (2 * Math.PI * 4), plane.Smoothed(2)[20, 15], 1);
+    }
+
+    [Fact]
+    public void A_grid_finer_or_coarser_than_the_picture_keeps_a_slope()
+    {
+        var image = new GrayImage(100, 80, [.. Enumerable.Range(0, 8_000).Select(i => (byte)((i % 100) + (i / 100)))]);
+        foreach (var pitch in (double[])[1, 1.7, 2.5])
+        {
+            var grid = Resampler.Around(image, 40.3, 30.6, pitch, 8);
+            for (var step = -8; step <= 8; step++)
+            {
+                // A pixel counts by how much of it lies under the step: up to an eighth of a shade beside the slope.
+                Assert.Equal(40.3 + 30.6 + (step * pitch), grid[8 + step, 8], 0.125);
+            }
+        }
+    }
+
+    // A box of width w under a bell of deviation s, half its height read off numerically: w 3, s 1 gives 3.2; w 2, s 1 gives 2.7.
+    [Theory]
+    [InlineData(10, 1, 10, 0.05)]
+    [InlineData(3.2, 1, 3, 0.2)]
+    [InlineData(2.72, 1, 2, 0.25)]
+    public void Blur_is_taken_out_of_a_width(double shown, double blur, double width, double within) => Assert.Equal(width, Deblur.Width(shown, blur), within);
+
+    [Fact]
+    public void A_picture_holds_as_many_pixels_as_its_sides_ask_for()
+    {
+        Assert.Throws<ArgumentException>(() => new GrayImage(3, 3, new byte[8]));
+        Assert.Equal(15, new GrayImage(2, 2, [0, 10, 20, 30]).At(0.5, 0.5));
+        Assert.Equal(30, new GrayImage(2, 2, [0, 10, 20, 30]).At(9, 9));
+    }
+}

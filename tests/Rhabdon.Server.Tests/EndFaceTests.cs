@@ -1,0 +1,147 @@
+using System.Buffers.Binary;
+using System.Net;
+using System.Net.Http.Json;
+using System.Text;
+using System.Text.Json.Nodes;
+using Rhabdon.Core.EndFaces.Drawing;
+using Rhabdon.Core.EndFaces;
+using Rhabdon.Imaging;
+
+namespace Rhabdon.Server.Tests;
+
+/// <summary>Pictures of end faces as they are sent: graded without a sign-in, and whatever is no picture refused with a reason and without cost.</summary>
+public sealed class EndFaceTests(Host host) : IClassFixture<Host>
+{
+    private static readonly MadeFace Pitted = new(1024, 768, 500, 390, 0.3, new FaceLook(), [new MadeMark(MarkKind.Pit, [new Spot(-25, 28)], 7, -0.3)], 7);
+
+    public static TheoryData<string, byte[]> Pictures => new()
+    {
+        { "png", PictureWriter.Png(FaceRenderer.Draw(Pitted)) },
+        { "jpeg", PictureWriter.Jpeg(FaceRenderer.Draw(Pitted), 85) },
+        { "bmp", Bitmap(FaceRenderer.Draw(Pitted)) },
+    };
+
+    [Theory]
+    [MemberData(nameof(Pictures))]
+    public async Task A_picture_is_graded_whatever_its_format_and_its_pixels_are_those_sent(string format, byte[] picture)
+    {
+        var answer = await host.CreateClient().PostAsync("/api/v1/calc/end-face", Form(picture, "sm-upc"));
+        Assert.True(answer.StatusCode == HttpStatusCode.OK, format);
+        var graded = (await answer.Content.ReadFromJsonAsync<JsonObject>())!;
+        Assert.Equal("fail", (string)graded["verdict"]!);
+        Assert.Equal(500, (double)graded["centerX"]!, 1.7);
+        Assert.Equal(390, (double)graded["centerY"]!, 1.7);
+        Assert.Equal(0.3, (double)graded["umPerPixel"]!, 0.0015);
+        var pit = graded["findings"]!.AsArray().Single(f => (string)f!["zone"]! == "B")!;
+        Assert.Equal("defect", (string)pit["class"]!);
+        Assert.Equal(7, (double)pit["sizeUm"]!, 1.05);
+        Assert.Equal(500 - (25 / 0.3), (double)pit["x"]!, 3);
+        Assert.Equal(390 + (28 / 0.3), (double)pit["y"]!, 3);
+        Assert.Equal(["A", "B", "C", "D"], graded["zones"]!.AsArray().Select(z => (string)z!["zone"]!));
+        Assert.NotEmpty(graded["reasons"]!.AsArray());
+    }
+
+    [Fact]
+    public async Task A_scale_that_is_known_is_kept()
+    {
+        var answer = await host.CreateClient().PostAsync("/api/v1/calc/end-face", Form(PictureWriter.Png(FaceRenderer.Draw(Pitted)), "mm", "0.3"));
+        Assert.Equal(0.3, (double)(await answer.Content.ReadFromJsonAsync<JsonObject>())!["umPerPixel"]!);
+    }
+
+    public static TheoryData<string, byte[], string, string, int> Refused => new()
+    {
+        { "picture", Encoding.UTF8.GetBytes("this is text, named .png"), "sm-upc", "", 400 },
+        { "picture", [], "sm-upc", "", 400 },
+        { "picture", PictureWriter.Png(FaceRenderer.Draw(Pitted))[..20_000], "sm-upc", "", 400 },
+        { "picture", PictureWriter.Jpeg(FaceRenderer.Draw(Pitted), 80)[..2_000], "sm-upc", "", 400 },
+        { "picture", PngHeader(30_000, 30_000), "sm-upc", "", 413 },
+        { "picture", PngHeader(0, 0), "sm-upc", "", 400 },
+        { "picture", new byte[PictureReader.MostBytes + 1], "sm-upc", "", 413 },
+        { "profile", PictureWriter.Png(FaceRenderer.Draw(Pitted)), "unheard", "", 400 },
+        { "umPerPixel", PictureWriter.Png(FaceRenderer.Draw(Pitted)), "mm", "-1", 400 },
+        { "umPerPixel", PictureWriter.Png(FaceRenderer.Draw(Pitted)), "mm", "NaN", 400 },
+    };
+
+    [Theory]
+    [MemberData(nameof(Refused))]
+    public async Task What_cannot_be_graded_is_refused_by_field_and_costs_no_memory(string field, byte[] picture, string profile, string scale, int status)
+    {
+        var before = GC.GetTotalAllocatedBytes();
+        var answer = await host.CreateClient().PostAsync("/api/v1/calc/end-face", Form(picture, profile, scale));
+        Assert.Equal(status, (int)answer.StatusCode);
+        Assert.Equal(field, (string)(await answer.Content.ReadFromJsonAsync<JsonObject>())!["faults"]![0]!["field"]!);
+
+        // 30,000 by 30,000 pixels would be 900 MB; what is sent may be held a few times over.
+        Assert.InRange(GC.GetTotalAllocatedBytes() - before, 0, 40_000_000 + (6L * picture.Length));
+    }
+
+    [Fact]
+    public async Task What_is_no_form_is_refused()
+    {
+        var answer = await host.CreateClient().PostAsJsonAsync("/api/v1/calc/end-face", new { picture = "none" });
+        Assert.Equal(HttpStatusCode.BadRequest, answer.StatusCode);
+    }
+
+    private static MultipartFormDataContent Form(byte[] picture, string profile, string scale = "")
+    {
+        var form = new MultipartFormDataContent { { new ByteArrayContent(picture), "picture", "face.png" }, { new StringContent(profile), "profile" } };
+        if (scale.Length > 0)
+        {
+            form.Add(new StringContent(scale), "umPerPixel");
+        }
+
+        return form;
+    }
+
+    // Signature and first chunk of a PNG, as its specification has them, and nothing after.
+    private static byte[] PngHeader(uint width, uint height)
+    {
+        var chunk = new byte[17];
+        "IHDR"u8.CopyTo(chunk);
+        BinaryPrimitives.WriteUInt32BigEndian(chunk.AsSpan(4), width);
+        BinaryPrimitives.WriteUInt32BigEndian(chunk.AsSpan(8), height);
+        chunk[12] = 8;
+        var sum = new byte[4];
+        BinaryPrimitives.WriteUInt32BigEndian(sum, Crc(chunk));
+        return [0x89, .. "PNG\r\n"u8, 0x1A, 0x0A, 0, 0, 0, 13, .. chunk, .. sum];
+    }
+
+    // The polynomial of the PNG specification, bit by bit.
+    private static uint Crc(byte[] bytes)
+    {
+        var sum = uint.MaxValue;
+        foreach (var one in bytes)
+        {
+            sum ^= one;
+            for (var bit = 0; bit < 8; bit++)
+            {
+                sum = (sum & 1) == 1 ? (sum >> 1) ^ 0xEDB88320 : sum >> 1;
+            }
+        }
+
+        return ~sum;
+    }
+
+    // 24 bits a pixel, bottom row first, rows padded to four bytes: the oldest form of BMP.
+    private static byte[] Bitmap(GrayImage image)
+    {
+        var stride = ((image.Width * 3) + 3) / 4 * 4;
+        var file = new byte[54 + (stride * image.Height)];
+        "BM"u8.CopyTo(file);
+        int[] header = [file.Length, 0, 54, 40, image.Width, image.Height, 1 | (24 << 16), 0, stride * image.Height, 2835, 2835, 0, 0];
+        for (var i = 0; i < header.Length; i++)
+        {
+            BinaryPrimitives.WriteInt32LittleEndian(file.AsSpan(2 + (i * 4)), header[i]);
+        }
+
+        for (var y = 0; y < image.Height; y++)
+        {
+            for (var x = 0; x < image.Width; x++)
+            {
+                file.AsSpan(54 + ((image.Height - 1 - y) * stride) + (x * 3), 3).Fill(image[x, y]);
+            }
+        }
+
+        return file;
+    }
+}

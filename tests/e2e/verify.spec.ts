@@ -1,0 +1,44 @@
+import { expect, test } from '@playwright/test';
+import { signIn } from './bench';
+
+const face = (name: string) => `${test.info().file.replace(/[^/]+$/, '')}faces/${name}.png`;
+
+test.beforeEach(async ({ page }) => {
+  await signIn(page, 'heron', '4403');
+  await page.getByRole('link', { name: 'Verify', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'End face', exact: true })).toBeVisible();
+});
+
+test('a picture of a face: the verdict in words, why, what next; picture and marks point at each other', async ({ page }) => {
+  await page.getByLabel('Choose or drop a picture').setInputFiles(face('pitted'));
+  await expect(page.getByRole('heading', { name: /^Fails: pit in [AB]$/ })).toBeVisible();
+  await expect(page.getByText('Do next')).toBeVisible();
+  await expect(page.getByText('Never look into a fiber.')).toBeVisible();
+  const first = page.getByRole('list', { name: 'Each mark as its share of its own limit' }).getByRole('button').first();
+  await first.click();
+  await expect(first).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.locator('.face .mark.picked text')).toHaveText('1');
+  await page.keyboard.press('z');
+  await expect(page.locator('.face .zone')).toHaveCount(4);
+});
+
+test('the same picture under other limits, another picture, and blinking between the two', async ({ page }) => {
+  await page.getByLabel('Choose or drop a picture').setInputFiles(face('pitted'));
+  await expect(page.getByRole('heading', { name: /^Fails/ })).toBeVisible();
+  await page.getByLabel('Limits').selectOption('single-mode PC');
+  await expect(page.getByRole('row', { name: /B cladding/ })).toContainText('3 > 3');
+  await page.getByLabel('Choose or drop a picture').setInputFiles(face('clean'));
+  await expect(page.getByRole('heading', { name: 'Passes' })).toBeVisible();
+  await page.keyboard.press('b');
+  await expect(page.getByText('the one before', { exact: true })).toBeVisible();
+});
+
+test('what is no picture is refused, and what was shown stays', async ({ page }) => {
+  await page.getByLabel('Choose or drop a picture').setInputFiles(face('clean'));
+  await expect(page.getByRole('heading', { name: 'Passes' })).toBeVisible();
+  await page
+    .getByLabel('Choose or drop a picture')
+    .setInputFiles({ name: 'face.png', mimeType: 'image/png', buffer: Buffer.from('this is text') });
+  await expect(page.getByRole('alert')).toContainText('Send a PNG, JPEG or BMP');
+  await expect(page.getByRole('heading', { name: 'Passes' })).toBeVisible();
+});
