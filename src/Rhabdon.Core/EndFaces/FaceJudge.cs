@@ -58,7 +58,7 @@ public static class FaceJudge
     {
         var bands = zone.Of(kind);
         var byBand = marks.ToLookup(m => BandOf(bands, m.Size));
-        foreach (var large in byBand[-1])
+        foreach (var large in byBand[-1].OrderByDescending(m => m.Size))
         {
             yield return bands.Count == 0
                 ? Say("none-allowed", ("size", Micrometers(large.Size)))

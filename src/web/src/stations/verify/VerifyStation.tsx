@@ -146,9 +146,7 @@ export function VerifyStation() {
           </div>
           {view && (
             <>
-              {view.why.map((why) => (
-                <p key={why}>{why}</p>
-              ))}
+              <p>{view.why.join(' ')}</p>
               {shown.answer.zones.length > 0 && (
                 <table className="list">
                   <thead>
