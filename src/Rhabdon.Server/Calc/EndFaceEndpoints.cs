@@ -42,8 +42,9 @@ public static class EndFaceEndpoints
     private static readonly SemaphoreSlim Graders = new(Math.Max(1, Environment.ProcessorCount / 2));
     private static int _waiting;
 
+    // Any other content is let in to be told what would do.
     public static void MapEndFaces(this WebApplication app) =>
-        app.MapPost("/api/v1/calc/end-face", (Delegate)GradeAsync).Accepts<EndFaceRequest>("multipart/form-data").Produces<EndFaceAnswer>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(503);
+        app.MapPost("/api/v1/calc/end-face", (Delegate)GradeAsync).Accepts<EndFaceRequest>("multipart/form-data", "*/*").Produces<EndFaceAnswer>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(503);
 
     private static async Task<IResult> GradeAsync(HttpContext context)
     {
