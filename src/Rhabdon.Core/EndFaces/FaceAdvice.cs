@@ -8,20 +8,16 @@ public sealed record FaceAdvice(Phrase Do, Phrase? Why = null)
     // A scratch this many times as wide as its limit was not made by the last film (common practice).
     private const double Heavy = 1.5;
 
-    /// <summary>What no polishing helps: a crack across core or cladding, a chip that reaches the core, broken glass (common practice).</summary>
-    public static bool IsRefused(Finding mark) =>
-        mark.Kind == MarkKind.Shattered || (mark.Kind == MarkKind.Crack && mark.Zone <= Zone.B) || (mark.Kind == MarkKind.Chip && mark.ReachesCore);
-
     /// <summary>The cheapest step that can help against the worst that is there (common practice).</summary>
     public static FaceAdvice For(FaceGrade grade, FaceProfile profile)
     {
-        var over = grade.Findings.Where(f => profile.ShareOf(f) > 1).ToList();
+        var over = FaceJudge.Against(profile, grade.Findings).SelectMany(e => e.Marks).ToList();
         return grade.Verdict switch
         {
             FaceVerdict.Pass => Say("accept", grade.IsMarginal ? "accept-marginal" : null),
             FaceVerdict.CleanAndLookAgain => Say("clean", "clean-why"),
             FaceVerdict.CannotGrade => Say("again"),
-            _ when grade.Findings.Any(IsRefused) => Say("cut-off", "cut-off-why"),
+            _ when over.Exists(f => f.IsRefused) => Say("cut-off", "cut-off-why"),
             _ when over.Exists(f => f.Kind == MarkKind.Adhesive && f.Zone < Zone.D) => Say("polish-on", "polish-on-why"),
             _ when over.Exists(f => f.Class == MarkClass.Scratch && profile.ShareOf(f) is > Heavy and < double.PositiveInfinity) => Say("film-back", "film-back-why"),
             _ when over.Exists(f => f.Class == MarkClass.Defect && f.Zone <= Zone.B && !f.MayComeOff) => Say("film-back", "pit-why"),

@@ -8,10 +8,6 @@ public static class FaceGrader
 {
     private const double WorstFocus = 2.6;
     private const double MostClipped = 0.25;
-    private const double JudgedRadius = 57.5;
-    private const double SingleModeCore = 4.5;
-    private const double MultimodeCore = 25;
-    private const double MultimodeZone = 40;
     private const double BlobSmoothing = 0.45;
     private const double BlobScore = 6.5;
     private const float LeastShade = 5;
@@ -25,6 +21,7 @@ public static class FaceGrader
     private const double LeftOver = 0.6;
     private const double LeftOverReach = 2.5;
     private const double LongLeftOver = 1.8;
+    private const double LeftOverIfLong = 1.2;
 
     /// <param name="scale">Micrometers to a pixel where known, above zero; else it is taken from the cladding's 125 µm.</param>
     public static FaceGrade Grade(GrayImage image, FaceProfile profile, double? scale = null)
@@ -40,10 +37,10 @@ public static class FaceGrader
         }
 
         var measured = scale ?? (MadeOf.CladdingRadius / place.Radius);
-        var usualCore = profile.Of(Zone.A) is { To: > (decimal)MultimodeZone } ? MultimodeCore : SingleModeCore;
+        var usualCore = profile.IsMultimode ? MadeOf.MultimodeCore : MadeOf.SingleModeCore;
         var focus = place.Blur * measured;
         var clipped = Exposure.ClippedIn(image, place);
-        if (focus > WorstFocus || clipped > MostClipped || !IsInFrame(image, place, measured))
+        if (focus > WorstFocus || clipped > MostClipped || !IsInFrame(image, place, profile, measured))
         {
             return Cannot(
                 focus > WorstFocus ? "blurred" : clipped > MostClipped ? "clipped" : "cut-off", new PictureQuality(focus, 0, clipped, 0, place.Strength),
@@ -61,9 +58,10 @@ public static class FaceGrader
     private static FaceGrade Cannot(string why, PictureQuality quality, FiberCircle? place = null) =>
         new(FaceVerdict.CannotGrade, false, place, quality, [], [], [Phrase.Of($"face.cannot.{why}")]);
 
-    private static bool IsInFrame(GrayImage image, FiberPlace place, double scale)
+    // Core and cladding decide: all of them must be there.
+    private static bool IsInFrame(GrayImage image, FiberPlace place, FaceProfile profile, double scale)
     {
-        var reach = JudgedRadius / scale;
+        var reach = (double)(profile.Of(Zone.B)?.To ?? 0) / 2 / scale;
         return place.X >= reach && place.Y >= reach && place.X <= image.Width - 1 - reach && place.Y <= image.Height - 1 - reach;
     }
 
@@ -73,7 +71,7 @@ public static class FaceGrader
         var traces = ScratchTracer.TakeFrom(glass);
         var veil = Veil.TakeFrom(glass);
         var blobs = compact.Concat(Finder(glass).Find(BlobSmoothing, BlobScore, LeastShade));
-        var ferruleFrom = MadeOf.CladdingRadius + (place.RingWidth * scale) + Math.Max(1, 2 * place.Blur * scale);
+        var ferruleFrom = place.FerruleFrom(scale);
         var reader = new FindingReader(profile, place, scale, glass);
         var onGlass = blobs.Where(b => !veil.Hides(b) && !IsLeftOver(b, traces, glass)).ToList();
         var onFerrule = FerruleView.Find(image, place, scale);
@@ -82,9 +80,9 @@ public static class FaceGrader
         [
             .. veil.Films.Select(b => reader.Read(b, MarkKind.Film)),
             .. TraceJoiner.Join([.. traces.Where(t => !veil.Hides(t))], glass.Pitch).Select(reader.Read),
-            .. onGlass.Select(b => reader.Read(MarkNamer.IsAtRing(b, glass.Edge) ? b.OutTo(MadeOf.CladdingRadius) : b, MarkNamer.OnGlass(b, glass.Edge))),
+            .. onGlass.Select(b => reader.Read(b.MeetsRingFromWithin(glass.Edge) ? b.OutTo(MadeOf.CladdingRadius) : b, MarkNamer.OnGlass(b, glass.Edge))),
             .. onFerrule.Where(b => b.Size >= LeastOnFerrule)
-                .Select(b => reader.Read(b.Size >= LeastUnderRing && MarkNamer.IsAtRing(b, ferruleFrom, -1) ? b.InTo(MadeOf.CladdingRadius) : b, MarkNamer.OnFerrule(b, ferruleFrom))),
+                .Select(b => reader.Read(b.Size >= LeastUnderRing && b.MeetsRingFromOutside(ferruleFrom) ? b.InTo(MadeOf.CladdingRadius) : b, MarkNamer.OnFerrule(b, ferruleFrom))),
             .. across.Select(a => reader.Read(a.Whole, a.Kind)),
         ];
     }
@@ -107,9 +105,9 @@ public static class FaceGrader
     private static List<(Blob Whole, MarkKind Kind)> AcrossRing(List<Blob> onGlass, List<Blob> onFerrule, double glassEdge, double ferruleFrom)
     {
         var across = new List<(Blob Whole, MarkKind Kind)>();
-        foreach (var glass in onGlass.Where(b => MarkNamer.IsAtRing(b, glassEdge)).ToList())
+        foreach (var glass in onGlass.Where(b => b.MeetsRingFromWithin(glassEdge)).ToList())
         {
-            var other = onFerrule.Find(f => Math.Sign(f.Contrast) == Math.Sign(glass.Contrast) && f.Size > Math.Max(3, 0.35 * glass.Size) && Math.Abs(f.Contrast) > Math.Abs(glass.Contrast) / 2 && MarkNamer.IsAtRing(f, ferruleFrom, -1) && glass.IsAbreastOf(f));
+            var other = onFerrule.Find(f => f.MeetsRingFromOutside(ferruleFrom) && glass.GoesOnIn(f));
             if (other is not null)
             {
                 across.Add((glass.With(other, ferruleFrom - glassEdge), MarkNamer.AcrossRing(glass, other)));
@@ -126,6 +124,6 @@ public static class FaceGrader
     {
         var (x, y) = (glass.Half + (blob.X / glass.Pitch), glass.Half + (blob.Y / glass.Pitch));
         var isLong = blob.Length > LongLeftOver * blob.Width || blob.HasArms;
-        return traces.Any(t => Math.Abs(blob.Contrast) < (isLong ? 1.2 : LeftOver) * Math.Abs(t.Contrast) && t.Passes(x, y, ((t.Spread / 2) + LeftOverReach) / glass.Pitch));
+        return traces.Any(t => Math.Abs(blob.Contrast) < (isLong ? LeftOverIfLong : LeftOver) * Math.Abs(t.Contrast) && t.Passes(x, y, ((t.Spread / 2) + LeftOverReach) / glass.Pitch));
     }
 }

@@ -29,6 +29,9 @@ public sealed record ZoneVerdict(Zone Zone, int Scratches, int Defects, bool Pas
 /// <param name="Reasons">The decisive one first; empty for a face that passes.</param>
 public sealed record FaceJudgement(FaceVerdict Verdict, bool IsMarginal, IReadOnlyList<ZoneVerdict> Zones, IReadOnlyList<Phrase> Reasons);
 
+/// <summary>One thing that stands against a face, and the marks that it is about.</summary>
+public sealed record Excess(Phrase Says, IReadOnlyList<Finding> Marks);
+
 /// <summary>Holds what was found on a face against a profile's limits.</summary>
 public static class FaceJudge
 {
@@ -38,43 +41,43 @@ public static class FaceJudge
         return new FaceJudgement(
             verdict, findings.Where(f => f.Uncertainty > 0).Any(f => IsDecisive(profile, findings, f, verdict)),
             [.. profile.Zones.Select(z => new ZoneVerdict(z.Zone, Count(findings, z.Zone, MarkClass.Scratch), Count(findings, z.Zone, MarkClass.Defect), !Excesses(z, findings).Any()))],
-            [.. Reasons(profile, findings)]);
+            [.. Against(profile, findings).Select(e => e.Says)]);
     }
 
-    private static FaceVerdict VerdictOf(FaceProfile profile, IReadOnlyList<Finding> findings) =>
-        !Reasons(profile, findings).Any() ? FaceVerdict.Pass
-        : Reasons(profile, [.. findings.Where(f => !f.MayComeOff)]).Any() ? FaceVerdict.Fail
-        : FaceVerdict.CleanAndLookAgain;
-
-    // Whatever the profile: a crack that crosses core or cladding, a chip that reaches the core, and broken glass are refused (common practice).
-    private static IEnumerable<Phrase> Reasons(FaceProfile profile, IReadOnlyList<Finding> findings) =>
-        findings.Where(FaceAdvice.IsRefused).Select(f => Phrase.Of($"face.refused.{(f.Kind == MarkKind.Crack ? "crack" : f.Kind == MarkKind.Chip ? "chip" : "shattered")}"))
+    /// <summary>All that stands against a face, the decisive first. Whatever the profile, what no profile lets pass; then zone by zone what is too large or too many.</summary>
+    public static IEnumerable<Excess> Against(FaceProfile profile, IReadOnlyList<Finding> findings) =>
+        findings.Where(f => f.IsRefused).Select(f => new Excess(Phrase.Of($"face.refused.{(f.Kind == MarkKind.Crack ? "crack" : f.Kind == MarkKind.Chip ? "chip" : "shattered")}"), [f]))
             .Concat(profile.Zones.SelectMany(zone => Excesses(zone, findings)));
 
-    private static IEnumerable<Phrase> Excesses(ZoneLimits zone, IReadOnlyList<Finding> findings) =>
+    private static FaceVerdict VerdictOf(FaceProfile profile, IReadOnlyList<Finding> findings) =>
+        !Against(profile, findings).Any() ? FaceVerdict.Pass
+        : Against(profile, [.. findings.Where(f => !f.MayComeOff)]).Any() ? FaceVerdict.Fail
+        : FaceVerdict.CleanAndLookAgain;
+
+    private static IEnumerable<Excess> Excesses(ZoneLimits zone, IReadOnlyList<Finding> findings) =>
         ((MarkClass[])[MarkClass.Defect, MarkClass.Scratch]).SelectMany(kind => Excesses(zone, kind, [.. findings.Where(f => f.Zone == zone.Zone && f.Class == kind)]));
 
-    private static IEnumerable<Phrase> Excesses(ZoneLimits zone, MarkClass kind, IReadOnlyList<Finding> marks)
+    private static IEnumerable<Excess> Excesses(ZoneLimits zone, MarkClass kind, IReadOnlyList<Finding> marks)
     {
         var bands = zone.Of(kind);
         var byBand = marks.ToLookup(m => BandOf(bands, m.Size));
         foreach (var large in byBand[-1].OrderByDescending(m => m.Size))
         {
             yield return bands.Count == 0
-                ? Say("none-allowed", ("size", Micrometers(large.Size)))
-                : Say("too-large", ("size", Micrometers(large.Size)), ("limit", Micrometers((double)bands[^1].End!.Value)));
+                ? Say([large], "none-allowed", ("size", Micrometers(large.Size)))
+                : Say([large], "too-large", ("size", Micrometers(large.Size)), ("limit", Micrometers((double)bands[^1].End!.Value)));
         }
 
         for (var band = 0; band < bands.Count; band++)
         {
             if (bands[band].Most is { } most && byBand[band].Count() > most)
             {
-                yield return Say("too-many", ("count", byBand[band].Count().ToString(CultureInfo.InvariantCulture)), ("most", most.ToString(CultureInfo.InvariantCulture)));
+                yield return Say([.. byBand[band]], "too-many", ("count", byBand[band].Count().ToString(CultureInfo.InvariantCulture)), ("most", most.ToString(CultureInfo.InvariantCulture)));
             }
         }
 
-        Phrase Say(string what, params (string Name, string Value)[] args) =>
-            Phrase.Of($"face.{(kind == MarkClass.Scratch ? "scratch" : "defect")}.{what}", [("zone", zone.Zone.ToString()), .. args]);
+        Excess Say(IReadOnlyList<Finding> about, string what, params (string Name, string Value)[] args) =>
+            new(Phrase.Of($"face.{(kind == MarkClass.Scratch ? "scratch" : "defect")}.{what}", [("zone", zone.Zone.ToString()), .. args]), about);
     }
 
     private static int BandOf(IReadOnlyList<SizeBand> bands, double size)

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Recipes;
 
@@ -11,6 +12,10 @@ namespace Rhabdon.Core.EndFaces;
 public sealed record FaceProfile(int FormatVersion, string Id, Wording Title, IReadOnlyList<FiberMode> Modes, IReadOnlyList<Polish> Polishes, IReadOnlyList<ZoneLimits> Zones, Wording Source)
 {
     public const int CurrentFormat = 1;
+
+    /// <summary>True when it is for multimode glass alone.</summary>
+    [JsonIgnore]
+    public bool IsMultimode => Modes.All(m => m == FiberMode.Multimode);
 
     /// <summary>The limits of a zone, or null when the profile does not judge it.</summary>
     public ZoneLimits? Of(Zone zone) => Zones.FirstOrDefault(z => z.Zone == zone);

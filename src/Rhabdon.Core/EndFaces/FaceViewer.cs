@@ -14,22 +14,22 @@ public sealed class FaceViewer(Phrasebook book)
 
     public FaceView View(FaceGrade grade, FaceProfile profile)
     {
-        var marks = grade.Findings.Select(f => (Mark: f, Share: ShareOf(f, profile, f.Size))).OrderByDescending(m => FaceAdvice.IsRefused(m.Mark)).ThenByDescending(m => m.Share ?? -1).ThenBy(m => m.Mark.Zone).ToList();
-        var decisive = marks.Count > 0 && (FaceAdvice.IsRefused(marks[0].Mark) || marks[0].Share > 1) ? marks[0].Mark : null;
+        var against = FaceJudge.Against(profile, grade.Findings).SelectMany(e => e.Marks).ToHashSet();
+        var marks = grade.Findings.OrderByDescending(f => f.IsRefused).ThenByDescending(f => against.Contains(f) && !f.MayComeOff).ThenByDescending(against.Contains)
+            .ThenByDescending(f => ShareOf(f, profile, f.Size) ?? -1).ThenBy(f => f.Zone).ToList();
         var advice = FaceAdvice.For(grade, profile);
         return new FaceView(
-            Headline(grade, decisive), ToneOf(grade), [.. grade.Reasons.Select(r => book.Say(r)), .. Marginal(grade)], book.Say(advice.Do), advice.Why is null ? null : book.Say(advice.Why),
-            [.. marks.Select((m, i) => Mark(i + 1, m.Mark, profile, grade.Place?.Scale ?? 1))], [.. profile.Zones.Select(z => Zone(z, grade))], Rings(grade, profile),
+            Headline(grade, marks), ToneOf(grade), [.. grade.Reasons.Select(r => book.Say(r)), .. Marginal(grade)], book.Say(advice.Do), advice.Why is null ? null : book.Say(advice.Why),
+            [.. marks.Select((m, i) => Mark(i + 1, m, profile, against.Contains(m), grade.Place?.Scale ?? 1))], [.. profile.Zones.Select(z => Zone(z, grade))], Rings(grade, profile),
             grade.Place is { } place ? new FaceViewBar(BarMicrometers / place.Scale, Micrometers(BarMicrometers)) : null, [.. Quality(grade)]);
     }
 
-    private string Headline(FaceGrade grade, Finding? decisive) => grade.Verdict switch
+    private string Headline(FaceGrade grade, List<Finding> decisiveFirst) => grade.Verdict switch
     {
         FaceVerdict.Pass => book.Say(Phrase.Of(grade.IsMarginal ? "face.view.pass-marginal" : "face.view.pass")),
         FaceVerdict.CleanAndLookAgain => book.Say(Phrase.Of("face.view.clean")),
         FaceVerdict.CannotGrade => book.Say(Phrase.Of("face.view.cannot")),
-        _ when decisive is { } mark => book.Say(Phrase.Of("face.view.fail-mark", ("mark", Name(mark.Kind)), ("zone", mark.Zone.ToString()))),
-        _ => book.Say(Phrase.Of("face.view.fail")),
+        _ => book.Say(Phrase.Of("face.view.fail", ("mark", Name(decisiveFirst[0].Kind)), ("zone", decisiveFirst[0].Zone.ToString()))),
     };
 
     private static string ToneOf(FaceGrade grade) => grade.Verdict switch
@@ -42,7 +42,7 @@ public sealed class FaceViewer(Phrasebook book)
 
     private IEnumerable<string> Marginal(FaceGrade grade) => grade.IsMarginal ? [book.Say(Phrase.Of("face.view.marginal"))] : [];
 
-    private FaceViewMark Mark(int number, Finding mark, FaceProfile profile, double scale)
+    private FaceViewMark Mark(int number, Finding mark, FaceProfile profile, bool isAgainst, double scale)
     {
         var share = ShareOf(mark, profile, mark.Size);
         return new FaceViewMark(
@@ -51,7 +51,7 @@ public sealed class FaceViewer(Phrasebook book)
                 mark.Kind == MarkKind.Scratch ? "face.view.scratch" : "face.view.mark", ("mark", Name(mark.Kind)), ("size", Micrometers(mark.Size)), ("sure", Number(mark.Uncertainty)),
                 ("length", Micrometers(mark.Length)), ("zone", mark.Zone.ToString()))),
             LimitOf(mark, profile),
-            FaceAdvice.IsRefused(mark) || share > 1 ? (mark.MayComeOff ? "doubtful" : "bad") : share > NearLimit ? "doubtful" : "good",
+            isAgainst ? (mark.MayComeOff ? "doubtful" : "bad") : share > NearLimit ? "doubtful" : "good",
             share, share is null ? null : ShareOf(mark, profile, mark.Size - mark.Uncertainty), share is null ? null : ShareOf(mark, profile, mark.Size + mark.Uncertainty),
             mark.X, mark.Y, Math.Max(LeastReach, mark.Size / scale / 2));
     }

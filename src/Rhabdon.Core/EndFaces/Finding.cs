@@ -16,6 +16,10 @@ public sealed record Finding(
     [JsonIgnore]
     public MarkClass Class => Kind == MarkKind.Scratch ? MarkClass.Scratch : MarkClass.Defect;
 
+    /// <summary>True when no profile lets it pass and no polishing helps: a crack across core or cladding, a chip that reaches the core, broken glass (common practice).</summary>
+    [JsonIgnore]
+    public bool IsRefused => Kind == MarkKind.Shattered || (Kind == MarkKind.Crack && Zone <= Zone.B) || (Kind == MarkKind.Chip && ReachesCore);
+
     /// <summary>True when cleaning may take it off: then it is no verdict on the polish.</summary>
     [JsonIgnore]
     public bool MayComeOff => Kind is MarkKind.LooseDirt or MarkKind.Film;

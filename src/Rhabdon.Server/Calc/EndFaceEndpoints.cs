@@ -20,9 +20,8 @@ public sealed record EndFaceAnswer(
     IReadOnlyList<FaceMark> Findings, IReadOnlyList<FaceZone> Zones, IReadOnlyList<string> Reasons, FaceView View);
 
 /// <param name="UncertaintyUm">Of the size, either way.</param>
-/// <param name="Share">Of the limit that it is held against; null where any size may be there. 1 and over is too much where none may be there.</param>
 public sealed record FaceMark(
-    MarkKind Kind, MarkClass Class, Zone Zone, double SizeUm, double WidthUm, double LengthUm, double X, double Y, double Contrast, double Confidence, double UncertaintyUm, double? Share);
+    MarkKind Kind, MarkClass Class, Zone Zone, double SizeUm, double WidthUm, double LengthUm, double X, double Y, double Contrast, double Confidence, double UncertaintyUm);
 
 public sealed record FaceZone(Zone Zone, decimal FromUm, decimal ToUm, int Scratches, int Defects, FaceLimits Limits, string Verdict);
 
@@ -36,7 +35,6 @@ public static class EndFaceEndpoints
     private const double FinestScale = 0.02;
     private const double CoarsestScale = 5;
     private const int MostWaiting = 32;
-    private const double SmallestSeen = 0.5;
 
     // Half the processors grade: the other half answer the bench.
     private static readonly SemaphoreSlim Graders = new(Math.Max(1, Environment.ProcessorCount / 2));
@@ -131,12 +129,9 @@ public static class EndFaceEndpoints
 
     private static EndFaceAnswer Answer(FaceGrade grade, FaceProfile profile) => new(
         grade.Verdict, grade.IsMarginal, grade.Place?.CenterX, grade.Place?.CenterY, grade.Place?.CladdingDiameter, grade.Place?.Scale, grade.Quality,
-        [.. grade.Findings.Select(f => new FaceMark(f.Kind, f.Class, f.Zone, f.Size, f.Width, f.Length, f.X, f.Y, f.Contrast, f.Confidence, f.Uncertainty, Share(f, profile)))],
+        [.. grade.Findings.Select(f => new FaceMark(f.Kind, f.Class, f.Zone, f.Size, f.Width, f.Length, f.X, f.Y, f.Contrast, f.Confidence, f.Uncertainty))],
         [.. grade.Zones.Select(z => Zone(z, profile.Of(z.Zone)!))], [.. grade.Reasons.Select(Problems.Say)],
         new FaceViewer(Phrasebook.English).View(grade, profile));
-
-    // JSON has no infinity: a mark where none may be shows as its size over half a micrometer, the smallest that anyone sees.
-    private static double? Share(Finding mark, FaceProfile profile) => profile.ShareOf(mark) is { } share ? double.IsInfinity(share) ? 1 + (mark.Size / SmallestSeen) : share : null;
 
     private static FaceZone Zone(ZoneVerdict verdict, ZoneLimits limits) =>
         new(verdict.Zone, limits.From, limits.To, verdict.Scratches, verdict.Defects, new FaceLimits(limits.Scratches, limits.Defects), verdict.Passes ? "pass" : "fail");

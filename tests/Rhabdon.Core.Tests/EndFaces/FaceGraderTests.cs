@@ -114,6 +114,24 @@ public class FaceGraderTests
         Assert.Equal([FaceVerdict.Pass, FaceVerdict.Pass, FaceVerdict.Pass, FaceVerdict.Fail, FaceVerdict.Fail], verdicts);
     }
 
+    // Common practice: a count over its limit is polished away like a size over it; dirt beside a pit does not name the fault.
+    [Fact]
+    public void The_marks_that_stand_against_a_face_decide_what_is_said_and_done()
+    {
+        var many = Enumerable.Range(0, 6).Select(i => Found(MarkKind.Pit, 3, i)).ToList();
+        Assert.Equal("face.do.pit-why", FaceAdvice.For(Graded(many), Upc).Why!.Key);
+        Assert.All(new FaceViewer(Phrasebook.English).View(Graded(many), Upc).Marks, m => Assert.Equal("bad", m.Tone));
+        Assert.Equal("Fails: pit in B", new FaceViewer(Phrasebook.English).View(Graded([Found(MarkKind.LooseDirt, 20, 0), Found(MarkKind.Pit, 6, 1)]), Upc).Headline);
+    }
+
+    private static Finding Found(MarkKind kind, double size, double x) => new(kind, Zone.B, size, 0, size, size, x, 0, -0.3, 1);
+
+    private static FaceGrade Graded(IReadOnlyList<Finding> findings)
+    {
+        var judged = FaceJudge.Judge(Upc, findings);
+        return new FaceGrade(judged.Verdict, judged.IsMarginal, new FiberCircle(500, 400, 416, 0.3, 4.5), new PictureQuality(0.5, 0.5, 0, 0.01, 90), findings, judged.Zones, judged.Reasons);
+    }
+
     public static TheoryData<string, GrayImage> Blind => new()
     {
         { "dark", new GrayImage(640, 480, new byte[640 * 480]) },

@@ -5,6 +5,8 @@ namespace Rhabdon.Core.EndFaces.Drawing;
 /// <summary>Draws made-up faces as a microscope would show them: the face, its marks, the light on it, the lens, the sensor, in that order.</summary>
 public static class FaceRenderer
 {
+    private const double HaloWidth = 0.9;
+
     /// <summary>The same face gives the same picture, to the pixel.</summary>
     public static GrayImage Draw(MadeFace face)
     {
@@ -35,8 +37,8 @@ public static class FaceRenderer
             {
                 var place = new Spot((x - face.CenterX) * scale, (y - face.CenterY) * scale);
                 var radius = place.Radius;
-                var inGlass = Share(MadeFace.CladdingRadius - radius, scale);
-                var inRing = Share(MadeFace.CladdingRadius + look.RingWidth - radius, scale) - inGlass;
+                var inGlass = Share(MadeOf.CladdingRadius - radius, scale);
+                var inRing = Share(MadeOf.CladdingRadius + look.RingWidth - radius, scale) - inGlass;
                 var fromCore = new Spot(place.X - look.CoreOffset, place.Y).Radius;
                 var inCore = Share(look.CoreRadius - fromCore, Math.Max(scale, look.CoreEdge));
                 var core = inCore * (1 - (look.CoreRound * Math.Min(1, fromCore * fromCore / (look.CoreRadius * look.CoreRadius))));
@@ -59,7 +61,7 @@ public static class FaceRenderer
         {
             var place = new Spot((chance.NextDouble() * width) - (face.CenterX * face.MicrometersPerPixel), (chance.NextDouble() * height) - (face.CenterY * face.MicrometersPerPixel));
             var (size, depth) = (0.6 + (1.8 * chance.NextDouble() * chance.NextDouble()), -0.05 - (0.25 * chance.NextDouble()));
-            if (place.Radius > MadeFace.CladdingRadius + face.Look.RingWidth + 1)
+            if (place.Radius > MadeOf.CladdingRadius + face.Look.RingWidth + 1)
             {
                 yield return new MadeMark(MarkKind.Pit, [place], size, depth, 0.2, Seed: left);
             }
@@ -87,14 +89,12 @@ public static class FaceRenderer
                 }
 
                 // A chip is glass that is gone: it ends where the glass does.
-                share *= mark.Kind == MarkKind.Chip ? Share(MadeFace.CladdingRadius - place.Radius, face.MicrometersPerPixel) : 1;
+                share *= mark.Kind == MarkKind.Chip ? Share(MadeOf.CladdingRadius - place.Radius, face.MicrometersPerPixel) : 1;
                 ref var shade = ref plane[(y * face.Width) + x];
                 shade = (float)Math.Max(0.01, shade + (share * mark.Depth));
             }
         });
     }
-
-    private const double HaloWidth = 0.9;
 
     private static (int From, int To) Span(double from, double to, double center, double scale, int length) =>
         (Math.Clamp((int)Math.Floor(center + (from / scale)), 0, length), Math.Clamp((int)Math.Ceiling(center + (to / scale)) + 1, 0, length));
@@ -167,7 +167,7 @@ public static class FaceRenderer
         var pixels = new byte[plane.Length];
         for (var i = 0; i < plane.Length; i++)
         {
-            var shade = (plane[i] * face.Look.Gain) + (face.Look.Noise * Normal(chance));
+            var shade = plane[i] + (face.Look.Noise * Normal(chance));
             pixels[i] = (byte)Math.Clamp(Math.Round(shade * 255), 0, 255);
         }
 

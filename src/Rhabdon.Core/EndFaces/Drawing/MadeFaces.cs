@@ -36,7 +36,7 @@ public static class MadeFaces
     private static FaceLook LookOf(FaceStyle style, FaceProfile profile, Random chance)
     {
         var glass = style.Glass.Pick(chance);
-        var isMultimode = profile.Of(Zone.A) is { To: > 30 };
+        var isMultimode = profile.IsMultimode;
         var turn = chance.NextDouble() * 2 * Math.PI;
         var slope = style.Slope.Pick(chance);
         var ferrule = glass + style.FerruleStep.Pick(chance);
@@ -93,7 +93,7 @@ public static class MadeFaces
     {
         var turn = chance.NextDouble() * 2 * Math.PI;
         var size = new Between(8, 30).Pick(chance);
-        var at = 62.5 + look.RingWidth + ((chance.NextDouble() - 0.6) * size / 2);
+        var at = MadeOf.CladdingRadius + look.RingWidth + ((chance.NextDouble() - 0.6) * size / 2);
         return new MadeMark(MarkKind.Adhesive, [new Spot(at * Math.Cos(turn), at * Math.Sin(turn))], size, -new Between(0.08, 0.25).Pick(chance), 0.25, 1 + chance.NextDouble(), 1.5, 0, chance.Next());
     }
 
@@ -101,7 +101,7 @@ public static class MadeFaces
     {
         var size = new Between(4, 16).Pick(chance);
         var turn = chance.NextDouble() * 2 * Math.PI;
-        var at = 62.5 - (size * 0.42);
+        var at = MadeOf.CladdingRadius - (size * 0.42);
         return new MadeMark(MarkKind.Chip, [new Spot(at * Math.Cos(turn), at * Math.Sin(turn))], size, -Math.Max(0.15, Math.Abs(Depth(style, chance, 0))), 0.15, 1 + (0.5 * chance.NextDouble()), Seed: chance.Next());
     }
 

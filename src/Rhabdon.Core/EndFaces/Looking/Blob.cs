@@ -14,6 +14,10 @@ internal sealed record Blob(
 {
     private const double MostStretch = 2.6;
     private const double MostRoughness = 1.4;
+    private const double NearGlassEdge = 1.2;
+    private const double NearFerruleEdge = 1.8;
+    private const double SmallestHalf = 3;
+    private const double LeastHalf = 0.35;
 
     /// <summary>True for a patch that is no piece of a line, nor lines that cross.</summary>
     public bool IsCompact => !HasArms && Length < MostStretch * Width && Roughness < MostRoughness;
@@ -32,8 +36,18 @@ internal sealed record Blob(
         return this with { Size = Math.Sqrt((Size * Size) + hidden), Nearest = edge };
     }
 
+    /// <param name="glassEdge">Radius of what was judged as glass, micrometers.</param>
+    public bool MeetsRingFromWithin(double glassEdge) => Farthest > glassEdge - NearGlassEdge;
+
+    /// <param name="ferruleFrom">Radius from which the ferrule was judged, micrometers.</param>
+    public bool MeetsRingFromOutside(double ferruleFrom) => Nearest < ferruleFrom + NearFerruleEdge;
+
+    /// <summary>True when another, across the ring, may be this one's other half: abreast of it, about as deep, and no mere pore.</summary>
+    public bool GoesOnIn(Blob other) =>
+        Math.Sign(other.Contrast) == Math.Sign(Contrast) && Math.Abs(other.Contrast) > Math.Abs(Contrast) / 2 && other.Size > Math.Max(SmallestHalf, LeastHalf * Size) && IsAbreastOf(other);
+
     /// <summary>True when the two meet along the ring that lies between them.</summary>
-    public bool IsAbreastOf(Blob other)
+    private bool IsAbreastOf(Blob other)
     {
         var turn = Math.Abs(Math.Atan2((X * other.Y) - (Y * other.X), (X * other.X) + (Y * other.Y)));
         return turn * MadeOf.CladdingRadius < (Length + other.Length) / 2;

@@ -6,9 +6,7 @@ namespace Rhabdon.Core.EndFaces.Looking;
 /// </summary>
 internal static class EdgeFitter
 {
-    private const int Rays = 256;
     private const int Rounds = 4;
-    private const double CladdingMicrometers = 62.5;
     private const double WidestRing = 9;
     private const double UsualRing = 0.7;
 
@@ -19,7 +17,7 @@ internal static class EdgeFitter
     public static FiberPlace Fit(GrayImage image, FiberPlace rough, double tolerance)
     {
         var (x, y) = Center(image, rough.X, rough.Y, rough.Radius, tolerance);
-        var scale = CladdingMicrometers / rough.Radius;
+        var scale = MadeOf.CladdingRadius / rough.Radius;
         var window = new Profile(image, x, y, rough.Radius - (tolerance * 1.5) - (3 / scale), rough.Radius + (tolerance * 1.5) + (WidestRing / scale));
         var edge = Levels(window, rough.Radius, tolerance, scale);
         return rough with { X = x, Y = y, Radius = edge.Radius, RingWidth = edge.Ring, Blur = edge.Blur };
@@ -50,8 +48,8 @@ internal static class EdgeFitter
     private static (double Dx, double Dy)? Shift(Profile rays, double reach)
     {
         var template = rays.Slopes(rays.Median());
-        var (moves, weights) = (new double[Rays], new double[Rays]);
-        for (var ray = 0; ray < Rays; ray++)
+        var (moves, weights) = (new double[Profile.Rays], new double[Profile.Rays]);
+        for (var ray = 0; ray < Profile.Rays; ray++)
         {
             (moves[ray], weights[ray]) = rays.BestMove(ray, template, reach);
         }
@@ -59,23 +57,15 @@ internal static class EdgeFitter
         var fit = default(double[]);
         for (var pass = 0; pass < 4; pass++)
         {
-            var (matrix, right) = (new double[3, 3], new double[3]);
-            for (var ray = 0; ray < Rays; ray++)
+            var sums = new LeastSquares(3);
+            for (var ray = 0; ray < Profile.Rays; ray++)
             {
-                double[] basis = [Math.Cos(2 * Math.PI * ray / Rays), Math.Sin(2 * Math.PI * ray / Rays), 1];
+                double[] basis = [Math.Cos(2 * Math.PI * ray / Profile.Rays), Math.Sin(2 * Math.PI * ray / Profile.Rays), 1];
                 var off = fit is null ? 0 : moves[ray] - (fit[0] * basis[0]) - (fit[1] * basis[1]) - fit[2];
-                var weight = weights[ray] / (1 + (off * off / 0.5));
-                for (var i = 0; i < 3; i++)
-                {
-                    right[i] += weight * basis[i] * moves[ray];
-                    for (var j = 0; j < 3; j++)
-                    {
-                        matrix[i, j] += weight * basis[i] * basis[j];
-                    }
-                }
+                sums.Add(basis, moves[ray], weights[ray] / (1 + (off * off / 0.5)));
             }
 
-            fit = Robust.Solve(matrix, right);
+            fit = sums.Solve();
             if (fit is null)
             {
                 return null;

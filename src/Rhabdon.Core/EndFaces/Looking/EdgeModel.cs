@@ -17,22 +17,15 @@ internal sealed class EdgeModel(float[] shades, double from, double step, double
     /// <summary>The levels that suit a shape best, and what they leave unexplained.</summary>
     public Fit LevelsFor(double radius, double ring, double blur)
     {
-        var (matrix, right) = (new double[3, 3], new double[3]);
+        var sums = new LeastSquares(3);
         Span<double> basis = stackalloc double[3];
         for (var i = 0; i < shades.Length; i++)
         {
             Basis(from + (i * step), radius, ring, blur, basis);
-            for (var j = 0; j < 3; j++)
-            {
-                right[j] += basis[j] * shades[i];
-                for (var k = 0; k < 3; k++)
-                {
-                    matrix[j, k] += basis[j] * basis[k];
-                }
-            }
+            sums.Add(basis, shades[i]);
         }
 
-        if (Robust.Solve(matrix, right) is not { } levels)
+        if (sums.Solve() is not { } levels)
         {
             return new Fit(double.MaxValue, radius, ring, blur, 0, 0, 0);
         }
@@ -50,15 +43,9 @@ internal sealed class EdgeModel(float[] shades, double from, double step, double
         var damping = 1e-3;
         for (var round = 0; round < MostRounds && damping < 1e8; round++)
         {
-            var (matrix, right) = Normal(fit);
-            matrix[1, 1] += pull;
-            right[1] += pull * (usualRing - fit.Ring);
-            for (var i = 0; i < Unknowns; i++)
-            {
-                matrix[i, i] *= 1 + damping;
-            }
-
-            var next = Robust.Solve(matrix, right) is { } move ? Moved(fit, move) : fit;
+            var sums = Slopes(fit);
+            sums.Pull(1, usualRing - fit.Ring, pull);
+            var next = sums.Solve(damping) is { } move ? Moved(fit, move) : fit;
             next = next with { Cost = Cost(next) };
             if (next.Cost < fit.Cost)
             {
@@ -90,9 +77,10 @@ internal sealed class EdgeModel(float[] shades, double from, double step, double
         Ferrule = fit.Ferrule + move[5],
     };
 
-    private (double[,] Matrix, double[] Right) Normal(Fit fit)
+    // How the shades would change with each unknown, against what the fit leaves of them.
+    private LeastSquares Slopes(Fit fit)
     {
-        var (matrix, right) = (new double[Unknowns, Unknowns], new double[Unknowns]);
+        var sums = new LeastSquares(Unknowns);
         Span<double> basis = stackalloc double[3];
         Span<double> slope = stackalloc double[Unknowns];
         for (var i = 0; i < shades.Length; i++)
@@ -104,17 +92,10 @@ internal sealed class EdgeModel(float[] shades, double from, double step, double
             (slope[0], slope[1], slope[2]) = (atInner + atOuter, atOuter, -(atInner * inner) - (atOuter * outer));
             (slope[3], slope[4], slope[5]) = (basis[0], basis[1], basis[2]);
             var off = shades[i] - (fit.Glass * basis[0]) - (fit.Adhesive * basis[1]) - (fit.Ferrule * basis[2]);
-            for (var j = 0; j < Unknowns; j++)
-            {
-                right[j] += slope[j] * off;
-                for (var k = 0; k < Unknowns; k++)
-                {
-                    matrix[j, k] += slope[j] * slope[k];
-                }
-            }
+            sums.Add(slope, off);
         }
 
-        return (matrix, right);
+        return sums;
     }
 
     private double CostOf(Fit fit)

@@ -15,7 +15,7 @@ internal sealed class FerruleView
         var pitch = Math.Max(FinestPitch, scale);
         var half = (int)Math.Ceiling((MadeOf.ContactRadius + 2) / pitch);
         var grid = Resampler.Around(image, place.X, place.Y, pitch / scale, half);
-        var from = MadeOf.CladdingRadius + (place.RingWidth * scale) + Math.Max(1, 2 * place.Blur * scale);
+        var from = place.FerruleFrom(scale);
         var isJudged = new bool[grid.Values.Length];
         for (var y = 0; y < grid.Height; y++)
         {

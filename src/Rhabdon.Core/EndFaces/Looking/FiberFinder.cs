@@ -47,8 +47,8 @@ internal static class FiberFinder
     private static (int From, int To) RadiiFor(Plane plane, double? scale, int by)
     {
         var most = (int)(0.62 * Math.Min(plane.Width, plane.Height));
-        return scale is { } known ? (Math.Max(4, (int)(0.9 * 62.5 / known)), Math.Min(most, (int)Math.Ceiling(1.15 * 62.5 / known)))
-            : (Math.Max(5, (int)(62.5 / CoarsestScale / by)), Math.Min(most, (int)(62.5 / FinestScale / by)));
+        return scale is { } known ? (Math.Max(4, (int)(0.9 * MadeOf.CladdingRadius / known)), Math.Min(most, (int)Math.Ceiling(1.15 * MadeOf.CladdingRadius / known)))
+            : (Math.Max(5, (int)(MadeOf.CladdingRadius / CoarsestScale / by)), Math.Min(most, (int)(MadeOf.CladdingRadius / FinestScale / by)));
     }
 
     private static List<(int X, int Y)> VotedCenters(Plane plane, (int From, int To) reach)

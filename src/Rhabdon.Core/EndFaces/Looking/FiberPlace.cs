@@ -5,4 +5,8 @@ namespace Rhabdon.Core.EndFaces.Looking;
 /// <param name="RingWidth">Of the adhesive round it.</param>
 /// <param name="Blur">Standard deviation of the spread of a point, as the edge shows it.</param>
 /// <param name="Strength">How many times its own uncertainty the edge stands out; under about 6 it may be chance.</param>
-public readonly record struct FiberPlace(double X, double Y, double Radius, double RingWidth, double Blur, double Strength);
+public readonly record struct FiberPlace(double X, double Y, double Radius, double RingWidth, double Blur, double Strength)
+{
+    /// <summary>Radius beyond which the ferrule can be judged, the ring and its blurred edge left behind. Micrometers.</summary>
+    public double FerruleFrom(double scale) => MadeOf.CladdingRadius + (RingWidth * scale) + Math.Max(1, 2 * Blur * scale);
+}

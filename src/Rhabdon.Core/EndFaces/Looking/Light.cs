@@ -68,24 +68,17 @@ internal sealed class Light
         }
 
         var spread = Math.Max(0.5, Robust.Spread([.. off]));
-        var (matrix, right) = (new double[Terms, Terms], new double[Terms]);
+        var sums = new LeastSquares(Terms);
         Span<double> basis = stackalloc double[Terms];
         for (var i = 0; i < off.Length; i++)
         {
             var share = off[i] / (FarOff * spread);
             var weight = Math.Abs(share) >= 1 ? 1e-4 : (1 - (share * share)) * (1 - (share * share));
             Basis(points[i].X, points[i].Y, basis);
-            for (var j = 0; j < Terms; j++)
-            {
-                right[j] += weight * basis[j] * points[i].Shade;
-                for (var k = 0; k < Terms; k++)
-                {
-                    matrix[j, k] += weight * basis[j] * basis[k];
-                }
-            }
+            sums.Add(basis, points[i].Shade, weight);
         }
 
-        return Robust.Solve(matrix, right) is { } terms ? new Light(terms) : null;
+        return sums.Solve() is { } terms ? new Light(terms) : null;
     }
 
     private double At(double x, double y)

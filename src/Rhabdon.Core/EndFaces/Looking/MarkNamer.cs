@@ -7,12 +7,9 @@ internal static class MarkNamer
     private const double VeryWideFilm = 20;
     private const double FaintFilm = 38;
     private const double VeryFaintFilm = 16;
-    private const double Ragged = 1.033;
-    private const double RaggedHuge = 1.012;
-    private const double RaggedLarge = 1.022;
-    private const double RaggedSmall = 1.05;
     private const double VeryRagged = 1.05;
     private const double DeepDirt = 64;
+    private const double SmallestHalo = 2.5;
     private const double ShiningRim = 0.15;
     private const double WavyCrack = 0.25;
     private const double WideCrack = 3.2;
@@ -20,14 +17,13 @@ internal static class MarkNamer
     private const double VeryWavyCrack = 0.45;
     private const int FewTurns = 3;
     private const double LongCrack = 30;
-    private const double AtRing = 1.2;
 
     public static MarkKind Of(Trace trace, double length) => trace.Contrast < 0 && trace.Width < WideCrack && length > LongCrack && IsJagged(trace) ? MarkKind.Crack : MarkKind.Scratch;
 
     /// <param name="glassEdge">Radius of what was judged as glass, micrometers.</param>
     public static MarkKind OnGlass(Blob blob, double glassEdge)
     {
-        var isAtRing = IsAtRing(blob, glassEdge);
+        var isAtRing = blob.MeetsRingFromWithin(glassEdge);
         return IsFilm(blob) ? MarkKind.Film
             : IsDirt(blob) && !isAtRing ? MarkKind.LooseDirt
             : !isAtRing ? MarkKind.Pit
@@ -43,14 +39,22 @@ internal static class MarkNamer
         : MarkKind.Adhesive;
 
     public static MarkKind OnFerrule(Blob blob, double ferruleFrom) =>
-        IsFilm(blob) ? MarkKind.Film : IsAtRing(blob, ferruleFrom, -1) ? MarkKind.Adhesive : IsDirt(blob) ? MarkKind.LooseDirt : MarkKind.Pit;
+        IsFilm(blob) ? MarkKind.Film : blob.MeetsRingFromOutside(ferruleFrom) ? MarkKind.Adhesive : IsDirt(blob) ? MarkKind.LooseDirt : MarkKind.Pit;
 
     private static bool IsJagged(Trace trace) => (trace.Turns >= CrackTurns && trace.Waviness > WavyCrack) || (trace.Turns >= FewTurns && trace.Waviness > VeryWavyCrack);
 
     private static bool IsFilm(Blob blob) =>
         (blob.Size > WideFilm && Math.Abs(blob.Contrast) < FaintFilm && blob.EdgeWidth > 1.8) || (blob.Size > VeryWideFilm && Math.Abs(blob.Contrast) < VeryFaintFilm);
 
-    public static bool IsAtRing(Blob blob, double edge, int side = 1) => side > 0 ? blob.Farthest > edge - AtRing : blob.Nearest < edge + (1.5 * AtRing);
+    private static bool IsDirt(Blob blob) => (blob.Size > SmallestHalo && blob.Halo > ShiningRim) || blob.Roughness > RaggedAt(blob.Size);
 
-    private static bool IsDirt(Blob blob) => (blob.Size > 2.5 && blob.Halo > ShiningRim) || blob.Roughness > (blob.Size > 10 ? RaggedHuge : blob.Size > 6 ? RaggedLarge : blob.Size > 4 ? Ragged : blob.Size > 3 ? RaggedSmall : double.MaxValue);
+    // The larger a mark, the better its outline shows: a pit of 10 µm is far rounder in the picture than one of 4.
+    private static double RaggedAt(double size) => size switch
+    {
+        > 10 => 1.012,
+        > 6 => 1.022,
+        > 4 => 1.033,
+        > 3 => 1.05,
+        _ => double.MaxValue,
+    };
 }

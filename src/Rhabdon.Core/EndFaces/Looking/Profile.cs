@@ -3,7 +3,8 @@ namespace Rhabdon.Core.EndFaces.Looking;
 /// <summary>Rays across a circle's edge, sampled every half pixel.</summary>
 internal sealed class Profile
 {
-    private const int Rays = 256;
+    public const int Rays = 256;
+
     /// <summary>Between samples, pixels.</summary>
     public const double Step = 0.5;
 

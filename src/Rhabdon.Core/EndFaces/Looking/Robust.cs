@@ -71,41 +71,4 @@ internal static class Robust
 
         return (float)(BellOverMedian * Median(values));
     }
-
-    /// <summary>Solves the normal equations of a least-squares fit by Gauss's elimination with pivots.</summary>
-    /// <returns>Null when the equations do not decide.</returns>
-    public static double[]? Solve(double[,] matrix, double[] right)
-    {
-        var n = right.Length;
-        for (var column = 0; column < n; column++)
-        {
-            var pivot = Enumerable.Range(column, n - column).MaxBy(r => Math.Abs(matrix[r, column]));
-            if (Math.Abs(matrix[pivot, column]) < 1e-12)
-            {
-                return null;
-            }
-
-            for (var k = 0; k < n; k++)
-            {
-                (matrix[column, k], matrix[pivot, k]) = (matrix[pivot, k], matrix[column, k]);
-            }
-
-            (right[column], right[pivot]) = (right[pivot], right[column]);
-            for (var row = 0; row < n; row++)
-            {
-                if (row != column)
-                {
-                    var factor = matrix[row, column] / matrix[column, column];
-                    for (var k = column; k < n; k++)
-                    {
-                        matrix[row, k] -= factor * matrix[column, k];
-                    }
-
-                    right[row] -= factor * right[column];
-                }
-            }
-        }
-
-        return [.. Enumerable.Range(0, n).Select(i => right[i] / matrix[i, i])];
-    }
 }

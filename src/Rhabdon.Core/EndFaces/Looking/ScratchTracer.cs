@@ -19,10 +19,12 @@ internal static class ScratchTracer
     private const int MostTraces = 60;
     private const double AcrossReach = 9;
     private const int MostReturns = 6;
-    private const float LeastShade = 2.2f;
-
-    // What is wide and faint is more likely unevenness of the light.
+    private const double LeastShade = 2.2;
+    private const double LeastOverNoise = 0.7;
     private const double WideShade = 1.2;
+    private const double WideFrom = 3;
+    private const double Thin = 0.95;
+    private const double ThinIfSure = 0.8;
     private const double RimWidth = 3.5;
     private const double Beside = 2;
     private const double UnevenFrom = 2.6;
@@ -182,8 +184,23 @@ internal static class ScratchTracer
         var (waviness, turns) = Waves(path);
         var noise = glass.NoiseAt((int)path[path.Count / 2].X, (int)path[path.Count / 2].Y);
         var significance = Math.Abs(across.Contrast) / noise * Math.Sqrt(path.Count * Math.Max(1, across.Span / glass.Pitch));
-        return length < ShortestLength || across.Width > WidestLine || across.Span < Deblur.Least(glass.Blur) * glass.Pitch * (significance > SureSignificance ? 0.8 : 0.95) || Math.Abs(across.Contrast) < Math.Max(LeastShade + (WideShade * Math.Max(0, across.Width - 3)), 0.7f * noise) || length < (across.Span > WideLine ? WideSlenderness : LeastSlenderness) * across.Span || significance < LeastSignificance || IsRim(glass, path) || IsUneven(glass, path, sign, across.Width) ? null
-            : new Trace(path, across.Width, across.Span, across.Contrast, significance, waviness * glass.Pitch, turns);
+        var trace = new Trace(path, across.Width, across.Span, across.Contrast, significance, waviness * glass.Pitch, turns);
+        return IsLine(trace, length, glass) && IsDeepEnough(trace, noise) && !IsRim(glass, path) && !IsUneven(glass, path, sign, across.Width) ? trace : null;
+    }
+
+    // Long against its width, and no thinner than the lens lets the thinnest of lines appear.
+    private static bool IsLine(Trace trace, double length, GlassView glass)
+    {
+        var thinnest = Deblur.Least(glass.Blur) * glass.Pitch * (trace.Significance > SureSignificance ? ThinIfSure : Thin);
+        var slenderness = trace.Spread > WideLine ? WideSlenderness : LeastSlenderness;
+        return length >= Math.Max(ShortestLength, slenderness * trace.Spread) && trace.Width <= WidestLine && trace.Spread >= thinnest;
+    }
+
+    // What is wide and faint is more likely unevenness of the light.
+    private static bool IsDeepEnough(Trace trace, float noise)
+    {
+        var least = LeastShade + (WideShade * Math.Max(0, trace.Width - WideFrom));
+        return trace.Significance >= LeastSignificance && Math.Abs(trace.Contrast) >= Math.Max(least, LeastOverNoise * noise);
     }
 
     // A scratch is as wide at its ends as in its middle; a long patch is not.
@@ -280,22 +297,14 @@ internal static class ScratchTracer
         var (a, b) = (path[0], path[^1]);
         var chord = Math.Max(1e-6, Math.Sqrt(((b.X - a.X) * (b.X - a.X)) + ((b.Y - a.Y) * (b.Y - a.Y))));
         var (ux, uy) = ((b.X - a.X) / chord, (b.Y - a.Y) / chord);
-        var (matrix, right) = (new double[3, 3], new double[3]);
+        var sums = new LeastSquares(3);
         var points = path.Select(p => (T: (((p.X - a.X) * ux) + ((p.Y - a.Y) * uy)) / chord, D: ((p.Y - a.Y) * ux) - ((p.X - a.X) * uy))).ToList();
         foreach (var (t, d) in points)
         {
-            double[] basis = [1, t, t * t];
-            for (var j = 0; j < 3; j++)
-            {
-                right[j] += basis[j] * d;
-                for (var k = 0; k < 3; k++)
-                {
-                    matrix[j, k] += basis[j] * basis[k];
-                }
-            }
+            sums.Add([1, t, t * t], d);
         }
 
-        if (Robust.Solve(matrix, right) is not { } fit)
+        if (sums.Solve() is not { } fit)
         {
             return (0, 0);
         }

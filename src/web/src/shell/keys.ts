@@ -17,6 +17,12 @@ export const usual = {
   pace: 'p',
   batch: 'b',
   aid: 'f',
+  zones: 'z',
+  marks: 'k',
+  closer: '+',
+  farther: '-',
+  blink: 'v',
+  picture: 'i',
   keys: '?',
 } as const;
 

@@ -1,8 +1,10 @@
-import { useEffect, useRef, useState, type DragEvent } from 'react';
+import { useEffect, useRef, useState, type ComponentProps, type DragEvent } from 'react';
 import { FacePicture } from '../../drawing/FacePicture';
 import { LimitAxis } from '../../drawing/LimitAxis';
 import { FaultLine } from '../../shell/faults';
+import { keyOf, useKeyList, useKeys } from '../../shell/keys';
 import { say, type Key } from '../../shell/words';
+import { KeyList } from '../bench/KeyList';
 import { profiles, useGrade, type Profile } from './useGrade';
 
 const blinkMs = 600;
@@ -18,6 +20,7 @@ export function VerifyStation() {
   const [closeness, setCloseness] = useState(1);
   const [isBlinking, setBlinking] = useState(false);
   const [isOther, setOther] = useState(false);
+  const [isListing, setListing] = useState(false);
   const choose = useRef<HTMLInputElement>(null);
   const camera = useRef<HTMLInputElement>(null);
   useEffect(() => {
@@ -28,24 +31,18 @@ export function VerifyStation() {
       setOther(false);
     };
   }, [isBlinking]);
-  useEffect(() => {
-    const acts: Record<string, () => void> = {
-      z: () => setRings((is) => !is),
-      m: () => setMarks((is) => !is),
-      '+': () => setCloseness((is) => Math.min(closest, is * 1.5)),
-      '-': () => setCloseness((is) => Math.max(1, is / 1.5)),
-      '0': () => setCloseness(1),
-      b: () => setBlinking((is) => !is),
-      p: () => choose.current?.click(),
-    };
-    const hear = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || (event.target as HTMLElement).closest('input, select, textarea'))
-        return;
-      acts[event.key]?.();
-    };
-    window.addEventListener('keydown', hear);
-    return () => window.removeEventListener('keydown', hear);
-  }, []);
+  const closer = () => setCloseness((is) => Math.min(closest, is * 1.5));
+  const farther = () => setCloseness((is) => Math.max(1, is / 1.5));
+  useKeyList();
+  useKeys({
+    zones: () => setRings((is) => !is),
+    marks: () => setMarks((is) => !is),
+    closer,
+    farther,
+    blink: () => setBlinking((is) => !is),
+    picture: () => choose.current?.click(),
+    keys: () => setListing(true),
+  });
   const drop = (event: DragEvent) => {
     event.preventDefault();
     const file = event.dataTransfer.files[0];
@@ -68,23 +65,8 @@ export function VerifyStation() {
           </select>
         </label>
       </header>
-      <input
-        ref={choose}
-        type="file"
-        hidden
-        aria-label={say('verify.take')}
-        accept="image/png,image/jpeg,image/bmp"
-        onChange={(event) => event.target.files?.[0] && take(event.target.files[0])}
-      />
-      <input
-        ref={camera}
-        type="file"
-        hidden
-        aria-label={say('verify.camera')}
-        accept="image/*"
-        capture="environment"
-        onChange={(event) => event.target.files?.[0] && take(event.target.files[0])}
-      />
+      <FileInput ref={choose} label={say('verify.take')} accept="image/png,image/jpeg,image/bmp" onTake={take} />
+      <FileInput ref={camera} label={say('verify.camera')} accept="image/*" capture="environment" onTake={take} />
       <FaultLine says={fault} />
       <div className="verify-two">
         <section className="looked">
@@ -99,28 +81,20 @@ export function VerifyStation() {
               />
               <div className="row over-picture">
                 <button className="button" aria-pressed={hasRings} onClick={() => setRings(!hasRings)}>
-                  {say('verify.rings')} <kbd>z</kbd>
+                  {say('verify.rings')} <kbd>{keyOf('zones')}</kbd>
                 </button>
                 <button className="button" aria-pressed={hasMarks} onClick={() => setMarks(!hasMarks)}>
-                  {say('verify.marks')} <kbd>m</kbd>
+                  {say('verify.marks')} <kbd>{keyOf('marks')}</kbd>
                 </button>
-                <button
-                  className="button"
-                  aria-label={say('verify.zoom-in')}
-                  onClick={() => setCloseness(Math.min(closest, closeness * 1.5))}
-                >
+                <button className="button" aria-label={say('verify.zoom-in')} onClick={closer}>
                   +
                 </button>
-                <button
-                  className="button"
-                  aria-label={say('verify.zoom-out')}
-                  onClick={() => setCloseness(Math.max(1, closeness / 1.5))}
-                >
+                <button className="button" aria-label={say('verify.zoom-out')} onClick={farther}>
                   −
                 </button>
                 {before && (
                   <button className="button" aria-pressed={isBlinking} onClick={() => setBlinking(!isBlinking)}>
-                    {say('verify.blink')} <kbd>b</kbd>
+                    {say('verify.blink')} <kbd>{keyOf('blink')}</kbd>
                   </button>
                 )}
                 {seen === before && <b className="tag doubtful">{say('verify.before')}</b>}
@@ -200,6 +174,24 @@ export function VerifyStation() {
           <LimitAxis marks={view.marks} picked={picked} onPick={setPicked} />
         </section>
       )}
+      {isListing && <KeyList onClose={() => setListing(false)} />}
     </div>
+  );
+}
+
+/** A file from disk or camera. Choosing the same one again counts. */
+function FileInput({ label, onTake, ...input }: { label: string; onTake: (file: File) => void } & ComponentProps<'input'>) {
+  return (
+    <input
+      {...input}
+      type="file"
+      hidden
+      aria-label={label}
+      onChange={(event) => {
+        const file = event.target.files?.[0];
+        event.target.value = '';
+        if (file) onTake(file);
+      }}
+    />
   );
 }

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
+import { say } from '../../shell/words';
 
 /** A picture and what was made of it. */
 export interface Graded {
@@ -27,8 +28,10 @@ export function useGrade(profile: Profile) {
   const [isGrading, setGrading] = useState(false);
   const [fault, setFault] = useState('');
   const file = useRef<File>(undefined);
+  const asked = useRef(0);
 
   const grade = async (picture: File, isAnother: boolean) => {
+    const turn = ++asked.current;
     setGrading(true);
     setFault('');
     try {
@@ -43,17 +46,20 @@ export function useGrade(profile: Profile) {
           },
         }),
       );
+      // What was asked later has the word, whichever answer comes first.
+      if (turn !== asked.current) return;
       const address = URL.createObjectURL(picture);
       const graded = { address, name: picture.name, ...(await sidesOf(address)), answer };
       file.current = picture;
-      setShown((last) => {
-        if (isAnother) setBefore(last);
-        return graded;
-      });
+      // What falls out of sight gives its memory back.
+      const gone = isAnother ? before : shown;
+      if (gone) URL.revokeObjectURL(gone.address);
+      if (isAnother) setBefore(shown);
+      setShown(graded);
     } catch (error) {
-      setFault((error as Error).message);
+      if (turn === asked.current) setFault(error instanceof TypeError ? say('shell.no-server') : (error as Error).message);
     }
-    setGrading(false);
+    if (turn === asked.current) setGrading(false);
   };
 
   // The same picture under other limits is graded again.
