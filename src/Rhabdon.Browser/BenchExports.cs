@@ -5,6 +5,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Rhabdon.Core;
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
@@ -62,6 +63,25 @@ public static partial class BenchExports
         return Words(
             ("grade", verdict is null ? "none" : verdict.Grade.ToString().ToLowerInvariant()),
             ("says", fault is not null ? Phrasebook.English.Say(fault.Says) : viewer.VerdictText(verdict!, ResolvedDimension.Of(step, recipe, state.Recleave))));
+    }
+
+    /// <summary>Which of the answers that the strand's step offers a picture stands for.</summary>
+    /// <param name="seen">What was made of the picture, as JSON.</param>
+    /// <returns><c>{"choice": ..., "says": ...}</c>, or <c>{"says": ...}</c> when it stands for none.</returns>
+    [JSExport]
+    public static string Propose(string termination, string seen)
+    {
+        var state = StateOf(Guid.Parse(termination));
+        var face = JsonSerializer.Deserialize(seen, CoreJson.Default.FaceSeen)!;
+        if (state.Step is null || Book.RecipeOf(state) is not { } recipe || recipe.Steps[recipe.IndexOf(state.Step)].Ask is not { Check: FaceReading.Check } ask)
+        {
+            return Words(("says", Phrasebook.English.Say(Phrase.Of("conflict.face-none"))));
+        }
+
+        var proposed = FaceReading.Proposed(ask, face);
+        return face.Grade.Verdict == FaceVerdict.CannotGrade
+            ? Words(("says", Phrasebook.English.Say(Phrase.Of("conflict.face-cannot"))))
+            : Words(("choice", proposed.Value), ("says", proposed.Say.In("en")));
     }
 
     /// <summary>Makes the events for an intent on several strands. The page gives what only it has: ids, clock, person.</summary>

@@ -26,6 +26,8 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(PublishedLadder))]
 [JsonSerializable(typeof(FaceProfile))]
 [JsonSerializable(typeof(FaceJudgement))]
+[JsonSerializable(typeof(FaceAnswer))]
+[JsonSerializable(typeof(FaceSeen))]
 [JsonSerializable(typeof(BenchEvent))]
 [JsonSerializable(typeof(EventBody))]
 [JsonSerializable(typeof(List<BenchEvent>))]

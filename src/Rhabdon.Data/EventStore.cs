@@ -103,8 +103,8 @@ public sealed class EventStore(Database database)
         await connection.ExecuteAsync(
             """
             with new as (
-                select * from unnest(@Ids, @Phases, @Attempts, @Tries, @Steps, @Signs, @Looks, @Fiber, @Events, @Buckets, @Batches, @Hands)
-                    as t (id, phase, attempt, try, step, sign, look, fiber, events, bucket, batch, hand)),
+                select * from unnest(@Ids, @Phases, @Attempts, @Tries, @Steps, @Signs, @Looks, @Fiber, @Events, @Buckets, @Batches, @Hands, @Overruled)
+                    as t (id, phase, attempt, try, step, sign, look, fiber, events, bucket, batch, hand, overruled)),
             change as (
                 select t.cable_id, b.bucket, sum(b.ends)::int as ends
                 from new join termination t on t.id = new.id left join termination_state s on s.termination_id = new.id
@@ -114,17 +114,17 @@ public sealed class EventStore(Database database)
             tally as (
                 insert into cable_tally (cable_id, bucket, ends) select cable_id, bucket, ends from change order by cable_id, bucket
                 on conflict (cable_id, bucket) do update set ends = cable_tally.ends + excluded.ends)
-            insert into termination_state (termination_id, phase, attempt, try, step, sign, needs_a_look, fiber_used_nm, events, bucket, batch_id, in_hand)
-            select id, phase, attempt, try, step, sign, look, fiber, events, bucket, batch, hand from new
+            insert into termination_state (termination_id, phase, attempt, try, step, sign, needs_a_look, fiber_used_nm, events, bucket, batch_id, in_hand, overruled)
+            select id, phase, attempt, try, step, sign, look, fiber, events, bucket, batch, hand, overruled from new
             on conflict (termination_id) do update set phase = excluded.phase, attempt = excluded.attempt, try = excluded.try, step = excluded.step,
                 sign = excluded.sign, needs_a_look = excluded.needs_a_look, fiber_used_nm = excluded.fiber_used_nm, events = excluded.events,
-                bucket = excluded.bucket, batch_id = excluded.batch_id, in_hand = excluded.in_hand
+                bucket = excluded.bucket, batch_id = excluded.batch_id, in_hand = excluded.in_hand, overruled = excluded.overruled
             """,
             new
             {
                 Ids = Column(r => r.Id), Phases = Column(r => r.Phase), Attempts = Column(r => r.Attempt), Tries = Column(r => r.Try), Steps = Column(r => r.Step),
                 Signs = Column(r => r.Sign), Looks = Column(r => r.NeedsALook), Fiber = Column(r => r.FiberUsedNm), Events = Column(r => r.Events),
-                Buckets = Column(r => r.Bucket), Batches = Column(r => r.BatchId), Hands = Column(r => r.InHand),
+                Buckets = Column(r => r.Bucket), Batches = Column(r => r.BatchId), Hands = Column(r => r.InHand), Overruled = Column(r => r.Overruled),
             },
             transaction);
 
@@ -176,7 +176,7 @@ public sealed class EventStore(Database database)
             var held = (await connection.QueryAsync<Projection>(
                 """
                 select termination_id "Id", phase "Phase", attempt "Attempt", try "Try", step "Step", sign "Sign", needs_a_look "NeedsALook",
-                    fiber_used_nm "FiberUsedNm", events "Events", bucket "Bucket", batch_id "BatchId", in_hand "InHand" from termination_state where termination_id = any(@chunk)
+                    fiber_used_nm "FiberUsedNm", events "Events", bucket "Bucket", batch_id "BatchId", in_hand "InHand", overruled "Overruled" from termination_state where termination_id = any(@chunk)
                 """,
                 new { chunk }, transaction)).ToDictionary(p => p.Id);
             var changed = new List<TerminationState>();
@@ -232,14 +232,14 @@ public sealed class EventStore(Database database)
     }
 
     private sealed record Projection(
-        Guid Id, string Phase, int Attempt, int Try, string? Step, string? Sign, bool NeedsALook, long FiberUsedNm, int Events, string Bucket, Guid? BatchId, Guid? InHand)
+        Guid Id, string Phase, int Attempt, int Try, string? Step, string? Sign, bool NeedsALook, long FiberUsedNm, int Events, string Bucket, Guid? BatchId, Guid? InHand, int Overruled)
     {
         /// <summary>Raised whenever the same events would be written otherwise.</summary>
-        public const int Version = 2;
+        public const int Version = 3;
 
         public static Projection Of(TerminationState state) => new(
             state.Termination, state.Phase.ToString().ToLowerInvariant(), state.Attempt, state.Try, state.Step, state.Trouble?.Sign, state.NeedsALook,
-            state.FiberUsed.Nanometers, state.Known, BucketOf(state), state.Batch, state.InHand);
+            state.FiberUsed.Nanometers, state.Known, BucketOf(state), state.Batch, state.InHand, state.Overruled);
 
         private static string BucketOf(TerminationState state) =>
             state.NeedsALook ? "look"

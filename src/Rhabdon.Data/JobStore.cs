@@ -198,6 +198,14 @@ public sealed class JobStore(Database database)
             new { job })).AsList();
     }
 
+    /// <summary>How often people of a job chose otherwise than a picture was graded.</summary>
+    public async Task<int> OverruledAsync(Guid job)
+    {
+        await using var connection = await database.OpenAsync();
+        return await connection.ExecuteScalarAsync<int>(
+            "select coalesce(sum(s.overruled), 0)::int from termination t join termination_state s on s.termination_id = t.id where t.job_id = @job", new { job });
+    }
+
     /// <summary>Strands that need a look, the first 500.</summary>
     public async Task<IReadOnlyList<LookRow>> LooksAsync(Access access)
     {

@@ -30,6 +30,13 @@ public static class PictureReader
 
     private static readonly SKEncodedImageFormat[] Taken = [SKEncodedImageFormat.Png, SKEncodedImageFormat.Jpeg, SKEncodedImageFormat.Bmp];
 
+    /// <summary>What kind of picture a file begins as, or null for none: <c>image/png</c>, <c>image/jpeg</c> or <c>image/bmp</c>. Reads the first bytes only.</summary>
+    public static string? MediaOf(ReadOnlySpan<byte> file) =>
+        file.StartsWith((ReadOnlySpan<byte>)[0x89, (byte)'P', (byte)'N', (byte)'G']) ? "image/png"
+        : file.StartsWith((ReadOnlySpan<byte>)[0xFF, 0xD8, 0xFF]) ? "image/jpeg"
+        : file.StartsWith("BM"u8) ? "image/bmp"
+        : null;
+
     /// <summary>Never throws for what is in the file.</summary>
     public static PictureReading Read(ReadOnlySpan<byte> file)
     {
@@ -73,17 +80,6 @@ public static class PictureReader
             return new(null, PictureFault.Broken);
         }
 
-        ToGray(bitmap.GetPixelSpan(), shades);
-        return new(new GrayImage(width, height, shades), default);
-    }
-
-    // Luma of ITU-R BT.601, in 256ths.
-    private static void ToGray(ReadOnlySpan<byte> colors, Span<byte> shades)
-    {
-        for (var i = 0; i < shades.Length; i++)
-        {
-            var pixel = colors.Slice(i * 4, 4);
-            shades[i] = (byte)(((77 * pixel[0]) + (150 * pixel[1]) + (29 * pixel[2]) + 128) >> 8);
-        }
+        return new(GrayImage.OfColors(width, height, bitmap.GetPixelSpan()), default);
     }
 }

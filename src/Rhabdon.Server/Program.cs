@@ -2,9 +2,11 @@ using Rhabdon.Server.Bench;
 using Rhabdon.Server.Calc;
 using Rhabdon.Server.Exchange;
 using Rhabdon.Server.Hosting;
+using Rhabdon.Server.Instruments;
 using Rhabdon.Server.Jobs;
 using Rhabdon.Server.Live;
 using Rhabdon.Server.People;
+using Rhabdon.Server.Pictures;
 using Rhabdon.Server.Proof;
 using Rhabdon.Server.Recipes;
 
@@ -32,6 +34,8 @@ app.MapLive();
 app.MapExchange();
 app.MapCalc();
 app.MapEndFaces();
+app.MapPictures();
+app.MapInstruments();
 app.MapInterface();
 return await app.ServeAsync();
 

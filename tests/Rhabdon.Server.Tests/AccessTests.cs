@@ -3,6 +3,8 @@ using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Routing;
 using Microsoft.Extensions.DependencyInjection;
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.EndFaces;
+using Rhabdon.Imaging;
 
 namespace Rhabdon.Server.Tests;
 
@@ -107,6 +109,7 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
         {
             Passes.Anyone or Passes.SignedIn => passed,
             Passes.SeesJob => isStranger ? [404] : passed,
+            Passes.WorksOn => isStranger ? [404] : role == "viewer" ? [403] : passed,
             Passes.PlansJob or Passes.LeadsCrew => isStranger ? [404] : plans ? passed : [403],
             Passes.Planner => plans ? passed : [403],
             _ => role == "owner" ? passed : [403],
@@ -117,7 +120,8 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
     {
         var room = pattern.Split('/')[3];
         var address = pattern.Replace("{id:guid}", ids.GetValueOrDefault(room, Guid.Empty.ToString()), StringComparison.Ordinal)
-            .Replace("{recipe}", "A1", StringComparison.Ordinal).Replace("{id}", "A1", StringComparison.Ordinal).Replace("{kind}", "svg", StringComparison.Ordinal);
+            .Replace("{recipe}", "A1", StringComparison.Ordinal).Replace("{id}", "A1", StringComparison.Ordinal).Replace("{kind}", "svg", StringComparison.Ordinal)
+            .Replace("{hash}", ids["hash"], StringComparison.Ordinal);
         return pattern == "/api/v1/bench" ? $"{address}?strands={ids["terminations"]}" : address;
     }
 
@@ -134,8 +138,16 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
         return new Dictionary<string, string>
         {
             ["jobs"] = job["job"]!["id"]!.ToString(), ["cables"] = job["cables"]![0]!["id"]!.ToString(), ["terminations"] = (await owner.StrandAsync(1)).ToString(),
-            ["crews"] = crews["Heron"], ["people"] = PersonOf("wader"),
+            ["hash"] = await KeepPictureAsync(owner, await owner.StrandAsync(1)), ["crews"] = crews["Heron"], ["people"] = PersonOf("wader"),
         };
+    }
+
+    private static async Task<string> KeepPictureAsync(TestTablet owner, Guid strand)
+    {
+        var picture = PictureWriter.Png(new GrayImage(16, 16, new byte[256]));
+        var hash = PictureHash.Of(picture);
+        (await owner.Client.PutAsync($"/api/v1/terminations/{strand}/pictures/{hash}", new ByteArrayContent(picture))).EnsureSuccessStatusCode();
+        return hash;
     }
 
     private static async Task<string> AddAsync(TestTablet owner, string signIn, string role, string pin, string? crew = null)

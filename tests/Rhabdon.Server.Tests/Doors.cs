@@ -14,6 +14,9 @@ public enum Passes
     /// <summary>Anyone of the job's crews, and owners; others find nothing there.</summary>
     SeesJob,
 
+    /// <summary>Whoever works in the job's crews, and owners; others find nothing there, or may not.</summary>
+    WorksOn,
+
     /// <summary>Leads of the job's crews, and owners; others find nothing there, or may not.</summary>
     PlansJob,
 
@@ -73,6 +76,11 @@ public static class Doors
         new("GET", "/api/v1/cables/{id:guid}/ladder", Passes.SeesJob),
         new("GET", "/api/v1/terminations/{id:guid}/story", Passes.SeesJob),
         new("GET", "/api/v1/terminations/{id:guid}/stories", Passes.SeesJob),
+        new("GET", "/api/v1/terminations/{id:guid}/pictures/{hash}", Passes.SeesJob),
+        new("PUT", "/api/v1/terminations/{id:guid}/pictures/{hash}", Passes.WorksOn, "no picture"),
+        new("GET", "/api/v1/instruments/microscope/", Passes.SignedIn),
+        new("GET", "/api/v1/instruments/microscope/frame", Passes.SignedIn),
+        new("POST", "/api/v1/instruments/microscope/hands/{act}", Passes.SignedIn),
         new("GET", "/api/v1/looks", Passes.SignedIn),
         new("GET", "/api/v1/live", Passes.SignedIn),
         new("POST", "/api/v1/calc/strip-plan", Passes.Anyone, new { recipe = "none" }),

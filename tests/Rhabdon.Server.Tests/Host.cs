@@ -1,8 +1,11 @@
 using System.Net.Http.Json;
+using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.Extensions.DependencyInjection;
+using Microsoft.Extensions.Hosting;
 using Rhabdon.Data;
+using Rhabdon.Instruments;
 using Rhabdon.Server.People;
 using Rhabdon.Testing;
 
@@ -12,6 +15,7 @@ namespace Rhabdon.Server.Tests;
 public sealed class Host : WebApplicationFactory<Program>
 {
     private readonly string database = TestDatabase.New();
+    private readonly WebApplication microscope = MicroscopeStandIn.At("http://127.0.0.1:0");
     private bool isDemo = true;
 
     public Task<TestTablet> SignedIn(string name = "heron", string pin = "4403") => TestTablet.SignedInAsync(CreateClient(), name, pin);
@@ -31,7 +35,15 @@ public sealed class Host : WebApplicationFactory<Program>
 
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
+        microscope.Start();
         builder.UseSetting("RHABDON_DATABASE", database);
+        builder.UseSetting("RHABDON_MICROSCOPE", microscope.Urls.First());
         builder.UseSetting("demo", isDemo ? "true" : "false");
+    }
+
+    public override async ValueTask DisposeAsync()
+    {
+        await microscope.DisposeAsync();
+        await base.DisposeAsync();
     }
 }

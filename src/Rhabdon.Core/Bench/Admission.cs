@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
@@ -138,6 +139,11 @@ public static class Admissions
         var state = TerminationFold.Fold(termination, before.Where(e => TerminationFold.Compare(e, happened) < 0), book);
         var recipe = book.RecipeOf(state)!;
         var step = recipe.Steps[recipe.IndexOf(done.Step)];
+        if (reading.Face is { } face && FaceProfiles.Find(face.Profile) is { } profile && !face.Agrees(profile))
+        {
+            return false;
+        }
+
         var isOffered = step.Ask!.Choices.Count == 0 || BenchDesk.OpenChoices(state, step.Ask).Any(c => c.Value == reading.Choice);
         return isOffered && Judgement.Judge(step, reading, ResolvedDimension.Of(step, recipe, state.Recleave)) == done.Verdict;
     }
@@ -151,7 +157,8 @@ public static class Admissions
     private static Refusal? BodyFault(BenchEvent happened, EventBody body) => body switch
     {
         Planned => Bad("body.kind", "event.planned"),
-        StepDone done => Text("body.step", done.Step) ?? Text("body.reading.check", done.Reading?.Check) ?? Text("body.reading.choice", done.Reading?.Choice) ?? Text("body.verdict.sign", done.Verdict?.Sign),
+        StepDone done => Text("body.step", done.Step) ?? Text("body.reading.check", done.Reading?.Check) ?? Text("body.reading.choice", done.Reading?.Choice) ?? Text("body.verdict.sign", done.Verdict?.Sign)
+            ?? Reason(done.Reading?.Overruled, "body.reading.overruled") ?? FaceFault(done.Reading?.Face),
         Begun begun => begun.School?.Options.Count > 20 || begun.School?.Options.Any(o => o.Key.Length > 60 || o.Value is null or { Length: > 60 }) == true ? Bad("body.school", "event.text") : null,
         ClockStarted started => Text("body.step", started.Step),
         TroubleFound found => Text("body.step", found.Step) ?? Text("body.sign", found.Sign),
@@ -168,6 +175,12 @@ public static class Admissions
     private static Refusal? Reason(string? reason, string field = "body.reason") => reason is null or { Length: <= BenchDesk.MaxReason } ? null : Bad(field, "bench.reason-long");
 
     private static Refusal? Needed(string reason, string field) => string.IsNullOrWhiteSpace(reason) ? Bad(field, "bench.reason-long") : Reason(reason, field);
+
+    private static Refusal? FaceFault(FaceSeen? face) =>
+        face is null ? null
+        : !FaceSeen.IsHash(face.Picture) ? Bad("body.reading.face.picture", "event.hash")
+        : face.Grade.Findings.Count > FaceSeen.MostFindings || face.Grade.Reasons.Count > FaceSeen.MostFindings || face.Grade.Zones.Count > FaceSeen.MostFindings ? Bad("body.reading.face.grade", "event.marks")
+        : Text("body.reading.face.profile", face.Profile) ?? Text("body.reading.face.sign", face.Sign);
 
     // A move names just the two strands it is between, and only work can be moved.
     private static Refusal? MoveFault(BenchEvent happened, Reattributed moved) =>

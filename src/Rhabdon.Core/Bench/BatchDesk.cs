@@ -22,6 +22,11 @@ public static class BatchDesk
             return part;
         }
 
+        if (intent is DoneWith { Face: not null } && states.Count > 1)
+        {
+            return new BatchAnswer([], new BenchFault("face", Phrase.Of("bench.one-face")));
+        }
+
         var answers = new List<(TerminationState State, EventBody Body, RecipeRef? Recipe)>(states.Count);
         foreach (var state in states)
         {

@@ -134,7 +134,17 @@ public static class BenchDesk
         }
 
         var (reading, verdict, fault) = Read(state, recipe, step, done.Read, unit);
-        return fault is null ? Yes(new StepDone(state.Attempt, state.Try, step.Id, reading, verdict)) : new BenchAnswer(null, fault);
+        return fault is null ? Seen(step.Ask, new StepDone(state.Attempt, state.Try, step.Id, reading, verdict), done) : new BenchAnswer(null, fault);
+    }
+
+    // With the picture that it was read from, if there was one.
+    private static BenchAnswer Seen(Ask ask, StepDone body, DoneWith done)
+    {
+        var reason = done.Overruled?.Trim();
+        var reading = body.Reading! with { Face = done.Face, Overruled = string.IsNullOrEmpty(reason) ? null : reason };
+        return reason?.Length > MaxReason ? No("overruled", Phrase.Of("bench.reason-long"))
+            : FaceReading.Fault(ask, reading) is { } fault ? No(fault.Field, fault.Says)
+            : Yes(body with { Reading = reading });
     }
 
     private static BenchAnswer Report(TerminationState state, RecipeBook book, ReportTrouble report)

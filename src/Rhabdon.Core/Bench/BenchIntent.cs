@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
 
@@ -25,7 +26,9 @@ public sealed record StartClock(string Step) : BenchIntent;
 
 /// <summary>The step is done. <paramref name="Step"/> is the one the screen showed, so that a double tap cannot do the next one unseen.</summary>
 /// <param name="Read">What was typed or tapped, for a step that asks.</param>
-public sealed record DoneWith(string Step, string? Read = null) : BenchIntent;
+/// <param name="Face">The picture that it was read from.</param>
+/// <param name="Overruled">Why it is not what the picture was graded.</param>
+public sealed record DoneWith(string Step, string? Read = null, FaceSeen? Face = null, string? Overruled = null) : BenchIntent;
 
 public sealed record ReportTrouble(string Sign) : BenchIntent;
 

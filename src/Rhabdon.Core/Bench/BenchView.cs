@@ -57,7 +57,8 @@ public sealed record CountView(int Low, int High, int BeatMilliseconds);
 public sealed record FigureView(string Value, string Unit, string Note, string Other);
 
 /// <param name="Accepts">The range that is good, in words; empty for choices.</param>
-public sealed record AskView(string Question, bool IsLength, bool IsCount, string Unit, string Accepts, IReadOnlyList<ChoiceView> Choices);
+/// <param name="Profile">Where a picture can answer: the limits that it is held against.</param>
+public sealed record AskView(string Question, bool IsLength, bool IsCount, string Unit, string Accepts, IReadOnlyList<ChoiceView> Choices, string? Profile = null);
 
 public sealed record ChoiceView(string Value, string Say);
 

@@ -1,3 +1,4 @@
+using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Units;
@@ -10,7 +11,12 @@ namespace Rhabdon.Core.Bench;
 /// <param name="CutsGlass">Glass came off: whoever takes it back must say whether it was truly cut.</param>
 /// <param name="To">The person it was handed over to.</param>
 /// <param name="Note">Why it does not count, or the reason given; empty otherwise.</param>
-public sealed record StoryLine(Guid Event, DateTimeOffset At, Guid Actor, int Attempt, int Try, string Kind, string What, string Read, Grade? Grade, EntryStanding Standing, string Note, bool MayTakeBack, bool CutsGlass, Guid? To = null);
+/// <param name="Face">The picture that was looked at.</param>
+public sealed record StoryLine(Guid Event, DateTimeOffset At, Guid Actor, int Attempt, int Try, string Kind, string What, string Read, Grade? Grade, EntryStanding Standing, string Note, bool MayTakeBack, bool CutsGlass, Guid? To = null, FaceLine? Face = null);
+
+/// <summary>A picture in a strand's story, and what was made of it then.</summary>
+/// <param name="Picture">SHA-256 of the file.</param>
+public sealed record FaceLine(string Picture, string Profile, FaceView View);
 
 /// <summary>Tells a strand's history so that a customer can read it. Nothing is left out: what was taken back is told as taken back.</summary>
 public sealed class StrandStory(RecipeBook book, Phrasebook words, string language, LengthUnit unit)
@@ -48,7 +54,7 @@ public sealed class StrandStory(RecipeBook book, Phrasebook words, string langua
             ? words.Say(Phrase.Of("story.retracted-what", ("what", What(target.Event, recipe, state.Termination))))
             : What(happened, recipe, state.Termination);
         return new StoryLine(happened.Id, happened.At, happened.Actor, entry.Attempt, entry.Try, happened.Body.Kind, what, read, done?.Verdict?.Grade, entry.Standing, Note(state, entry, reasons),
-            entry.Standing is EntryStanding.Counts or EntryStanding.Conflict && Ledger.MayBeRetracted(happened), RungOffers.CutsGlass(happened, book), To(happened));
+            entry.Standing is EntryStanding.Counts or EntryStanding.Conflict && Ledger.MayBeRetracted(happened), RungOffers.CutsGlass(happened, book), To(happened), Face(done?.Reading?.Face));
     }
 
     private string Note(TerminationState state, HistoryEntry entry, Dictionary<Guid, string> reasons) => entry.Standing switch
@@ -60,6 +66,7 @@ public sealed class StrandStory(RecipeBook book, Phrasebook words, string langua
         _ => entry.Event.Body switch
         {
             ActionChosen { Reason: { } reason } => reason,
+            StepDone { Reading: { Face: { } face, Overruled: { } reason } } => words.Say(Phrase.Of("story.overruled", ("picture", face.Sign is { } sign ? SignTitle(book.Find(entry.Event.Recipe)?.Recipe, sign) : words.Say(Phrase.Of("face.view.pass"))), ("reason", reason))),
             Retracted { GlassWasCut: true } retracted => words.Say(Phrase.Of("story.glass-stays-cut", ("reason", retracted.Reason))),
             Retracted retracted => retracted.Reason,
             HandedOver handed => handed.Note ?? string.Empty,
@@ -69,6 +76,9 @@ public sealed class StrandStory(RecipeBook book, Phrasebook words, string langua
             _ => string.Empty,
         },
     };
+
+    private FaceLine? Face(FaceSeen? face) =>
+        face is not null && FaceProfiles.Find(face.Profile) is { } profile ? new FaceLine(face.Picture, profile.Title.In(language), new FaceViewer(words).View(face.Grade, profile)) : null;
 
     private static Reattributed? MoveOf(TerminationState state, Guid moved) =>
         state.History.Select(h => h.Event.Body).OfType<Reattributed>().FirstOrDefault(m => m.Moved.Any(e => e.Id == moved));

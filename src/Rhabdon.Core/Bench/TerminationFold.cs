@@ -3,6 +3,7 @@ using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Units;
+using Rhabdon.Core.Verification;
 
 namespace Rhabdon.Core.Bench;
 
@@ -207,6 +208,11 @@ public static class TerminationFold
             if (done.Ask is { } ask && (ask.Check != body.Reading!.Check || ask.IsLength != body.Reading.Length.HasValue || ask.Counts != body.Reading.Count.HasValue))
             {
                 return Phrase.Of("conflict.reading", ("step", done.Id));
+            }
+
+            if (done.Ask is { } asked && FaceReading.Fault(asked, body.Reading!) is { } unseen)
+            {
+                return unseen.Says;
             }
 
             steps.Add(new StepRecord(done.Id, happened.Actor, happened.At, happened.Id, body.Reading, body.Verdict));

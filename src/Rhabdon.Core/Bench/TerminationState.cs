@@ -44,6 +44,10 @@ public sealed record TerminationState(
     [JsonIgnore]
     public FiberLeft FiberLeft => new(Plan?.Service ?? Length.Zero, Plan?.Least ?? Length.Zero, FiberUsed);
 
+    /// <summary>How often a person chose otherwise than a picture was graded.</summary>
+    [JsonIgnore]
+    public int Overruled => Attempts.SelectMany(a => a.Tries).SelectMany(t => t.Steps).Count(s => s.Reading?.Overruled is not null);
+
     [JsonIgnore]
     public bool IsOver => Phase is StrandPhase.Verified or StrandPhase.Doubtful or StrandPhase.Rejected;
 }

@@ -6,7 +6,7 @@ namespace Rhabdon.Core.EndFaces;
 /// <param name="Place">Null when no fiber was found.</param>
 /// <param name="Reasons">The decisive one first; empty for a pass.</param>
 public sealed record FaceGrade(
-    FaceVerdict Verdict, bool IsMarginal, FiberCircle? Place, PictureQuality Quality, IReadOnlyList<Finding> Findings, IReadOnlyList<ZoneVerdict> Zones, IReadOnlyList<Phrase> Reasons);
+    FaceVerdict Verdict, bool IsMarginal, PictureQuality Quality, IReadOnlyList<Finding> Findings, IReadOnlyList<ZoneVerdict> Zones, IReadOnlyList<Phrase> Reasons, FiberCircle? Place = null);
 
 /// <summary>The cladding in a picture.</summary>
 /// <param name="CladdingDiameter">Pixels.</param>

@@ -51,12 +51,12 @@ public static class FaceGrader
         var findings = Findings(image, profile, place, measured, glass);
         var judgement = FaceJudge.Judge(profile, findings);
         return new FaceGrade(
-            judgement.Verdict, judgement.IsMarginal, new FiberCircle(place.X, place.Y, 2 * place.Radius, measured, glass.CoreRadius),
-            new PictureQuality(focus, glass.Glass / 255, clipped, glass.Noise[^1] / 255, place.Strength), findings, judgement.Zones, judgement.Reasons);
+            judgement.Verdict, judgement.IsMarginal, new PictureQuality(focus, glass.Glass / 255, clipped, glass.Noise[^1] / 255, place.Strength), findings, judgement.Zones, judgement.Reasons,
+            new FiberCircle(place.X, place.Y, 2 * place.Radius, measured, glass.CoreRadius));
     }
 
     private static FaceGrade Cannot(string why, PictureQuality quality, FiberCircle? place = null) =>
-        new(FaceVerdict.CannotGrade, false, place, quality, [], [], [Phrase.Of($"face.cannot.{why}")]);
+        new(FaceVerdict.CannotGrade, false, quality, [], [], [Phrase.Of($"face.cannot.{why}")], place);
 
     // Core and cladding decide: all of them must be there.
     private static bool IsInFrame(GrayImage image, FiberPlace place, FaceProfile profile, double scale)

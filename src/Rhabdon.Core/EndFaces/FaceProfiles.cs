@@ -1,4 +1,6 @@
 using System.Text.Json;
+using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Recipes;
 
 namespace Rhabdon.Core.EndFaces;
 
@@ -8,6 +10,10 @@ public static class FaceProfiles
     public static IReadOnlyList<FaceProfile> Starters { get; } = [.. Read().OrderBy(p => p.Id, StringComparer.Ordinal)];
 
     public static FaceProfile? Find(string id) => Starters.FirstOrDefault(p => p.Id == id);
+
+    /// <summary>The limits for this glass and polish.</summary>
+    public static FaceProfile For(FiberMode mode, Polish polish) =>
+        Starters.FirstOrDefault(p => p.Modes.Contains(mode) && p.Polishes.Contains(polish)) ?? Starters.First(p => p.Modes.Contains(mode));
 
     private static IEnumerable<FaceProfile> Read()
     {

@@ -19,6 +19,20 @@ public sealed class GrayImage
         (Width, Height, _pixels) = (width, height, pixels);
     }
 
+    /// <summary>From colors, four bytes a pixel: red, green, blue and one that is not looked at. Luma of ITU-R BT.601, in 256ths.</summary>
+    /// <exception cref="ArgumentException">When there are not as many pixels as the sides ask for.</exception>
+    public static GrayImage OfColors(int width, int height, ReadOnlySpan<byte> colors)
+    {
+        var shades = new byte[colors.Length / 4];
+        for (var i = 0; i < shades.Length; i++)
+        {
+            var pixel = colors.Slice(i * 4, 4);
+            shades[i] = (byte)(((77 * pixel[0]) + (150 * pixel[1]) + (29 * pixel[2]) + 128) >> 8);
+        }
+
+        return new GrayImage(width, height, shades);
+    }
+
     public int Width { get; }
 
     public int Height { get; }

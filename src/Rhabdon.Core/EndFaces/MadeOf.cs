@@ -1,7 +1,7 @@
 namespace Rhabdon.Core.EndFaces;
 
 /// <summary>What a fiber's end is made of. Cladding diameter 125 µm: IEC 60793-2, from memory.</summary>
-internal static class MadeOf
+public static class MadeOf
 {
     public const double CladdingRadius = 62.5;
 

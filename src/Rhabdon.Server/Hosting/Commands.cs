@@ -1,10 +1,12 @@
 using Rhabdon.Data;
 using Rhabdon.Documents;
+using Rhabdon.Instruments;
 using Rhabdon.Server.People;
 
 namespace Rhabdon.Server.Hosting;
 
-/// <summary>What the program does besides serving: <c>rebuild [--check]</c>, <c>first-owner ADDRESS</c>, <c>schemas FOLDER</c>.</summary>
+/// <summary>What the program does besides serving: <c>rebuild [--check]</c>, <c>first-owner ADDRESS</c>, <c>schemas FOLDER</c>,
+/// <c>microscope ADDRESS</c> (the stand-in, until it is stopped).</summary>
 internal static class Commands
 {
     /// <returns>The exit code when a command ran; null to go on and serve.</returns>
@@ -13,6 +15,7 @@ internal static class Commands
         "rebuild" => await RebuildAsync(app.Services, write: !args.Contains("--check")),
         "first-owner" => await FirstOwnerAsync(app.Services, args[1]),
         "schemas" => WriteSchemas(args[1]),
+        "microscope" => await StandInAsync(args[1]),
         _ => null,
     };
 
@@ -27,6 +30,12 @@ internal static class Commands
         }
 
         return write || differing.Count == 0 ? 0 : 1;
+    }
+
+    private static async Task<int> StandInAsync(string address)
+    {
+        await MicroscopeStandIn.At(address).RunAsync();
+        return 0;
     }
 
     private static int WriteSchemas(string folder)

@@ -10,6 +10,7 @@ using Npgsql;
 using Rhabdon.Core;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Data;
+using Rhabdon.Instruments;
 using Rhabdon.Server.Bench;
 using Rhabdon.Server.Exchange;
 using Rhabdon.Server.Live;
@@ -43,6 +44,8 @@ public static class Setup
         services.AddSingleton<Database>().AddSingleton<PeopleStore>().AddSingleton<RecipeStore>().AddSingleton<JobStore>().AddSingleton<EventStore>();
         services.AddSingleton<LiveFeed>().AddSingleton<LiveTeller>();
         services.AddSingleton<WholeJobStore>().AddSingleton<JobFiles>();
+        services.AddSingleton<PictureStore>();
+        services.AddHttpClient<Microscope>(http => http.BaseAddress = builder.Configuration["RHABDON_MICROSCOPE"] is { Length: > 0 } address ? new Uri(address) : null);
         services.AddSingleton<CrewStore>().AddSingleton<ProtectionKeyStore>().AddSingleton<RecipeShelf>().AddSingleton<AppendEvents>();
         services.AddSingleton<IPasswordHasher<Person>, PasswordHasher<Person>>();
         services.AddSingleton(TimeProvider.System);

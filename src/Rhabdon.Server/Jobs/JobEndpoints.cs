@@ -34,7 +34,8 @@ public sealed record PortPreview(IReadOnlyList<PortRow> Rows, IReadOnlyList<Port
 public sealed record PortFaultView(int Line, string Column, string Says);
 
 /// <param name="Crews">What each crew has in hand, by bucket.</param>
-public sealed record JobView(JobRow Job, IReadOnlyList<PanelRow> Panels, IReadOnlyList<CableView> Cables, IReadOnlyList<CrewTally> Crews);
+/// <param name="Overruled">How often a person chose otherwise than a picture was graded.</param>
+public sealed record JobView(JobRow Job, IReadOnlyList<PanelRow> Panels, IReadOnlyList<CableView> Cables, IReadOnlyList<CrewTally> Crews, int Overruled);
 
 /// <param name="Ends">Ends by bucket: planned, under-way, trouble, look, verified, doubtful, rejected; one that is empty is left out.</param>
 public sealed record CableView(Guid Id, string Name, string Build, string Grade, int Strands, Length Length, IReadOnlyDictionary<string, int> Ends);
@@ -69,7 +70,7 @@ public static class JobEndpoints
 
         var (cables, tallies) = (await store.CablesAsync([id]), (await store.TalliesAsync([id])).ToLookup(t => t.CableId));
         var crews = (await store.ByCrewAsync(id)).GroupBy(t => t.Crew).Select(g => new CrewTally(g.Key, g.ToDictionary(t => t.Bucket, t => t.Ends)));
-        return Results.Ok(new JobView(job, await store.PanelsAsync(id), [.. cables.Select(c => ViewOf(c, tallies[c.Id]))], [.. crews]));
+        return Results.Ok(new JobView(job, await store.PanelsAsync(id), [.. cables.Select(c => ViewOf(c, tallies[c.Id]))], [.. crews], await store.OverruledAsync(id)));
     }
 
     private static async Task<IResult> All(JobStore store, HttpContext context, string find = "", int skip = 0)

@@ -38,7 +38,7 @@ public class EveryRecipeTests
     [MemberData(nameof(Schools))]
     public void Begun_in_any_school_and_done_well_it_is_accepted_on_the_first_attempt(string id, CableBuild build, string school)
     {
-        var strand = new Bench(id, SchoolOf(school), build: build);
+        var strand = new StrandAtWork(id, SchoolOf(school), build: build);
         while (!strand.State.IsOver)
         {
             strand.StepWell();
@@ -52,7 +52,7 @@ public class EveryRecipeTests
     [MemberData(nameof(Schools))]
     public void Every_step_can_be_shown_with_all_its_places_filled(string id, CableBuild build, string school)
     {
-        var strand = new Bench(id, SchoolOf(school), build: build);
+        var strand = new StrandAtWork(id, SchoolOf(school), build: build);
         while (!strand.State.IsOver)
         {
             var view = new BenchViewer(Book, Phrasebook.English, "en", LengthUnit.Millimeter).View(strand.State);
@@ -65,24 +65,24 @@ public class EveryRecipeTests
     [Fact]
     public void A_school_changes_the_steps_and_the_strand_stays_in_it()
     {
-        var (usual, dry) = (new Bench("A1", null), new Bench("A1", SchoolOf("clean=dry")));
+        var (usual, dry) = (new StrandAtWork("A1", null), new StrandAtWork("A1", SchoolOf("clean=dry")));
         Assert.Contains(usual.Recipe.Steps, s => s.Id == "clean");
         Assert.DoesNotContain(dry.Recipe.Steps, s => s.Id == "clean");
         Assert.Contains(dry.Recipe.Steps, s => s.Id == "clean-dry");
-        Assert.Equal("school", BenchDesk.Answer(new Bench("A1", null, begin: false).State, Book, new BeginWork(SchoolOf("clean=soap")), LengthUnit.Millimeter).Fault?.Field);
+        Assert.Equal("school", BenchDesk.Answer(new StrandAtWork("A1", null, begin: false).State, Book, new BeginWork(SchoolOf("clean=soap")), LengthUnit.Millimeter).Fault?.Field);
     }
 
     // Hold 30 to 45 s: common practice.
     [Fact]
     public void A_hold_is_held_to_its_thirty_seconds_and_outlives_a_reload()
     {
-        var strand = new Bench("A1", null).Until("hold");
+        var strand = new StrandAtWork("A1", null).Until("hold");
         Assert.Equal("bench.clock-first", strand.Fault(new DoneWith("hold"))?.Says.Key);
         strand.Do(new StartClock("hold"));
         strand.Wait(29);
         var early = strand.Fault(new DoneWith("hold"));
         Assert.Equal(("bench.clock-runs", "1"), (early?.Says.Key, early?.Says.Args["seconds"]));
-        Assert.Equal(strand.State.Clock, TerminationFold.Fold(Bench.Strand, Enumerable.Reverse(strand.Events), Book).Clock);
+        Assert.Equal(strand.State.Clock, TerminationFold.Fold(StrandAtWork.Strand, Enumerable.Reverse(strand.Events), Book).Clock);
         strand.Wait(1);
         Assert.Null(strand.Fault(new DoneWith("hold")));
     }
@@ -91,10 +91,10 @@ public class EveryRecipeTests
     [Fact]
     public void What_sets_in_seconds_does_not_wait_for_the_batch()
     {
-        var (first, second) = (new Bench("A1", null).Until("primer").State, new Bench("A1", null).Until("primer").State with { Termination = Guid.Parse("01900000-0000-7000-8000-000000000008") });
+        var (first, second) = (new StrandAtWork("A1", null).Until("primer").State, new StrandAtWork("A1", null).Until("primer").State with { Termination = Guid.Parse("01900000-0000-7000-8000-000000000008") });
         var turn = Tray.TurnOf([first, second], Book, Pace.StageByStage, null, isPicked: false);
         Assert.Equal([first.Termination], turn.Together);
-        var pushed = new Bench("A1", null).Until("hold").State;
+        var pushed = new StrandAtWork("A1", null).Until("hold").State;
         turn = Tray.TurnOf([second, pushed], Book, Pace.StageByStage, null, isPicked: false);
         Assert.Equal(pushed.Termination, turn.Focus);
     }
@@ -108,7 +108,7 @@ public class EveryRecipeTests
     [InlineData("S2", FiberGrade.OS2, "single-mode", null)]
     public void The_bag_tells_whether_the_stub_is_the_cables_fiber(string id, FiberGrade grade, string bag, string? sign)
     {
-        var strand = new Bench(id, null, grade: grade).Until("stub-type");
+        var strand = new StrandAtWork(id, null, grade: grade).Until("stub-type");
         strand.Do(new DoneWith("stub-type", bag));
         Assert.Equal(sign, strand.State.Trouble?.Sign);
     }
@@ -122,7 +122,7 @@ public class EveryRecipeTests
     [InlineData("S1", CableBuild.Cordage30, "clean", "91", null)]
     public void What_does_not_go_together_is_met_at_its_step(string id, CableBuild build, string step, string read, string? sign)
     {
-        var strand = new Bench(id, null, build: build).Until(step);
+        var strand = new StrandAtWork(id, null, build: build).Until(step);
         strand.Do(new DoneWith(step, read));
         Assert.Equal(sign, strand.State.Trouble?.Sign);
     }
@@ -130,7 +130,7 @@ public class EveryRecipeTests
     [Fact]
     public void Alcohol_that_is_good_in_one_school_is_too_weak_in_another()
     {
-        var strand = new Bench("S1", SchoolOf("clean=97")).Until("clean");
+        var strand = new StrandAtWork("S1", SchoolOf("clean=97")).Until("clean");
         strand.Do(new DoneWith("clean", "95"));
         Assert.Equal("weak-alcohol", strand.State.Trouble?.Sign);
     }
@@ -145,7 +145,7 @@ public class EveryRecipeTests
     [InlineData("look", "chip", "new-connector", "parts")]
     public void The_ladder_of_a_polished_face_leads_back_to_the_film_it_means(string at, string seen, string action, string to)
     {
-        var strand = new Bench("A1", null).Until(at);
+        var strand = new StrandAtWork("A1", null).Until(at);
         strand.Do(new DoneWith(at, seen));
         var offer = RungOffers.For(strand.State, strand.Recipe, Book.LadderOf(strand.Recipe)).Single(o => o.IsProposed);
         Assert.Equal(action, offer.Rung.Id);
@@ -165,79 +165,10 @@ public class EveryRecipeTests
     [Fact]
     public void The_metronome_beats_in_the_middle_of_the_pace()
     {
-        var strand = new Bench("A1", null).Until("p1-3");
+        var strand = new StrandAtWork("A1", null).Until("p1-3");
         var count = new BenchViewer(Book, Phrasebook.English, "en", LengthUnit.Millimeter).View(strand.State).Step!.Count!;
         Assert.Equal((10, 12, 666), (count.Low, count.High, count.BeatMilliseconds));
     }
 
     private static School? SchoolOf(string text) => text.Length == 0 ? null : new School(new Dictionary<string, string> { [text.Split('=')[0]] = text.Split('=')[1] });
-
-    /// <summary>One strand at the bench, and the time that passes there.</summary>
-    private sealed class Bench
-    {
-        public static readonly Guid Strand = new("01900000-0000-7000-8000-000000000009");
-        private DateTimeOffset now = new(2026, 11, 24, 9, 0, 0, TimeSpan.FromHours(-4));
-
-        public Bench(string recipe, School? school, bool begin = true, CableBuild? build = null, FiberGrade? grade = null)
-        {
-            var serves = Book.Latest(recipe)!.Recipe.Serves;
-            Add(new Planned(CableEnd.Near, serves.Connectors[0], serves.Polishes[0], grade ?? (serves.Modes.Contains(FiberMode.Multimode) ? FiberGrade.OM4 : FiberGrade.OS2), build ?? serves.Builds[0], recipe, Length.Mm(500), Length.Mm(200)), new RecipeRef(recipe, 1));
-            if (begin)
-            {
-                Do(new BeginWork(school));
-            }
-        }
-
-        public List<BenchEvent> Events { get; } = [];
-
-        public TerminationState State => TerminationFold.Fold(Strand, Events, Book);
-
-        public Recipe Recipe => Book.RecipeOf(State)!;
-
-        public void Wait(int seconds) => now = now.AddSeconds(seconds);
-
-        public BenchFault? Fault(BenchIntent intent) => BenchDesk.Answer(State, Book, intent, LengthUnit.Millimeter, now).Fault;
-
-        public void Do(BenchIntent intent)
-        {
-            var answer = BenchDesk.Answer(State, Book, intent, LengthUnit.Millimeter, now);
-            Assert.True(answer.Fault is null, $"{intent}: {answer.Fault}");
-            Add(answer.Body!, State.Recipe ?? Book.Latest(State.Plan!.RecipeId)!.Ref);
-            Assert.False(State.NeedsALook, State.History[^1].Why?.Key);
-        }
-
-        public Bench Until(string step)
-        {
-            while (State.Step != step)
-            {
-                StepWell();
-            }
-
-            return this;
-        }
-
-        public void StepWell()
-        {
-            var step = Recipe.Steps[Recipe.IndexOf(State.Step!)];
-            if (step.Clock is { } clock)
-            {
-                Do(new StartClock(step.Id));
-                Wait(clock.Seconds);
-            }
-
-            Do(new DoneWith(step.Id, step.Ask is null ? null : Good(step)));
-        }
-
-        private string Good(Step step) =>
-            step.Ask!.Counts ? $"{step.Count!.Low}"
-            : step.Ask.IsLength ? ResolvedDimension.Of(step, Recipe, State.Recleave)!.Target.ToString()
-            : step.Ask.Choices.First(c => c.Grade == Grade.Good).Value;
-
-        private void Add(EventBody body, RecipeRef recipe)
-        {
-            now = now.AddSeconds(1);
-            Events.Add(new BenchEvent(
-                Guid.CreateVersion7(now), 1, Strand, Events.Count + 1, new HybridTime(now.ToUnixTimeMilliseconds(), 0), now, Strand, Rulebook.Version, [new StrandKnown(Strand, Events.Count)], body, recipe));
-        }
-    }
 }

@@ -129,7 +129,7 @@ public class FaceGraderTests
     private static FaceGrade Graded(IReadOnlyList<Finding> findings)
     {
         var judged = FaceJudge.Judge(Upc, findings);
-        return new FaceGrade(judged.Verdict, judged.IsMarginal, new FiberCircle(500, 400, 416, 0.3, 4.5), new PictureQuality(0.5, 0.5, 0, 0.01, 90), findings, judged.Zones, judged.Reasons);
+        return new FaceGrade(judged.Verdict, judged.IsMarginal, new PictureQuality(0.5, 0.5, 0, 0.01, 90), findings, judged.Zones, judged.Reasons, new FiberCircle(500, 400, 416, 0.3, 4.5));
     }
 
     public static TheoryData<string, GrayImage> Blind => new()

@@ -18,7 +18,10 @@ internal sealed class FindingReader(FaceProfile profile, FiberPlace place, doubl
 
     public Finding Read(Blob blob, MarkKind kind) => Finding(kind, blob.Nearest, blob.Size, blob.Width, blob.Length, blob.X, blob.Y, blob.Contrast, blob.Significance);
 
+    // Rounded far below what is known, so that a record of it is short and comes to the same verdict again.
     private Finding Finding(MarkKind kind, double nearest, double size, double width, double length, double x, double y, double contrast, double significance) => new(
-        kind, profile.At(nearest) ?? Zone.D, size, FixedUncertainty + (ShareUncertain * size), width, length, place.X + (x / scale), place.Y + (y / scale), contrast / 255,
-        Math.Clamp(1 - Math.Exp(-significance / SureAt), 0, 1), nearest <= glass.CoreRadius);
+        kind, profile.At(nearest) ?? Zone.D, Short(size), Short(FixedUncertainty + (ShareUncertain * size)), Short(width), Short(length), Short(place.X + (x / scale)), Short(place.Y + (y / scale)),
+        Short(contrast / 255), Short(Math.Clamp(1 - Math.Exp(-significance / SureAt), 0, 1)), nearest <= glass.CoreRadius);
+
+    private static double Short(double value) => Math.Round(value, 3);
 }

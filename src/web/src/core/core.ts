@@ -7,6 +7,7 @@ interface Exports {
   Hold(termination: string, events: string): void;
   View(look: string): string;
   Judge(termination: string, unit: string, read: string): string;
+  Propose(termination: string, seen: string): string;
   Act(terminations: string, unit: string, intent: string, stamp: string): string;
   Move(from: string, to: string, first: string, reason: string, stamp: string): string;
 }
@@ -15,6 +16,7 @@ export type Unit = 'mm' | 'in';
 export type Pace = Schemas['Pace'];
 export type BatchView = Schemas['BatchView'];
 export type BatchLook = Schemas['BatchLook'];
+export type FaceSeen = Schemas['FaceSeen'];
 export type BenchEvent = {
   id: string;
   sequence: number;
@@ -26,7 +28,7 @@ export type BenchEvent = {
 export type Intent =
   | { kind: 'begin'; school?: Schemas['School'] }
   | { kind: 'clock'; step: string }
-  | { kind: 'done'; step: string; read?: string }
+  | { kind: 'done'; step: string; read?: string; face?: FaceSeen; overruled?: string }
   | { kind: 'trouble'; sign: string }
   | { kind: 'choose'; action: string; reason?: string }
   | { kind: 'undo'; event: string; reason: string; glassWasCut: boolean }
@@ -34,6 +36,8 @@ export type Intent =
   | { kind: 'hand-over'; to: string; note?: string }
   | { kind: 'settle'; keep: 'first' | 'second' | 'what-fits'; glassWasCut: boolean; note: string };
 export type Act = { events: BenchEvent[] } | { field: string; says: string };
+/** Which answer a picture stands for, in words; without a choice, why it stands for none. */
+export type Proposed = { choice?: string; says: string };
 export type Judged = { grade?: 'good' | 'doubtful' | 'bad' | 'none'; says?: string };
 
 let booted: Promise<Exports> | undefined;
@@ -78,6 +82,10 @@ export class Core {
 
   judge(termination: string, unit: Unit, read: string): Judged {
     return JSON.parse(this.exports.Judge(termination, unit, read));
+  }
+
+  propose(termination: string, seen: FaceSeen): Proposed {
+    return JSON.parse(this.exports.Propose(termination, JSON.stringify(seen)));
   }
 
   act(terminations: string[], unit: Unit, intent: Intent, stamp: Record<string, string>): Act {

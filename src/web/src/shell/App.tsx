@@ -70,7 +70,9 @@ interface Toggles {
 }
 
 function Signed({ session, toggles }: { session: Session; toggles: Toggles }) {
-  const { waiting, refused } = useOutbox();
+  const outbox = useOutbox();
+  const refused = outbox.refused.length + outbox.pictures.filter((picture) => picture.refused).length;
+  const waiting = outbox.waiting.length + outbox.pictures.filter((picture) => !picture.refused).length;
   const [switching, setSwitching] = useState(false);
   const [cleared, setCleared] = useState(false);
   const person = session.person!;
@@ -101,12 +103,12 @@ function Signed({ session, toggles }: { session: Session; toggles: Toggles }) {
         <button onClick={() => setSwitching(true)} aria-label={say('switch.who', { name: session.name ?? '' })}>
           {session.name}
         </button>
-        <NavLink to="/outbox" className={`sent ${refused.length ? 'bad' : waiting.length ? 'doubtful' : ''}`}>
+        <NavLink to="/outbox" className={`sent ${refused ? 'bad' : waiting ? 'doubtful' : ''}`}>
           <span role="status">
-            {refused.length
-              ? say('shell.refused', { count: refused.length })
-              : waiting.length
-                ? say('shell.waiting', { count: waiting.length })
+            {refused
+              ? say('shell.refused', { count: refused })
+              : waiting
+                ? say('shell.waiting', { count: waiting })
                 : say('shell.sent')}
           </span>
         </NavLink>

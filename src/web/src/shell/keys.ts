@@ -22,6 +22,8 @@ export const usual = {
   closer: '+',
   farther: '-',
   blink: 'v',
+  beside: 's',
+  look: 'g',
   picture: 'i',
   keys: '?',
 } as const;

@@ -1,9 +1,9 @@
 import { liveQuery } from 'dexie';
 import { useEffect, useState } from 'react';
-import { api, got, keepForgeryToken } from '../api/client';
+import { api, got, keepForgeryToken, Refusal } from '../api/client';
 import type { Act, BenchEvent } from '../core/core';
 import { say } from './words';
-import { keep, nowWithOffset, recall, tablet, uuid7, type Waiting } from './tablet';
+import { keep, nowWithOffset, recall, tablet, uuid7, type KeptPicture, type Waiting } from './tablet';
 
 const delivery = 100;
 let sending = false;
@@ -59,24 +59,65 @@ export function whyNotKept(error: unknown): string {
     : say('bench.not-kept', { why: (error as Error)?.message ?? String(error) });
 }
 
+/** Keeps a picture until the server holds it. Kept before the event that names it, so that it is never named in vain. */
+export async function keepPicture(termination: string, hash: string, file: Blob) {
+  await tablet.pictures.put({ hash, termination, file });
+}
+
 /** Sends what waits, in order; stops at the first silence of the network and tries again later. */
 export async function send(): Promise<void> {
   if (sending) return;
   sending = true;
   try {
-    for (;;) {
-      const waiting = (await tablet.outbox.orderBy('sequence').toArray()).filter((w) => !w.refused).slice(0, delivery);
-      if (waiting.length === 0) return;
-      const session = await got(api.GET('/api/v1/session'));
-      keepForgeryToken(session.forgery);
-      if (!session.person) return;
-      const answers = await got(api.POST('/api/v1/events', { body: waiting.map((w) => w.event) as never }));
-      for (const [index, answer] of answers.entries()) await settle(waiting[index]!, answer);
+    while ((await isSignedIn()) && (await sendSome())) {
+      // The next delivery.
     }
   } catch {
     // The network or the server is away: everything stays in the outbox for the next try.
   } finally {
     sending = false;
+  }
+}
+
+const waitingEvents = async () => (await tablet.outbox.orderBy('sequence').toArray()).filter((w) => !w.refused);
+const waitingPictures = async () => (await tablet.pictures.toArray()).filter((picture) => !picture.refused);
+
+// Asks who is signed in only when there is something to send.
+async function isSignedIn(): Promise<boolean> {
+  if ((await waitingEvents()).length + (await waitingPictures()).length === 0) return false;
+  const session = await got(api.GET('/api/v1/session'));
+  keepForgeryToken(session.forgery);
+  return !!session.person;
+}
+
+// One delivery of events, and after the last of them one picture. False when nothing was left.
+async function sendSome(): Promise<boolean> {
+  const waiting = (await waitingEvents()).slice(0, delivery);
+  if (waiting.length > 0) {
+    const answers = await got(api.POST('/api/v1/events', { body: waiting.map((w) => w.event) as never }));
+    for (const [index, answer] of answers.entries()) await settle(waiting[index]!, answer);
+    return true;
+  }
+  const picture = (await waitingPictures())[0];
+  if (!picture) return false;
+  await sendPicture(picture);
+  return true;
+}
+
+async function sendPicture({ termination, hash, file }: KeptPicture) {
+  try {
+    await got(
+      api.PUT('/api/v1/terminations/{id}/pictures/{hash}', {
+        params: { path: { id: termination, hash } },
+        body: '',
+        bodySerializer: () => file,
+        headers: { 'content-type': 'application/octet-stream' },
+      }),
+    );
+    await tablet.pictures.delete([termination, hash]);
+  } catch (fault) {
+    if (!(fault instanceof Refusal) || fault.status >= 500) throw fault;
+    await tablet.pictures.update([termination, hash], { refused: fault.message });
   }
 }
 
@@ -103,11 +144,15 @@ export function startSending() {
 }
 
 /** What waits here, and what was refused and why. */
-export function useOutbox(): { waiting: Waiting[]; refused: Waiting[] } {
+export function useOutbox(): { waiting: Waiting[]; refused: Waiting[]; pictures: KeptPicture[] } {
   const [rows, setRows] = useState<Waiting[]>([]);
+  const [pictures, setPictures] = useState<KeptPicture[]>([]);
   useEffect(() => {
-    const watch = liveQuery(() => tablet.outbox.orderBy('sequence').toArray()).subscribe(setRows);
-    return () => watch.unsubscribe();
+    const watches = [
+      liveQuery(() => tablet.outbox.orderBy('sequence').toArray()).subscribe(setRows),
+      liveQuery(() => tablet.pictures.toArray()).subscribe(setPictures),
+    ];
+    return () => watches.forEach((watch) => watch.unsubscribe());
   }, []);
-  return { waiting: rows.filter((row) => !row.refused), refused: rows.filter((row) => row.refused) };
+  return { waiting: rows.filter((row) => !row.refused), refused: rows.filter((row) => row.refused), pictures };
 }

@@ -1,4 +1,4 @@
-import Dexie, { type EntityTable } from 'dexie';
+import Dexie, { type EntityTable, type Table } from 'dexie';
 import type { Schemas } from '../api/client';
 import type { BenchEvent } from '../core/core';
 
@@ -13,6 +13,14 @@ export interface Waiting {
   refused?: string;
 }
 
+/** A picture that the server does not hold yet. */
+export interface KeptPicture {
+  hash: string;
+  termination: string;
+  file: Blob;
+  refused?: string;
+}
+
 interface Kept {
   key: string;
   value: unknown;
@@ -23,6 +31,7 @@ class Tablet extends Dexie {
   strands!: EntityTable<Strand, 'termination'>;
   outbox!: EntityTable<Waiting, 'sequence'>;
   kept!: EntityTable<Kept, 'key'>;
+  pictures!: Table<KeptPicture, [string, string]>;
 
   constructor() {
     super('rhabdon');
@@ -37,6 +46,7 @@ class Tablet extends Dexie {
             row.terminations = row.event.strands.map((s: { termination: string }) => s.termination);
           }),
       );
+    this.version(3).stores({ pictures: '[termination+hash]' });
   }
 }
 

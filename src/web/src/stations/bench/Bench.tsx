@@ -5,7 +5,10 @@ import { BenchLine } from '../../drawing/BenchLine';
 import { EndFaceGlyph, type Phase } from '../../drawing/EndFaceGlyph';
 import { StrandTab } from '../../drawing/StrandTab';
 import { useKeys } from '../../shell/keys';
+import { keepPicture, whyNotKept } from '../../shell/outbox';
 import { say } from '../../shell/words';
+import { FaceStage } from '../verify/FaceStage';
+import { useGrade } from '../verify/useGrade';
 import { BatchSheet } from './BatchSheet';
 import { FiberBar } from './FiberBar';
 import { KeyList } from './KeyList';
@@ -21,7 +24,7 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
   const { termination, batch } = useParams();
   const opened: Opened = batch ? { batch } : { termination: termination ?? '' };
   const [pace, setPace] = useState<Pace>(() => (localStorage.getItem('pace') as Pace) || 'stage-by-stage');
-  const { strands, view, act, judge, fault, turnTo } = useBatch(opened, unit, pace, person);
+  const { strands, view, act, judge, propose, fault, turnTo } = useBatch(opened, unit, pace, person);
   const [says, setSays] = useState('');
   const [sheet, setSheet] = useState<'undo' | 'keys' | 'batch'>();
   const [aid, setAid] = useState(false);
@@ -29,6 +32,10 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
   const bench = view?.bench;
   const where = bench && `${view.focus} ${bench.attempt} ${bench.try} ${bench.step?.id} ${bench.trouble?.sign}`;
   useEffect(() => setSays(''), [where]);
+  const face = useGrade(bench?.step?.ask?.profile ?? undefined, view?.focus ?? '', where ?? '');
+  const [picked, setPicked] = useState<number>();
+  const seen = face.shown?.answer.seen;
+  const proposed = seen && bench?.step ? propose(seen) : undefined;
   const flipPace = () => {
     const next = pace === 'stage-by-stage' ? 'strand-by-strand' : 'stage-by-stage';
     localStorage.setItem('pace', next);
@@ -69,6 +76,16 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
   const undone = view.tray.map((other) => other.termination).filter((id) => bench?.undo?.strands.includes(id));
   const onFocus = async (intent: Intent, onlyThis = false) => {
     await want(intent, onlyThis || !view.together.length ? [strand.termination] : view.together);
+  };
+  // The picture is kept first: no event names one that nobody has.
+  const onFace = async (choice: string, overruled?: string) => {
+    if (!seen || !face.shown?.file || !bench?.step) return;
+    try {
+      await keepPicture(strand.termination, seen.picture, face.shown.file);
+    } catch (error) {
+      return setSays(whyNotKept(error));
+    }
+    await want({ kind: 'done', step: bench.step.id, read: choice, face: seen, overruled }, [strand.termination]);
   };
   return (
     <div className={`bench ${isBatch ? 'with-tray' : ''}`}>
@@ -130,7 +147,11 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
               </li>
             ))}
           </ol>
-          {bench?.line ? (
+          {face.shown ? (
+            <div className="looked">
+              <FaceStage shown={face.shown} before={face.before} picked={picked} onPick={setPicked} />
+            </div>
+          ) : bench?.line ? (
             <BenchLine line={bench.line} figure={bench.step?.figure} />
           ) : (
             <p className="says">{bench?.says ?? say('batch.over', { count: view.done })}</p>
@@ -172,6 +193,9 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
               togetherSays={view.togetherSays}
               isWhole={view.isWhole}
               judge={judge}
+              face={face}
+              proposed={proposed}
+              onFace={(choice, overruled) => void onFace(choice, overruled)}
               onAct={onFocus}
               says={says}
             />

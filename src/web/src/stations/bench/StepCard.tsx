@@ -1,10 +1,12 @@
 import { Input, type InputRef } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import type { Schemas } from '../../api/client';
-import type { Intent, Judged } from '../../core/core';
+import type { Intent, Judged, Proposed } from '../../core/core';
 import { FaultLine } from '../../shell/faults';
 import { useKeys } from '../../shell/keys';
 import { say } from '../../shell/words';
+import type { Grading } from '../verify/useGrade';
+import { FaceAsk } from './FaceAsk';
 import { StepClock, useSecondsLeft } from './StepClock';
 import { StepCount } from './StepCount';
 
@@ -18,18 +20,36 @@ interface Props {
   /** Those strands are only ever worked as one. */
   isWhole: boolean;
   judge: (read: string) => Judged;
+  /** The look at the face, where the step asks for one, and what its picture stands for. */
+  face: Grading;
+  proposed?: Proposed;
+  onFace: (choice: string, overruled?: string) => void;
   onAct: (intent: Intent, onlyThis?: boolean) => Promise<void>;
   says: string;
 }
 
 /** The step to do: what, how, what to read, and Done in the lower third. A reading is never prefilled. */
-export function StepCard({ step, strand, reports, together, togetherSays, isWhole, judge, onAct, says }: Props) {
+export function StepCard({
+  step,
+  strand,
+  reports,
+  together,
+  togetherSays,
+  isWhole,
+  judge,
+  face,
+  proposed,
+  onFace,
+  onAct,
+  says,
+}: Props) {
   const [read, setRead] = useState('');
   const [inTrouble, setInTrouble] = useState(false);
   const field = useRef<InputRef>(null);
   const ask = step.ask;
   const isTyped = !!ask && (ask.isLength || ask.isCount);
   const isChoice = !!ask && !isTyped;
+  const isFace = !!ask?.profile;
   const left = useSecondsLeft(step.clock);
   const waits = !!step.clock && left !== 0;
   const verdict = isTyped && read.trim() ? judge(read) : undefined;
@@ -40,8 +60,7 @@ export function StepCard({ step, strand, reports, together, togetherSays, isWhol
   const report = (sign: string) => void onAct({ kind: 'trouble', sign }, true);
   useEffect(() => field.current?.focus({ preventScroll: true }), []);
   useKeys({
-    done: main,
-    'pedal-done': main,
+    ...(isFace ? {} : { done: main, 'pedal-done': main }),
     'only-this': () => (isChoice || waits ? undefined : done(ask ? read : undefined, true)),
     reading: () => field.current?.focus(),
     trouble: () => setInTrouble(reports.length > 0),
@@ -49,7 +68,7 @@ export function StepCard({ step, strand, reports, together, togetherSays, isWhol
       if (inTrouble) {
         const sign = reports[number - 1];
         if (sign) report(sign.id);
-      } else if (isChoice) {
+      } else if (isChoice && !isFace) {
         const choice = ask.choices[number - 1];
         if (choice) done(choice.value);
       }
@@ -119,6 +138,8 @@ export function StepCard({ step, strand, reports, together, togetherSays, isWhol
               {say('bench.no-trouble')}
             </button>
           </fieldset>
+        ) : isFace ? (
+          <FaceAsk ask={ask!} face={face} proposed={proposed} onRecord={onFace} onByEye={done} />
         ) : (
           isChoice && (
             <fieldset className="choices">

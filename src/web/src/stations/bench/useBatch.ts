@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { liveQuery } from 'dexie';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { api, got } from '../../api/client';
-import type { Act, BatchLook, BatchView, Core, Intent, Pace, Unit } from '../../core/core';
+import type { Act, BatchLook, BatchView, Core, FaceSeen, Intent, Pace, Unit } from '../../core/core';
 import { watchStrands } from '../../shell/live';
 import { record, whyNotKept } from '../../shell/outbox';
 import { fetchStrands } from '../../shell/strands';
@@ -104,8 +104,9 @@ export function useBatch(opened: Opened, unit: Unit, pace: Pace, person: string)
   );
 
   const judge = useCallback((read: string) => (held && shown ? held.core.judge(shown, unit, read) : {}), [held, shown, unit]);
+  const propose = useCallback((seen: FaceSeen) => (held && shown ? held.core.propose(shown, seen) : undefined), [held, shown]);
   const turnTo = useCallback((termination?: string) => setFocus({ held: termination, isPicked: !!termination }), []);
-  return { strands, view, act, judge, fault, turnTo };
+  return { strands, view, act, judge, propose, fault, turnTo };
 }
 
 /** What the core shows; of a batch, only the strands that are still in it. */

@@ -17,7 +17,7 @@ export function JobOverview() {
   });
   if (view.error) return <p role="alert">{view.error.message}</p>;
   if (!view.data) return null;
-  const { job, cables, crews } = view.data;
+  const { job, cables, crews, overruled } = view.data;
   const all: Record<string, number> = {};
   for (const cable of cables) for (const [bucket, ends] of Object.entries(cable.ends)) all[bucket] = (all[bucket] ?? 0) + ends;
   const left = Object.entries(all)
@@ -43,6 +43,12 @@ export function JobOverview() {
       </header>
       <p className="left">
         <b className="figures">{left}</b> {say('job.left')}
+        {overruled > 0 && (
+          <span className="doubtful">
+            {' · '}
+            {say(overruled === 1 ? 'job.overruled-one' : 'job.overruled', { count: overruled })}
+          </span>
+        )}
       </p>
       <EndsBar ends={all} />
       <section className="card">

@@ -76,6 +76,7 @@ export function StrandStory({ unit, person, mayWork }: { unit: Unit; person: str
       )}
       <FaultLine says={fault} />
       <StoryLines
+        termination={termination}
         lines={lines}
         people={people}
         timeZone={story.data.timeZone}

@@ -4,7 +4,7 @@ import { say, type Key } from '../../shell/words';
 
 /** What is saved on this tablet and not yet on the server, and what the server refused and why. */
 export function Outbox() {
-  const { waiting, refused } = useOutbox();
+  const { waiting, refused, pictures } = useOutbox();
   return (
     <div className="page">
       <h1>{say('outbox.title')}</h1>
@@ -43,6 +43,25 @@ export function Outbox() {
           </div>
         ))}
       </section>
+      {pictures.length > 0 && (
+        <section className="card">
+          <h2>{say('outbox.pictures', { count: pictures.length })}</h2>
+          {pictures.map((picture) => (
+            <div className="row outbox" key={picture.termination + picture.hash}>
+              <span className="figures">{picture.hash.slice(0, 12)}</span>
+              <span>{say('outbox.bytes', { kilobytes: Math.ceil(picture.file.size / 1024) })}</span>
+              {picture.refused && (
+                <>
+                  <b className="bad">{picture.refused}</b>
+                  <button className="button" onClick={() => void tablet.pictures.delete([picture.termination, picture.hash])}>
+                    {say('outbox.drop')}
+                  </button>
+                </>
+              )}
+            </div>
+          ))}
+        </section>
+      )}
     </div>
   );
 }

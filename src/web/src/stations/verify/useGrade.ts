@@ -1,75 +1,91 @@
-import { useEffect, useRef, useState } from 'react';
-import { api, got, type Schemas } from '../../api/client';
-import { say } from '../../shell/words';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { gradeFace, type FaceAnswer } from '../../core/faces';
 
 /** A picture and what was made of it. */
 export interface Graded {
   address: string;
-  name: string;
   width: number;
   height: number;
-  answer: Schemas['EndFaceAnswer'];
+  answer: FaceAnswer;
+  /** Graded in this page, without the server. */
+  isHere?: boolean;
+  file?: Blob;
 }
 
 export const profiles = ['sm-upc', 'sm-apc', 'sm-pc', 'mm'] as const;
 export type Profile = (typeof profiles)[number];
 
-async function sidesOf(address: string): Promise<{ width: number; height: number }> {
+export async function sidesOf(address: string): Promise<{ width: number; height: number }> {
   const picture = new Image();
   picture.src = address;
   await picture.decode();
   return { width: picture.naturalWidth, height: picture.naturalHeight };
 }
 
-/** Has pictures graded; keeps the one before, to hold beside. A picture that is refused changes nothing that is shown. */
-export function useGrade(profile: Profile) {
+export type Grading = ReturnType<typeof useGrade>;
+
+/**
+ * Has pictures graded; keeps the one before, to hold beside. A picture that is refused changes nothing that is shown.
+ * @param profile of the limits; without one nothing is graded
+ * @param about what is looked at: when it becomes something else, what was shown of the other goes
+ * @param look what the look is for: when it changes, the picture shown becomes the one before
+ */
+export function useGrade(profile: string | undefined, about = '', look = '') {
   const [shown, setShown] = useState<Graded>();
   const [before, setBefore] = useState<Graded>();
   const [isGrading, setGrading] = useState(false);
   const [fault, setFault] = useState('');
-  const file = useRef<File>(undefined);
   const asked = useRef(0);
+  const held = useRef({ shown, before });
+  const last = useRef(about);
 
-  const grade = async (picture: File, isAnother: boolean) => {
-    const turn = ++asked.current;
-    setGrading(true);
-    setFault('');
-    try {
-      const answer = await got(
-        api.POST('/api/v1/calc/end-face', {
-          body: { picture: '', profile, umPerPixel: null },
-          bodySerializer: () => {
-            const form = new FormData();
-            form.append('profile', profile);
-            form.append('picture', picture);
-            return form;
-          },
-        }),
-      );
-      // What was asked later has the word, whichever answer comes first.
-      if (turn !== asked.current) return;
-      const address = URL.createObjectURL(picture);
-      const graded = { address, name: picture.name, ...(await sidesOf(address)), answer };
-      file.current = picture;
-      // What falls out of sight gives its memory back.
-      const gone = isAnother ? before : shown;
-      if (gone) URL.revokeObjectURL(gone.address);
-      if (isAnother) setBefore(shown);
-      setShown(graded);
-    } catch (error) {
-      if (turn === asked.current) setFault(error instanceof TypeError ? say('shell.no-server') : (error as Error).message);
-    }
-    if (turn === asked.current) setGrading(false);
-  };
+  const hold = useCallback((next: { shown?: Graded; before?: Graded }) => {
+    // What falls out of sight gives its memory back.
+    for (const old of [held.current.shown, held.current.before])
+      if (old && old !== next.shown && old !== next.before) URL.revokeObjectURL(old.address);
+    held.current = { shown: next.shown, before: next.before };
+    setShown(next.shown);
+    setBefore(next.before);
+  }, []);
+
+  const grade = useCallback(
+    async (picture: Blob, isAnother: boolean) => {
+      if (!profile) return;
+      const turn = ++asked.current;
+      setGrading(true);
+      setFault('');
+      try {
+        const { isHere, ...answer } = await gradeFace(picture, profile);
+        const address = URL.createObjectURL(picture);
+        const sides = await sidesOf(address);
+        // What was asked later has the word, whichever answer comes first.
+        if (turn !== asked.current) return URL.revokeObjectURL(address);
+        const now = held.current;
+        hold({
+          shown: { address, ...sides, answer, isHere, file: picture },
+          before: isAnother ? (now.shown ?? now.before) : now.before,
+        });
+      } catch (error) {
+        if (turn === asked.current) setFault((error as Error).message);
+      }
+      if (turn === asked.current) setGrading(false);
+    },
+    [profile, hold],
+  );
 
   // The same picture under other limits is graded again.
-  const again = useRef(grade);
   useEffect(() => {
-    again.current = grade;
-  });
-  useEffect(() => {
-    if (file.current) void again.current(file.current, false);
-  }, [profile]);
+    const file = held.current.shown?.file;
+    if (file) void grade(file, false);
+  }, [grade]);
 
-  return { shown, before, isGrading, fault, take: (picture: File) => void grade(picture, true) };
+  useEffect(() => {
+    asked.current++;
+    setGrading(false);
+    setFault('');
+    hold(last.current === about ? { before: held.current.shown ?? held.current.before } : {});
+    last.current = about;
+  }, [about, look, hold]);
+
+  return { shown, before, isGrading, fault, take: (picture: Blob) => void grade(picture, true), say: setFault };
 }

@@ -1,0 +1,27 @@
+using System.Runtime.InteropServices.JavaScript;
+using System.Runtime.Versioning;
+using System.Security.Cryptography;
+using System.Text.Json;
+using Rhabdon.Core;
+using Rhabdon.Core.EndFaces;
+using Rhabdon.Core.Phrases;
+
+namespace Rhabdon.Browser;
+
+/// <summary>The grader in the page, for when there is no network: the same code as the server's, slower.</summary>
+[SupportedOSPlatform("browser")]
+public static partial class FaceExports
+{
+    /// <summary>Grades a picture that the page has decoded; the answer is the same as the server's, as JSON.</summary>
+    /// <param name="file">The file as taken: what the picture is named by.</param>
+    /// <param name="colors">Red, green, blue, alpha of each pixel.</param>
+    /// <param name="scale">Micrometers to a pixel; 0 when not known.</param>
+    [JSExport]
+    public static string Grade(byte[] file, byte[] colors, int width, int height, string profile, double scale)
+    {
+        var limits = FaceProfiles.Find(profile) ?? throw new ArgumentException($"There is no profile {profile}.", nameof(profile));
+        var grade = FaceGrader.Grade(GrayImage.OfColors(width, height, colors), limits, scale > 0 ? scale : null);
+        var seen = FaceSeen.Of(Convert.ToHexStringLower(SHA256.HashData(file)), limits, grade);
+        return JsonSerializer.Serialize(FaceAnswer.Of(seen, limits, Phrasebook.English), CoreJson.Default.FaceAnswer);
+    }
+}

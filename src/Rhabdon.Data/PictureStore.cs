@@ -1,0 +1,36 @@
+using Dapper;
+
+namespace Rhabdon.Data;
+
+/// <summary>A picture's file as it was taken.</summary>
+/// <param name="Media"><c>image/png</c>, <c>image/jpeg</c> or <c>image/bmp</c>.</param>
+public sealed record StoredPicture(string Hash, string Media, byte[] File);
+
+/// <summary>Pictures, named by the SHA-256 of their files and never changed; whoever sees a strand sees its pictures.</summary>
+public sealed class PictureStore(Database database)
+{
+    /// <summary>Keeps a picture of a strand that the caller has found to be there. One that is held already is only put to this strand too.</summary>
+    public async Task AddAsync(Guid termination, StoredPicture picture, Guid receivedFrom)
+    {
+        await using var connection = await database.OpenAsync();
+        await connection.ExecuteAsync(
+            """
+            insert into picture (hash, media, file, received_from) values (@Hash, @Media, @File, @receivedFrom) on conflict (hash) do nothing;
+            insert into picture_of (termination_id, hash) values (@termination, @Hash) on conflict do nothing
+            """,
+            new { picture.Hash, picture.Media, picture.File, receivedFrom, termination });
+    }
+
+    /// <summary>The picture of a strand; null when there is none for this access.</summary>
+    public async Task<StoredPicture?> FindAsync(Access access, Guid termination, string hash)
+    {
+        await using var connection = await database.OpenAsync();
+        return await connection.QuerySingleOrDefaultAsync<StoredPicture>(
+            $"""
+            select p.hash "Hash", p.media "Media", p.file "File"
+            from picture_of o join picture p on p.hash = o.hash join termination t on t.id = o.termination_id join job on job.id = t.job_id
+            where o.termination_id = @termination and o.hash = @hash and {Access.SeesJob}
+            """,
+            new { termination, hash, access.Person, access.Role, access.Day });
+    }
+}

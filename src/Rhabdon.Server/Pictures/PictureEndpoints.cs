@@ -1,0 +1,74 @@
+using Microsoft.AspNetCore.Http.Features;
+using Microsoft.Net.Http.Headers;
+using Rhabdon.Core.EndFaces;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Data;
+using Rhabdon.Imaging;
+using Rhabdon.Server.Hosting;
+using Rhabdon.Server.People;
+
+namespace Rhabdon.Server.Pictures;
+
+/// <summary>A strand's pictures, each under the SHA-256 of its file. Put twice is put once; whoever sees the strand sees them.</summary>
+public static class PictureEndpoints
+{
+    public static void MapPictures(this WebApplication app)
+    {
+        var pictures = app.MapGroup("/api/v1/terminations/{id:guid}/pictures/{hash}").RequireAuthorization();
+        pictures.MapGet("", Show).Produces(200, contentType: "image/png", additionalContentTypes: ["image/jpeg", "image/bmp"]).ProducesProblem(404);
+        pictures.MapPut("", (Delegate)KeepAsync).Accepts<byte[]>("application/octet-stream", "image/png", "image/jpeg", "image/bmp").Produces(204).ProducesProblem(400).ProducesProblem(413);
+    }
+
+    private static async Task<IResult> Show(Guid id, string hash, PictureStore pictures, HttpContext context)
+    {
+        if (await pictures.FindAsync(context.AccessOf(), id, hash) is not { } picture)
+        {
+            return Problems.Missing();
+        }
+
+        // What is under a hash never changes, but who may see it does.
+        context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
+        return Results.Bytes(picture.File, picture.Media, entityTag: new EntityTagHeaderValue($"\"{hash}\""));
+    }
+
+    private static async Task<IResult> KeepAsync(Guid id, string hash, JobStore jobs, PictureStore pictures, HttpContext context)
+    {
+        var access = context.AccessOf();
+        if (await jobs.AtBenchAsync(access, [id]) is not [_])
+        {
+            return Problems.Missing();
+        }
+
+        if (!access.MayWork)
+        {
+            return Problems.Forbidden();
+        }
+
+        if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } body)
+        {
+            body.MaxRequestBodySize = PictureReader.MostBytes;
+        }
+
+        if (context.Request.ContentLength > PictureReader.MostBytes)
+        {
+            return PictureProblems.TooLarge();
+        }
+
+        using var sent = new MemoryStream();
+        await context.Request.Body.CopyToAsync(sent, context.RequestAborted);
+        var file = sent.ToArray();
+        if (!FaceSeen.IsHash(hash) || PictureHash.Of(file) != hash)
+        {
+            return Problems.Field(400, "hash", Phrase.Of("problem.picture-hash"));
+        }
+
+        var reading = PictureReader.Read(file);
+        if (reading.Image is null)
+        {
+            return PictureProblems.Of(reading.Fault);
+        }
+
+        await pictures.AddAsync(id, new StoredPicture(hash, PictureReader.MediaOf(file)!, file), access.Person);
+        return Results.NoContent();
+    }
+}

@@ -1,0 +1,50 @@
+import type { Schemas } from '../api/client';
+
+/** What the page asks: a picture's file, whose limits, and a number to know the answer by. */
+export interface FaceAsked {
+  turn: number;
+  file: Blob;
+  profile: string;
+}
+
+export type FaceAnswered = { turn: number } & ({ answer: Schemas['FaceAnswer'] } | { isNoPicture: true } | { fault: string });
+
+interface Exports {
+  Grade(file: Uint8Array, colors: Uint8Array, width: number, height: number, profile: string, scale: number): string;
+}
+
+// The grader keeps a processor busy for seconds: it has a runtime of its own here, so that the bench beside it answers at once.
+let booted: Promise<Exports> | undefined;
+
+async function boot(): Promise<Exports> {
+  // Told so, the runtime does not take this worker for a thread of another one.
+  Object.assign(globalThis, { dotnetSidecar: true });
+  const address = '/core/dotnet.js';
+  const { dotnet } = await import(/* @vite-ignore */ address);
+  const runtime = await dotnet.create();
+  const assembly = await runtime.getAssemblyExports('Rhabdon.Browser');
+  return assembly.Rhabdon.Browser.FaceExports as Exports;
+}
+
+async function decode(file: Blob): Promise<ImageData | undefined> {
+  const picture = await createImageBitmap(file, { colorSpaceConversion: 'none' }).catch(() => undefined);
+  if (!picture) return undefined;
+  const canvas = new OffscreenCanvas(picture.width, picture.height).getContext('2d', { willReadFrequently: true })!;
+  canvas.drawImage(picture, 0, 0);
+  return canvas.getImageData(0, 0, picture.width, picture.height);
+}
+
+async function answerTo({ turn, file, profile }: FaceAsked): Promise<FaceAnswered> {
+  try {
+    const picture = await decode(file);
+    if (!picture) return { turn, isNoPicture: true };
+    const exports = await (booted ??= boot());
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    const colors = new Uint8Array(picture.data.buffer);
+    return { turn, answer: JSON.parse(exports.Grade(bytes, colors, picture.width, picture.height, profile, 0)) };
+  } catch (fault) {
+    return { turn, fault: (fault as Error).message };
+  }
+}
+
+self.onmessage = async ({ data }: MessageEvent<FaceAsked>) => self.postMessage(await answerTo(data));

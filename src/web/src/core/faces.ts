@@ -1,0 +1,58 @@
+import { api, got, type Schemas } from '../api/client';
+import { say } from '../shell/words';
+import type { FaceAnswered, FaceAsked } from './faceWorker';
+
+export type FaceAnswer = Schemas['FaceAnswer'];
+
+let worker: Worker | undefined;
+let turns = 0;
+
+/** Graded in this page: the same rules as the server's, slower. */
+function gradeHere(file: Blob, profile: string): Promise<FaceAnswer> {
+  const grader = (worker ??= new Worker(new URL('./faceWorker.ts', import.meta.url), { type: 'module' }));
+  const asked: FaceAsked = { turn: ++turns, file, profile };
+  return new Promise((resolve, reject) => {
+    const over = () => {
+      grader.removeEventListener('message', hear);
+      grader.removeEventListener('error', fail);
+    };
+    const hear = ({ data }: MessageEvent<FaceAnswered>) => {
+      if (data.turn !== asked.turn) return;
+      over();
+      if ('answer' in data) resolve(data.answer);
+      else reject(new Error('fault' in data ? say('verify.not-here', { why: data.fault }) : say('problem.picture')));
+    };
+    const fail = (event: ErrorEvent) => {
+      over();
+      worker = undefined;
+      reject(new Error(say('verify.not-here', { why: event.message ?? '' })));
+    };
+    grader.addEventListener('message', hear);
+    grader.addEventListener('error', fail);
+    grader.postMessage(asked);
+  });
+}
+
+function gradeThere(file: Blob, profile: string): Promise<FaceAnswer> {
+  return got(
+    api.POST('/api/v1/calc/end-face', {
+      body: { picture: '', profile, umPerPixel: null },
+      bodySerializer: () => {
+        const form = new FormData();
+        form.append('profile', profile);
+        form.append('picture', file, 'picture');
+        return form;
+      },
+    }),
+  );
+}
+
+/** A picture graded: by the server when there is one, else in this page. */
+export async function gradeFace(file: Blob, profile: string): Promise<FaceAnswer & { isHere: boolean }> {
+  try {
+    return { ...(await gradeThere(file, profile)), isHere: false };
+  } catch (fault) {
+    if (!(fault instanceof TypeError)) throw fault;
+    return { ...(await gradeHere(file, profile)), isHere: true };
+  }
+}

@@ -1,0 +1,82 @@
+import { Input } from 'antd';
+import { useState } from 'react';
+import type { Schemas } from '../../api/client';
+import type { Proposed } from '../../core/core';
+import { FaultLine } from '../../shell/faults';
+import { useKeys } from '../../shell/keys';
+import { say } from '../../shell/words';
+import { PictureSources } from '../verify/PictureSources';
+import type { Grading } from '../verify/useGrade';
+
+interface Props {
+  ask: Schemas['AskView'];
+  face: Grading;
+  /** What the picture stands for among the step's answers. */
+  proposed?: Proposed;
+  onRecord: (choice: string, overruled?: string) => void;
+  onByEye: (choice: string) => void;
+}
+
+/** A look at the face: through a picture, whose verdict is recorded or overruled with a reason, or by eye alone. */
+export function FaceAsk({ ask, face, proposed, onRecord, onByEye }: Props) {
+  const [isOtherwise, setOtherwise] = useState(false);
+  const [reason, setReason] = useState('');
+  const view = face.shown?.answer.view;
+  const choices = ask.choices.filter((choice) => !isOtherwise || choice.value !== proposed?.choice);
+  const isChoosing = !proposed?.choice || isOtherwise;
+  const pick = (choice: string) => (proposed?.choice ? onRecord(choice, reason) : onByEye(choice));
+  const record = () => (proposed?.choice && !isOtherwise ? onRecord(proposed.choice) : undefined);
+  useKeys({
+    done: record,
+    'pedal-done': record,
+    another: () => (proposed?.choice ? setOtherwise(!isOtherwise) : undefined),
+    choice: (number) => {
+      const choice = isChoosing ? choices[number - 1] : undefined;
+      if (choice) pick(choice.value);
+    },
+  });
+  const sources = <PictureSources isAnother={!!view} onTake={face.take} />;
+  return (
+    <>
+      {!view && sources}
+      <div role="status" className="looking" aria-busy={face.isGrading}>
+        {face.isGrading ? (
+          <p>{say('verify.grading')}</p>
+        ) : view ? (
+          <>
+            <h3 className={view.tone === 'none' ? '' : view.tone}>{view.headline}</h3>
+            <p>{view.why.slice(0, 2).join(' ')}</p>
+          </>
+        ) : null}
+      </div>
+      <FaultLine says={face.fault} />
+      {isOtherwise && (
+        <label className="reading">
+          {say('face.otherwise-why')}
+          <Input value={reason} autoFocus maxLength={500} onChange={(event) => setReason(event.target.value)} />
+        </label>
+      )}
+      {isChoosing && (!view || !proposed?.choice || isOtherwise) && (
+        <fieldset className="choices small">
+          <legend>{say(isOtherwise ? 'face.otherwise-what' : 'face.by-eye', { question: ask.question })}</legend>
+          {choices.map((choice, index) => (
+            <button type="button" key={choice.value} onClick={() => pick(choice.value)}>
+              <kbd>{index + 1}</kbd> {choice.say}
+            </button>
+          ))}
+        </fieldset>
+      )}
+      {proposed?.choice && !isOtherwise && (
+        <button type="button" className="main-action" onClick={record}>
+          {say('face.record', { choice: proposed.says })}
+        </button>
+      )}
+      {proposed?.choice && (
+        <button type="button" className="button" onClick={() => setOtherwise(!isOtherwise)}>
+          {say(isOtherwise ? 'bench.back' : 'face.otherwise')}
+        </button>
+      )}
+      {view && sources}
+    </>
+  );
+}

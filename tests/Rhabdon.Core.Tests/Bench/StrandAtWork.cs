@@ -1,0 +1,78 @@
+using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Preparation;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Units;
+using Rhabdon.Core.Verification;
+
+namespace Rhabdon.Core.Tests.Bench;
+
+/// <summary>One strand at the bench, and the time that passes there.</summary>
+internal sealed class StrandAtWork
+{
+    public static readonly Guid Strand = new("01900000-0000-7000-8000-000000000009");
+    private static readonly RecipeBook Book = StarterRecipes.Book();
+    private DateTimeOffset now = new(2026, 11, 24, 9, 0, 0, TimeSpan.FromHours(-4));
+
+    public StrandAtWork(string recipe, School? school, bool begin = true, CableBuild? build = null, FiberGrade? grade = null)
+    {
+        var serves = Book.Latest(recipe)!.Recipe.Serves;
+        Add(new Planned(CableEnd.Near, serves.Connectors[0], serves.Polishes[0], grade ?? (serves.Modes.Contains(FiberMode.Multimode) ? FiberGrade.OM4 : FiberGrade.OS2), build ?? serves.Builds[0], recipe, Length.Mm(500), Length.Mm(200)), new RecipeRef(recipe, 1));
+        if (begin)
+        {
+            Do(new BeginWork(school));
+        }
+    }
+
+    public List<BenchEvent> Events { get; } = [];
+
+    public TerminationState State => TerminationFold.Fold(Strand, Events, Book);
+
+    public Recipe Recipe => Book.RecipeOf(State)!;
+
+    public void Wait(int seconds) => now = now.AddSeconds(seconds);
+
+    public BenchFault? Fault(BenchIntent intent) => BenchDesk.Answer(State, Book, intent, LengthUnit.Millimeter, now).Fault;
+
+    public void Do(BenchIntent intent)
+    {
+        var answer = BenchDesk.Answer(State, Book, intent, LengthUnit.Millimeter, now);
+        Assert.True(answer.Fault is null, $"{intent}: {answer.Fault}");
+        Add(answer.Body!, State.Recipe ?? Book.Latest(State.Plan!.RecipeId)!.Ref);
+        Assert.False(State.NeedsALook, State.History[^1].Why?.Key);
+    }
+
+    public StrandAtWork Until(string step)
+    {
+        while (State.Step != step)
+        {
+            StepWell();
+        }
+
+        return this;
+    }
+
+    public void StepWell()
+    {
+        var step = Recipe.Steps[Recipe.IndexOf(State.Step!)];
+        if (step.Clock is { } clock)
+        {
+            Do(new StartClock(step.Id));
+            Wait(clock.Seconds);
+        }
+
+        Do(new DoneWith(step.Id, step.Ask is null ? null : Good(step)));
+    }
+
+    private string Good(Step step) =>
+        step.Ask!.Counts ? $"{step.Count!.Low}"
+        : step.Ask.IsLength ? ResolvedDimension.Of(step, Recipe, State.Recleave)!.Target.ToString()
+        : step.Ask.Choices.First(c => c.Grade == Grade.Good).Value;
+
+    private void Add(EventBody body, RecipeRef recipe)
+    {
+        now = now.AddSeconds(1);
+        Events.Add(new BenchEvent(
+            Guid.CreateVersion7(now), 1, Strand, Events.Count + 1, new HybridTime(now.ToUnixTimeMilliseconds(), 0), now, Strand, Rulebook.Version, [new StrandKnown(Strand, Events.Count)], body, recipe));
+    }
+}

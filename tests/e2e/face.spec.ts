@@ -1,0 +1,157 @@
+import { expect, test, type Page } from '@playwright/test';
+import { newCable, sent, signIn } from './bench';
+
+const face = (name: string) => `${test.info().file.replace(/[^/]+$/, '')}faces/${name}.png`;
+const polished = { recipe: 'A1', build: 'cordage-3.0', grade: 'OM4' };
+
+/** What hands do to the face under the stand-in, without the screen. */
+const hands = (page: Page, ...acts: string[]) =>
+  page.evaluate(async (acts) => {
+    const session = await (await fetch('/api/v1/session')).json();
+    for (const act of acts)
+      await fetch(`/api/v1/instruments/microscope/hands/${act}`, {
+        method: 'POST',
+        headers: { 'X-Rhabdon-Forgery': session.forgery },
+      });
+  }, acts);
+
+/** Does steps well until one asks for a look at the face. */
+async function untilLook(page: Page) {
+  const title = page.locator('.work h2');
+  while ((await page.locator('.sources').count()) === 0) {
+    const before = await title.innerText();
+    if (await page.locator('.clock').count()) {
+      await page.keyboard.press('Enter');
+      await expect(page.getByRole('button', { name: /^Done in/ })).toBeVisible();
+      await page.clock.fastForward(361_000);
+      await expect(page.getByText('Time is up', { exact: true })).toBeVisible();
+      await page.keyboard.press('Enter');
+    } else if (await page.locator('.choices').count()) await page.keyboard.press('1');
+    else {
+      const field = page.locator('.reading input');
+      if (await field.count()) {
+        const good = (await page.locator('#verdict').innerText()).match(/[\d.]+/g)!.map(Number);
+        const isCount = (await page.locator('.metronome').count()) > 0;
+        await field.fill(String(isCount ? good[0] : (good[0]! + good[1]!) / 2));
+      }
+      await page.keyboard.press('Enter');
+    }
+    await expect
+      .poll(async () => (await page.locator('.sources').count()) > 0 || (await title.innerText()) !== before)
+      .toBe(true);
+  }
+}
+
+async function beginAtBench(page: Page, cable: string) {
+  await page.clock.install();
+  await signIn(page, 'heron', '4403');
+  await page.goto(`/proof/${cable}`);
+  await page.locator('a[href^="/bench/"]').first().click();
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await untilLook(page);
+}
+
+const verdict = (page: Page, says: RegExp) => expect(page.locator('.looking')).toContainText(says);
+const look = (page: Page) => page.getByRole('button', { name: /^Look/ }).click();
+
+test('polish, look, adhesive left, polish on, look, scratches, one film back, pass; the pictures are the strand’s story', async ({
+  page,
+  browser,
+}) => {
+  test.setTimeout(180_000);
+  const cable = await newCable(browser, 'FACE', 1, polished);
+  await beginAtBench(page, cable);
+  await hands(page, 'NewConnector', 'Clean');
+  await look(page);
+  await verdict(page, /adhesive/i);
+  await page.getByRole('button', { name: 'Record: Adhesive left' }).click();
+  await page.getByRole('button', { name: 'Polish on, same film, until it is gone' }).click();
+
+  await hands(page, 'Polish', 'Polish', 'Clean');
+  await untilLook(page);
+  await look(page);
+  await verdict(page, /scratch/i);
+  await page.keyboard.press('v');
+  await expect(page.getByText('the one before', { exact: true })).toBeVisible();
+  await page.keyboard.press('v');
+  await page.getByRole('button', { name: 'Record: Heavy scratches' }).click();
+  await page.getByRole('button', { name: 'Back one film, then forward' }).click();
+
+  await hands(page, 'Polish', 'LastFilm', 'Clean');
+  await untilLook(page);
+  await look(page);
+  await verdict(page, /Passes/);
+  await page.keyboard.press('Enter');
+  await expect(page.locator('.sources')).toHaveCount(0);
+  await untilLook(page);
+  await look(page);
+  await verdict(page, /Passes/);
+  await page.getByRole('button', { name: /^Record: Clean/ }).click();
+  await expect(page.locator('.sources')).toHaveCount(0);
+
+  await sent(page);
+  await page.goto(page.url().replace('/bench/', '/story/'));
+  await expect(page.locator('.seen')).toHaveCount(4);
+  await expect(page.locator('.seen').first()).toContainText(/adhesive/i);
+  const shown = page.locator('.seen img').first();
+  await expect.poll(() => shown.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBe(1024);
+  await page.locator('.seen').nth(1).click();
+  await expect(page.getByRole('dialog').locator('.face .mark').first()).toBeVisible();
+  await page.keyboard.press('s');
+  await expect(page.getByRole('dialog').locator('.face')).toHaveCount(1);
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Beside/ })
+    .click();
+  await expect(page.getByRole('dialog').locator('.face')).toHaveCount(2);
+});
+
+test('a picture is overruled with a reason, which is told and counted; one that cannot be graded is taken again', async ({
+  page,
+  browser,
+}) => {
+  test.setTimeout(180_000);
+  const cable = await newCable(browser, 'OVERRULE', 1, polished);
+  await beginAtBench(page, cable);
+  const file = page.getByLabel('Choose or drop a picture');
+  await file.setInputFiles(face('dark'));
+  await verdict(page, /Cannot be graded/);
+  await expect(page.getByRole('button', { name: /^Record/ })).toHaveCount(0);
+  await file.setInputFiles(face('pitted'));
+  await verdict(page, /^Fails|Passes/);
+  await page.getByRole('button', { name: 'I see otherwise' }).click();
+  await page.locator('.choices').getByRole('button', { name: 'Heavy scratches' }).click();
+  await expect(page.getByRole('alert')).toContainText('say why');
+  await page.getByLabel('Why not as graded?').fill('Two lines under the pits');
+  await page.locator('.choices').getByRole('button', { name: 'Heavy scratches' }).click();
+  await expect(page.getByRole('heading', { name: 'Heavy scratches' })).toBeVisible();
+  await sent(page);
+  await page.goto(page.url().replace('/bench/', '/story/'));
+  await expect(page.getByText(/Overruled\. .*Two lines under the pits/)).toBeVisible();
+  const job = await page.evaluate(async () => {
+    const jobs = (await (await fetch('/api/v1/jobs?find=OVERRULE')).json()) as { job: { id: string } }[];
+    return jobs[0]!.job.id;
+  });
+  await page.goto(`/job/${job}`);
+  await expect(page.getByText('1 picture overruled')).toBeVisible();
+});
+
+test('with no network a picture is graded on the tablet, recorded, and sent when there is one again', async ({
+  page,
+  browser,
+  context,
+}) => {
+  test.setTimeout(240_000);
+  const cable = await newCable(browser, 'OFFLINE', 1, polished);
+  await beginAtBench(page, cable);
+  await context.setOffline(true);
+  await page.getByLabel('Choose or drop a picture').setInputFiles(face('clean'));
+  await expect(page.locator('.looking')).toContainText('Passes', { timeout: 120_000 });
+  await page.getByRole('button', { name: /^Record: Clean/ }).click();
+  await expect(page.locator('.sources')).toHaveCount(0);
+  await expect(page.getByText(/saved here/)).toBeVisible();
+  await context.setOffline(false);
+  await sent(page);
+  await page.goto(page.url().replace('/bench/', '/story/'));
+  await expect(page.locator('.seen')).toContainText('Passes');
+});
