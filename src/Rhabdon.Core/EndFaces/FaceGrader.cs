@@ -51,7 +51,7 @@ public static class FaceGrader
         var findings = Findings(image, profile, place, measured, glass);
         var judgement = FaceJudge.Judge(profile, findings);
         return new FaceGrade(
-            judgement.Verdict, judgement.IsMarginal, new PictureQuality(focus, glass.Glass / 255, clipped, glass.Noise[^1] / 255, place.Strength), findings, judgement.Zones, judgement.Reasons,
+            judgement.Verdict, judgement.IsMarginal, new PictureQuality(focus, glass.Glass / 255, clipped, glass.NoiseAtEdge / 255, place.Strength), findings, judgement.Zones, judgement.Reasons,
             new FiberCircle(place.X, place.Y, 2 * place.Radius, measured, glass.CoreRadius));
     }
 
@@ -87,7 +87,7 @@ public static class FaceGrader
         ];
     }
 
-    private static BlobFinder Finder(GlassView glass) => new(glass.Left, glass.Pitch, glass.Half, glass.Blur, glass.IsJudged, glass.NoiseAt);
+    private static BlobFinder Finder(GlassView glass) => new(glass.Left, glass.Pitch, glass.Half, glass.Blur, glass.IsJudged, glass.Noise);
 
     // Deep round patches would pass for short wide lines: they are taken out before lines are looked for.
     private static List<Blob> TakeCompact(GlassView glass)

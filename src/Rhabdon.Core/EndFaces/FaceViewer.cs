@@ -15,11 +15,13 @@ public sealed class FaceViewer(Phrasebook book)
     public FaceView View(FaceGrade grade, FaceProfile profile)
     {
         var against = FaceJudge.Against(profile, grade.Findings).SelectMany(e => e.Marks).ToHashSet();
-        var marks = grade.Findings.OrderByDescending(f => f.IsRefused).ThenByDescending(f => against.Contains(f) && !f.MayComeOff).ThenByDescending(against.Contains)
+        var sign = FaceSign.Of(profile, grade.Findings);
+        bool Decides(Finding mark) => against.Contains(mark) && FaceSign.Of(profile, [mark]) == sign;
+        var marks = grade.Findings.OrderByDescending(Decides).ThenByDescending(f => against.Contains(f) && !f.MayComeOff).ThenByDescending(against.Contains)
             .ThenByDescending(f => ShareOf(f, profile, f.Size) ?? -1).ThenBy(f => f.Zone).ToList();
         var advice = FaceAdvice.For(grade, profile);
         return new FaceView(
-            Headline(grade, marks), ToneOf(grade), [.. grade.Reasons.Select(r => book.Say(r)), .. Marginal(grade)], book.Say(advice.Do), advice.Why is null ? null : book.Say(advice.Why),
+            Headline(grade, marks), ToneOf(grade), [.. Why(grade, profile, Decides).Select(book.Say), .. Marginal(grade)], book.Say(advice.Do), advice.Why is null ? null : book.Say(advice.Why),
             [.. marks.Select((m, i) => Mark(i + 1, m, profile, against.Contains(m), grade.Place?.Scale ?? 1))], [.. profile.Zones.Select(z => Zone(z, grade))], Rings(grade, profile),
             grade.Place is { } place ? new FaceViewBar(BarMicrometers / place.Scale, Micrometers(BarMicrometers)) : null, [.. Quality(grade)]);
     }
@@ -31,6 +33,10 @@ public sealed class FaceViewer(Phrasebook book)
         FaceVerdict.CannotGrade => book.Say(Phrase.Of("face.view.cannot")),
         _ => book.Say(Phrase.Of("face.view.fail", ("mark", Name(decisiveFirst[0].Kind)), ("zone", decisiveFirst[0].Zone.ToString()))),
     };
+
+    // What decides first, so that the reason that is read is that of the headline.
+    private static IEnumerable<Phrase> Why(FaceGrade grade, FaceProfile profile, Func<Finding, bool> decides) =>
+        grade.Verdict == FaceVerdict.CannotGrade ? grade.Reasons : FaceJudge.Against(profile, grade.Findings).OrderByDescending(e => e.Marks.Any(decides)).Select(e => e.Says);
 
     private static string ToneOf(FaceGrade grade) => grade.Verdict switch
     {

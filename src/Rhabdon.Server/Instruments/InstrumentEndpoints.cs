@@ -14,10 +14,10 @@ public static class InstrumentEndpoints
 {
     public static void MapInstruments(this WebApplication app)
     {
-        var microscope = app.MapGroup("/api/v1/instruments/microscope").RequireAuthorization();
-        microscope.MapGet("", Look).Produces<MicroscopeView>();
-        microscope.MapGet("/frame", Frame).Produces(200, contentType: "image/png", additionalContentTypes: ["image/jpeg", "image/bmp"]).ProducesProblem(502).ProducesProblem(504);
-        microscope.MapPost("/hands/{act}", Lend).Produces(204).ProducesProblem(400).ProducesProblem(502);
+        var instruments = app.MapGroup("/api/v1/instruments").RequireAuthorization();
+        instruments.MapGet("/microscope", Look).Produces<MicroscopeView>();
+        instruments.MapGet("/microscope/frame", Frame).Produces(200, contentType: "image/png", additionalContentTypes: ["image/jpeg", "image/bmp"]).ProducesProblem(502).ProducesProblem(504);
+        instruments.MapPost("/microscope/hands/{act}", Lend).Produces(204).ProducesProblem(400).ProducesProblem(502);
     }
 
     private static async Task<IResult> Look(Microscope microscope, CancellationToken cancel)

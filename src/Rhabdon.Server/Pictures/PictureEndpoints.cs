@@ -14,9 +14,9 @@ public static class PictureEndpoints
 {
     public static void MapPictures(this WebApplication app)
     {
-        var pictures = app.MapGroup("/api/v1/terminations/{id:guid}/pictures/{hash}").RequireAuthorization();
-        pictures.MapGet("", Show).Produces(200, contentType: "image/png", additionalContentTypes: ["image/jpeg", "image/bmp"]).ProducesProblem(404);
-        pictures.MapPut("", (Delegate)KeepAsync).Accepts<byte[]>("application/octet-stream", "image/png", "image/jpeg", "image/bmp").Produces(204).ProducesProblem(400).ProducesProblem(413);
+        var strand = app.MapGroup("/api/v1/terminations/{id:guid}").RequireAuthorization();
+        strand.MapGet("/pictures/{hash}", Show).Produces(200, contentType: "image/png", additionalContentTypes: ["image/jpeg", "image/bmp"]).ProducesProblem(404);
+        strand.MapPut("/pictures/{hash}", (Delegate)KeepAsync).Accepts<byte[]>("application/octet-stream", "*/*").Produces(204).ProducesProblem(400).ProducesProblem(413);
     }
 
     private static async Task<IResult> Show(Guid id, string hash, PictureStore pictures, HttpContext context)

@@ -17,14 +17,19 @@ internal sealed class Across
         var half = (int)(reach / glass.Pitch / Step);
         var shades = new float[(2 * half) + 1];
         var cuts = new float[path.Count];
+        var directions = new (double X, double Y)[path.Count];
+        for (var i = 0; i < directions.Length; i++)
+        {
+            directions[i] = ScratchTracer.DirectionAt(path, i);
+        }
+
         for (var k = -half; k <= half; k++)
         {
             var seen = 0;
-            for (var i = 0; i < path.Count; i++)
+            for (var i = 0; i < directions.Length; i++)
             {
-                var (dx, dy) = ScratchTracer.DirectionAt(path, i);
-                var (x, y) = (path[i].X - (dy * k * Step), path[i].Y + (dx * k * Step));
-                if (glass.RadiusAt(x, y) <= glass.Edge)
+                var (x, y) = (path[i].X - (directions[i].Y * k * Step), path[i].Y + (directions[i].X * k * Step));
+                if (glass.Reaches(x, y))
                 {
                     cuts[seen++] = glass.Left.At(x, y);
                 }

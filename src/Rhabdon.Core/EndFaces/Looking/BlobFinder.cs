@@ -2,9 +2,9 @@ namespace Rhabdon.Core.EndFaces.Looking;
 
 /// <summary>Finds patches on a flattened grid: the deepest place first, and round it all that is at least half as deep.</summary>
 /// <param name="pitch">Micrometers from step to step.</param>
-/// <param name="isJudged">Which places of the grid count.</param>
-/// <param name="noise">Of a place of the grid, before smoothing, as a share of the usual.</param>
-internal sealed class BlobFinder(Plane left, double pitch, int half, double blur, bool[] isJudged, Func<int, int, float> noise)
+/// <param name="isJudged">Which places of the grid count; none on its rim does.</param>
+/// <param name="noise">Place by place of the grid, before smoothing; only its shares of the usual count.</param>
+internal sealed class BlobFinder(Plane left, double pitch, int half, double blur, bool[] isJudged, float[] noise)
 {
     private const int MostBlobs = 80;
     private const double HaloReach = 2.6;
@@ -13,6 +13,10 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
     private const double LeastSize = 0.7;
     private const double ArmDepth = 0.25;
 
+    private int[]? _beside;
+    private int[]? _seen;
+    private int _round;
+
     /// <param name="smoothing">Standard deviation, micrometers.</param>
     /// <param name="leastScore">Standard deviations above noise.</param>
     /// <param name="leastShade">Shades: what no eye would see is not looked at.</param>
@@ -20,7 +24,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
     {
         var smooth = left.Smoothed(smoothing / pitch);
         var places = Places();
-        var usual = UsualNoise(places, noise);
+        var usual = UsualNoise(places);
         var sample = new float[(places.Count + 2) / 3];
         for (var i = 0; i < sample.Length; i++)
         {
@@ -29,8 +33,8 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
 
         var spread = Math.Max(0.05f, Robust.Spread(sample));
         var least = Math.Max(leastShade, (float)leastScore * spread);
-        var seeds = places.Where(p => Math.Abs(smooth.Values[p]) > least && Math.Abs(smooth.Values[p]) > leastScore * spread * Share(p))
-            .OrderByDescending(p => Math.Abs(smooth.Values[p])).ToList();
+        var seeds = places.FindAll(p => Math.Abs(smooth.Values[p]) > least && Math.Abs(smooth.Values[p]) > leastScore * spread * Share(p));
+        seeds.Sort((a, b) => Math.Abs(smooth.Values[b]).CompareTo(Math.Abs(smooth.Values[a])) is var order && order != 0 ? order : a.CompareTo(b));
         var owner = new int[left.Values.Length];
         var blobs = new List<(Blob Blob, int Sign)>();
         foreach (var seed in seeds)
@@ -47,9 +51,10 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
             }
         }
 
+        Sheets.GiveBack(smooth.Values);
         return WithoutHalos(blobs);
 
-        float Share(int place) => noise(place % left.Width, place / left.Width) / usual;
+        float Share(int place) => noise[place] / usual;
     }
 
     private List<int> Places()
@@ -66,8 +71,16 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
         return places;
     }
 
-    private float UsualNoise(List<int> places, Func<int, int, float> noise) =>
-        Math.Max(0.01f, Robust.Median(places.Where((_, i) => i % 7 == 0).Select(p => noise(p % left.Width, p / left.Width)).ToArray()));
+    private float UsualNoise(List<int> places)
+    {
+        var some = new float[(places.Count + 6) / 7];
+        for (var i = 0; i < some.Length; i++)
+        {
+            some[i] = noise[places[i * 7]];
+        }
+
+        return Math.Max(0.01f, Robust.Median(some));
+    }
 
     // All that hangs together with the seed at half its depth; what lies on its slopes is used up with it.
     private (List<int> Patch, List<int> All) Flood(Plane smooth, int[] owner, int seed, int mark)
@@ -83,8 +96,9 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
         {
             var at = open.Dequeue();
             patch.Add(at);
-            foreach (var next in Neighbors(at))
+            foreach (var way in Beside)
             {
+                var next = at + way;
                 if (owner[next] == 0 && isJudged[next])
                 {
                     if (sign * smooth.Values[next] >= depth / 2)
@@ -111,8 +125,9 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
 
             owner[at] = mark;
             all.Add(at);
-            foreach (var next in Neighbors(at))
+            foreach (var way in Beside)
             {
+                var next = at + way;
                 if (owner[next] == 0 && isJudged[next] && sign * smooth.Values[next] < sign * smooth.Values[at])
                 {
                     slopes.Enqueue(next);
@@ -127,16 +142,18 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
     private float DepthAt(Plane smooth, int[] owner, int seed, int sign)
     {
         var peak = sign * smooth.Values[seed];
-        var seen = new HashSet<int> { seed };
+        _round++;
+        See(seed);
         var open = new Queue<int>([seed]);
         var shades = new List<float>();
         while (open.Count > 0 && shades.Count < 4000)
         {
             var at = open.Dequeue();
             shades.Add(sign * smooth.Values[at]);
-            foreach (var next in Neighbors(at))
+            foreach (var way in Beside)
             {
-                if (owner[next] == 0 && sign * smooth.Values[next] > 0.4f * peak && isJudged[next] && seen.Add(next))
+                var next = at + way;
+                if (owner[next] == 0 && sign * smooth.Values[next] > 0.4f * peak && isJudged[next] && See(next))
                 {
                     open.Enqueue(next);
                 }
@@ -146,37 +163,20 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
         return shades.Count < 30 ? peak : Robust.Quantile(shades.ToArray(), 0.8);
     }
 
-    private Beside Neighbors(int at) => new(at, left.Width, left.Height);
+    // Right, left, below and above; nothing that is judged lies on the grid's rim, so all four are on it.
+    private int[] Beside => _beside ??= [-1, 1, -left.Width, left.Width];
 
-    /// <summary>The places right, left, below and above one, those on the grid.</summary>
-    private struct Beside(int at, int width, int height)
+    // Marks a place as seen in this round; false when it was before.
+    private bool See(int at)
     {
-        private int _next = -1;
-
-        public int Current { get; private set; }
-
-        public readonly Beside GetEnumerator() => this;
-
-        public bool MoveNext()
+        _seen ??= new int[left.Values.Length];
+        if (_seen[at] == _round)
         {
-            while (++_next < 4)
-            {
-                var (x, y) = (at % width, at / width);
-                (Current, var isOn) = _next switch
-                {
-                    0 => (at - 1, x > 0),
-                    1 => (at + 1, x < width - 1),
-                    2 => (at - width, y > 0),
-                    _ => (at + width, y < height - 1),
-                };
-                if (isOn)
-                {
-                    return true;
-                }
-            }
-
             return false;
         }
+
+        _seen[at] = _round;
+        return true;
     }
 
     private Blob? Describe(Plane smooth, List<int> patch, List<int> all, float spread, double smoothing, double leastScore, float leastShade)
@@ -216,13 +216,19 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
     // From an isolated patch the shade falls off all round; where lines cross, they go on.
     private bool HasArms(Plane smooth, List<int> all, float depth, int sign)
     {
-        var own = new HashSet<int>(all);
+        _round++;
+        foreach (var at in all)
+        {
+            See(at);
+        }
+
         var going = 0;
         foreach (var at in all)
         {
-            foreach (var next in Neighbors(at))
+            foreach (var way in Beside)
             {
-                going += !own.Contains(next) && isJudged[next] && sign * smooth.Values[next] > ArmDepth * depth ? 1 : 0;
+                var next = at + way;
+                going += _seen![next] != _round && isJudged[next] && sign * smooth.Values[next] > ArmDepth * depth ? 1 : 0;
             }
         }
 
@@ -233,21 +239,28 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
     private double EdgeWidth(Plane smooth, List<int> patch, float depth, int sign)
     {
         var inner = patch.Count(p => sign * smooth.Values[p] >= 0.75f * depth);
-        var seen = new HashSet<int>(patch);
-        var open = new Queue<int>(patch);
-        var most = (patch.Count * 6) + 200;
-        while (open.Count > 0 && seen.Count < most)
+        _round++;
+        foreach (var at in patch)
         {
-            foreach (var next in Neighbors(open.Dequeue()))
+            See(at);
+        }
+
+        var (open, seen, most) = (new Queue<int>(patch), patch.Count, (patch.Count * 6) + 200);
+        while (open.Count > 0 && seen < most)
+        {
+            var at = open.Dequeue();
+            foreach (var way in Beside)
             {
-                if (sign * smooth.Values[next] >= 0.25f * depth && isJudged[next] && seen.Add(next))
+                var next = at + way;
+                if (sign * smooth.Values[next] >= 0.25f * depth && isJudged[next] && See(next))
                 {
                     open.Enqueue(next);
+                    seen++;
                 }
             }
         }
 
-        return (Math.Sqrt(seen.Count / Math.PI) - Math.Sqrt(inner / Math.PI)) * pitch;
+        return (Math.Sqrt(seen / Math.PI) - Math.Sqrt(inner / Math.PI)) * pitch;
     }
 
     private static List<Blob> WithoutHalos(List<(Blob Blob, int Sign)> blobs)

@@ -28,7 +28,7 @@ internal sealed class FerruleView
             }
         }
 
-        if (isJudged.Count(j => j) < 200 || Light.Fit(grid, pitch, half, (x, y) => isJudged[(y * grid.Width) + x]) is not { } light)
+        if (isJudged.Count(j => j) < 200 || Light.Fit(grid, pitch, half, isJudged) is not { } light)
         {
             return [];
         }
@@ -41,8 +41,9 @@ internal sealed class FerruleView
             grid.Values[at] = isJudged[at] ? grid.Values[at] : 0;
         }
 
-        var finder = new BlobFinder(
-            grid, pitch, half, Math.Sqrt(Math.Pow(place.Blur * scale / pitch, 2) + (1 / 12.0)), isJudged, (_, _) => 1);
+        var even = new float[isJudged.Length];
+        Array.Fill(even, 1);
+        var finder = new BlobFinder(grid, pitch, half, Math.Sqrt(Math.Pow(place.Blur * scale / pitch, 2) + (1 / 12.0)), isJudged, even);
         return [.. finder.Find(Smoothing, LeastScore, LeastShade).Where(b => b.Size >= LeastSize)];
     }
 }

@@ -14,6 +14,10 @@ internal static class FiberFinder
     private const int Rays = 96;
     private const double LeastStrength = 7;
     private const double LeastStep = 0.6;
+    private const int LeastBand = 6;
+    private const int Apart = 8;
+    private const int Stride = 3;
+    private const int Rim = 2;
 
     // The finest and coarsest scales that microscopes for connectors give, micrometers to a pixel, with something to spare.
     private const double FinestScale = 0.1;
@@ -61,33 +65,49 @@ internal static class FiberFinder
         }
 
         // A center stands out from its surroundings; the middle of the picture gathers chance votes all over.
-        var (near, far) = (votes.Smoothed(1.5), votes.Smoothed(9));
+        var (stands, around) = (votes.Smoothed(1.5), votes.Smoothed(9));
+        Plane.AddScaled(stands.Values, around.Values, -1);
+        Sheets.GiveBack(around.Values);
         var centers = new List<(int X, int Y)>();
-        for (var left = Candidates; left > 0; left--)
+        while (centers.Count < Candidates)
         {
-            var (most, at) = (float.MinValue, (X: 0, Y: 0));
-            for (var y = 2; y < plane.Height - 2; y++)
+            var (x, y) = Most(stands);
+            centers.Add((x, y));
+            for (var nearY = Math.Max(0, y - Apart); nearY <= Math.Min(stands.Height - 1, y + Apart); nearY++)
             {
-                for (var x = 2; x < plane.Width - 2; x++)
-                {
-                    var stands = near[x, y] - far[x, y];
-                    if (stands > most && !centers.Any(c => Math.Abs(c.X - x) < 9 && Math.Abs(c.Y - y) < 9))
-                    {
-                        (most, at) = (stands, (x, y));
-                    }
-                }
+                stands.Row(nearY)[Math.Max(0, x - Apart)..(Math.Min(stands.Width - 1, x + Apart) + 1)].Fill(float.MinValue);
             }
-
-            centers.Add(at);
         }
 
         return centers;
     }
 
+    // Where a plane is highest, its rim left out.
+    private static (int X, int Y) Most(Plane plane)
+    {
+        var (most, at) = (float.MinValue, (X: Rim, Y: Rim));
+        for (var y = Rim; y < plane.Height - Rim; y++)
+        {
+            var row = plane.Row(y);
+            for (var x = Rim; x < row.Length - Rim; x++)
+            {
+                if (row[x] > most)
+                {
+                    (most, at) = (row[x], (x, y));
+                }
+            }
+        }
+
+        return at;
+    }
+
     private static void Vote(Plane votes, int x, int y, float dx, float dy, (int From, int To) reach)
     {
-        var (atX, atY) = (x + 0.5f + (dx * reach.From), y + 0.5f + (dy * reach.From));
-        for (var r = reach.From; r <= reach.To; r++, atX += dx, atY += dy)
+        // Every third place of the way; a voter's neighbors take the others.
+        var from = reach.From + ((x + y) % Stride);
+        var (atX, atY) = (x + 0.5f + (dx * from), y + 0.5f + (dy * from));
+        (dx, dy) = (Stride * dx, Stride * dy);
+        for (var r = from; r <= reach.To; r += Stride, atX += dx, atY += dy)
         {
             if (atX < 0 || atY < 0 || atX >= votes.Width || atY >= votes.Height)
             {
@@ -131,6 +151,10 @@ internal static class FiberFinder
     private static Rings Climb(Plane plane, double x, double y, (int From, int To) reach)
     {
         var best = Rings.Around(plane, x, y, reach, Rays / 2);
+
+        // On the way only the sharpest circle is looked at.
+        var half = Math.Max(LeastBand, best.Sharpest / 8);
+        var band = (From: Math.Max(reach.From, best.Sharpest - half), To: Math.Min(reach.To, best.Sharpest + half));
         for (var step = 2.0; step >= 0.5; step /= 2)
         {
             for (var moved = true; moved;)
@@ -138,7 +162,7 @@ internal static class FiberFinder
                 moved = false;
                 foreach (var (dx, dy) in ((double, double)[])[(step, 0), (-step, 0), (0, step), (0, -step)])
                 {
-                    var next = Rings.Around(plane, best.X + dx, best.Y + dy, reach, Rays / 2);
+                    var next = Rings.Around(plane, best.X + dx, best.Y + dy, band, Rays / 2);
                     if (next.Score > best.Score * 1.001)
                     {
                         (best, moved) = (next, true);
@@ -159,6 +183,9 @@ internal static class FiberFinder
 
         public float Score { get; } = strengths.Length == 0 ? 0 : strengths.Max();
 
+        /// <summary>Radius of the strongest circle.</summary>
+        public int Sharpest => from + Array.IndexOf(strengths, Score);
+
         public static Rings Around(Plane plane, double x, double y, (int From, int To) reach, int rays, bool isFinal = false)
         {
             var count = reach.To - reach.From + 1;
@@ -166,23 +193,16 @@ internal static class FiberFinder
             for (var ray = 0; ray < rays; ray++)
             {
                 var (sin, cos) = Math.SinCos(2 * Math.PI * ray / rays);
-                var before = plane.At(x + ((reach.From - 1) * cos), y + ((reach.From - 1) * sin));
-                var here = plane.At(x + (reach.From * cos), y + (reach.From * sin));
-                for (var i = 0; i < count; i++)
+                var inside = Math.Min(count, (int)Math.Floor(Math.Min(ToEdge(x, cos, plane.Width - 1.001), ToEdge(y, sin, plane.Height - 1.001))) - reach.From);
+                if (inside < 1)
                 {
-                    var r = reach.From + i + 1;
-                    var (atX, atY) = (x + (r * cos), y + (r * sin));
-                    if (atX < 0 || atY < 0 || atX > plane.Width - 1 || atY > plane.Height - 1)
-                    {
-                        break;
-                    }
+                    continue;
+                }
 
-                    var after = plane.At(atX, atY);
-                    var step = after - before;
-                    sums[i] += step;
-                    squares[i] += step * step;
+                Add(plane, (float)(x + ((reach.From - 1) * cos)), (float)(y + ((reach.From - 1) * sin)), (float)cos, (float)sin, sums.AsSpan(0, inside), squares.AsSpan(0, inside));
+                for (var i = 0; i < inside; i++)
+                {
                     seen[i]++;
-                    (before, here) = (here, after);
                 }
             }
 
@@ -209,6 +229,33 @@ internal static class FiberFinder
             }
 
             return new Rings(x, y, reach.From, steps, strengths);
+        }
+
+        // How many steps lead to the edge along one axis.
+        private static double ToEdge(double at, double direction, double edge) => direction > 1e-9 ? (edge - at) / direction : direction < -1e-9 ? at / -direction : double.MaxValue;
+
+        // From the point before the first radius outward: each step is the shade beyond less the shade before.
+        private static void Add(Plane plane, float x, float y, float dx, float dy, Span<float> sums, Span<float> squares)
+        {
+            var values = plane.Values;
+            var width = plane.Width;
+            var (before, here) = (0f, 0f);
+            for (var i = -2; i < sums.Length; i++, x += dx, y += dy)
+            {
+                var (left, top) = ((int)x, (int)y);
+                var (fx, fy, at) = (x - left, y - top, (top * width) + left);
+                var upper = values[at] + ((values[at + 1] - values[at]) * fx);
+                var lower = values[at + width] + ((values[at + width + 1] - values[at + width]) * fx);
+                var after = upper + ((lower - upper) * fy);
+                if (i >= 0)
+                {
+                    var step = after - before;
+                    sums[i] += step;
+                    squares[i] += step * step;
+                }
+
+                (before, here) = (here, after);
+            }
         }
 
         /// <summary>The cladding's circle among those found: radius in steps of the plane, and how surely it is there. Null for none.</summary>

@@ -9,11 +9,18 @@ internal sealed class GlassView
     private const double FinestPitch = 0.42;
     private const double Extent = 64;
     private const double RingShadow = 6;
+    private const int EveryFifth = 5;
+    private const int FewestForNoise = 40;
+    private const int MostForNoise = 200;
 
-    private GlassView(double pitch, int half, double edge, double coreRadius, double blur)
+    private GlassView(Plane left, float[] radii, double pitch, int half, double edge, double blur)
     {
-        (Pitch, Half, Edge, CoreRadius, Blur) = (pitch, half, edge, coreRadius, blur);
-        Left = new Plane((2 * half) + 1, (2 * half) + 1);
+        (Left, Radii, Pitch, Half, Edge, Blur) = (left, radii, pitch, half, edge, blur);
+        IsJudged = new bool[Radii.Length];
+        for (var at = 0; at < IsJudged.Length; at++)
+        {
+            IsJudged[at] = Radii[at] <= edge;
+        }
     }
 
     /// <summary>Micrometers from step to step.</summary>
@@ -25,29 +32,38 @@ internal sealed class GlassView
     public double Edge { get; }
 
     /// <summary>Micrometers.</summary>
-    public double CoreRadius { get; }
+    public double CoreRadius { get; private init; }
 
     /// <summary>Standard deviation of the spread of a point, steps of the grid.</summary>
     public double Blur { get; }
 
     /// <summary>What should not be there.</summary>
-    public Plane Left { get; private set; }
+    public Plane Left { get; }
 
-    /// <summary>Standard deviation of the noise by radius, in steps of the grid.</summary>
+    /// <summary>Place by place of the grid: micrometers from the fiber's center.</summary>
+    public float[] Radii { get; }
+
+    /// <summary>Place by place of the grid: standard deviation of the noise.</summary>
     public float[] Noise { get; private set; } = [];
 
+    /// <summary>The same at the edge of what can be judged.</summary>
+    public float NoiseAtEdge { get; private set; }
+
     /// <summary>Shade of the glass.</summary>
-    public float Glass { get; private set; }
+    public float Glass { get; private init; }
 
     public double RadiusAt(double x, double y) => Pitch * Math.Sqrt(((x - Half) * (x - Half)) + ((y - Half) * (y - Half)));
 
+    /// <summary>True of a place, on the grid or between, that can be judged.</summary>
+    public bool Reaches(double x, double y) => ((x - Half) * (x - Half)) + ((y - Half) * (y - Half)) <= Edge * Edge / (Pitch * Pitch);
+
     /// <summary>Standard deviation of the noise at a place of the grid.</summary>
-    public float NoiseAt(int x, int y) => Noise[Math.Min(Noise.Length - 1, (int)(RadiusAt(x, y) / Pitch))];
+    public float NoiseAt(int x, int y) => Noise[(y * Left.Width) + x];
 
     public bool Holds(int x, int y) => IsJudged[(y * Left.Width) + x];
 
     /// <summary>Place by place of the grid: whether it lies within <see cref="Edge"/>.</summary>
-    public bool[] IsJudged { get; private set; } = [];
+    public bool[] IsJudged { get; }
 
     /// <param name="scale">Micrometers to a pixel.</param>
     /// <param name="usualCore">Radius that a core of this mode has, micrometers.</param>
@@ -59,25 +75,34 @@ internal sealed class GlassView
         var blur = place.Blur * scale;
         var edge = MadeOf.CladdingRadius - Math.Max(0.9, 2.2 * blur) - 0.4;
         var coreMost = (usualCore * 1.45) + 3;
-        var light = Light.Fit(grid, pitch, half, (x, y) => Math.Sqrt(((x - half) * (x - half)) + ((y - half) * (y - half))) * pitch is var r && r > coreMost && r < edge);
+        var radii = RadiiOf(grid.Width, pitch, half);
+        var light = Light.Fit(grid, pitch, half, Array.ConvertAll(radii, r => r > coreMost && r < edge));
         light?.TakeFrom(grid, pitch, half);
         var (coreRadius, coreX, coreY) = CoreOf(image, place, scale, grid, pitch, half, usualCore, coreMost);
-        var view = new GlassView(pitch, half, edge, coreRadius, Math.Sqrt((blur * blur / (pitch * pitch)) + (1 / 12.0))) { Left = grid, Glass = (float)(light?.AtMiddle ?? 0) };
-        view.IsJudged = new bool[grid.Values.Length];
-        for (var at = 0; at < view.IsJudged.Length; at++)
-        {
-            view.IsJudged[at] = view.RadiusAt(at % grid.Width, at / grid.Width) <= edge;
-        }
-
+        var view = new GlassView(grid, radii, pitch, half, edge, Math.Sqrt((blur * blur / (pitch * pitch)) + (1 / 12.0))) { CoreRadius = coreRadius, Glass = (float)(light?.AtMiddle ?? 0) };
         view.TakeRingsAway(half + (coreX / pitch), half + (coreY / pitch), coreRadius, coreMost);
         view.MeasureNoise();
         return view;
     }
 
+    private static float[] RadiiOf(int side, double pitch, int half)
+    {
+        var radii = new float[side * side];
+        for (var y = 0; y < side; y++)
+        {
+            for (var x = 0; x < side; x++)
+            {
+                radii[(y * side) + x] = (float)(pitch * Math.Sqrt(((x - half) * (x - half)) + ((y - half) * (y - half))));
+            }
+        }
+
+        return radii;
+    }
+
     // The core's radius is where the median shade changes most; its center may lie off the cladding's. Offsets in micrometers.
     private static (double Radius, double X, double Y) CoreOf(GrayImage image, FiberPlace place, double scale, Plane grid, double pitch, int half, double usual, double most)
     {
-        var rings = RingMedians(grid, half, half, (int)(most / pitch));
+        var rings = new RingsOf(grid, half, half, 0, (int)(most / pitch)).Medians();
         var (steepest, radius) = (0f, usual);
         for (var i = (int)(0.6 * usual / pitch); i < rings.Length - 2; i++)
         {
@@ -97,55 +122,28 @@ internal sealed class GlassView
         return Math.Sqrt((dx * dx) + (dy * dy)) > 2.5 ? (radius, 0, 0) : (radius, dx, dy);
     }
 
-    private static float[] RingMedians(Plane grid, double x, double y, int count)
-    {
-        var rings = Gather(grid, x, y, count);
-        var medians = new float[count];
-        for (var i = 0; i < count; i++)
-        {
-            medians[i] = Robust.Median(rings[i].ToArray());
-        }
-
-        return medians;
-    }
-
-    private static List<float>[] Gather(Plane grid, double centerX, double centerY, int count)
-    {
-        var rings = new List<float>[count];
-        for (var i = 0; i < count; i++)
-        {
-            rings[i] = new List<float>(7 * (i + 1));
-        }
-
-        for (var y = Math.Max(0, (int)(centerY - count)); y <= Math.Min(grid.Height - 1, (int)centerY + count + 1); y++)
-        {
-            for (var x = Math.Max(0, (int)(centerX - count)); x <= Math.Min(grid.Width - 1, (int)centerX + count + 1); x++)
-            {
-                var ring = (int)Math.Sqrt(((x - centerX) * (x - centerX)) + ((y - centerY) * (y - centerY)));
-                if (ring < count)
-                {
-                    rings[ring].Add(grid[x, y]);
-                }
-            }
-        }
-
-        return rings;
-    }
-
     // What all of a ring shares is the core, the ring's shadow or the light, never a mark.
     private void TakeRingsAway(double coreX, double coreY, double coreRadius, double coreMost)
     {
-        var inner = RingMedians(Left, coreX, coreY, (int)(coreMost / Pitch));
-        var outer = RingMedians(Left, Half, Half, (int)(Edge / Pitch) + 3);
+        var inner = new RingsOf(Left, coreX, coreY, 0, (int)(coreMost / Pitch)).Medians();
+
         // Farther in the light's fit serves, and film that covers much of a ring must not be taken for it.
-        Array.Clear(outer, 0, Math.Max(0, (int)((Edge - RingShadow) / Pitch)));
+        var shadowed = Math.Max(0, (int)((Edge - RingShadow) / Pitch));
+        var outer = new RingsOf(Left, Half, Half, shadowed, (int)(Edge / Pitch) + 3).Medians();
         Settle(inner, Math.Max(1, (int)(coreRadius / Pitch) - (int)(1.5 * Blur)));
         for (var y = 0; y < Left.Height; y++)
         {
             for (var x = 0; x < Left.Width; x++)
             {
-                var fromCore = Math.Sqrt(((x - coreX) * (x - coreX)) + ((y - coreY) * (y - coreY)));
-                Left[x, y] -= fromCore < inner.Length - 1.5 ? Between(inner, fromCore) : Between(outer, RadiusAt(x, y) / Pitch);
+                var fromMiddle = Radii[(y * Left.Width) + x] / Pitch;
+                if (fromMiddle >= shadowed - 1)
+                {
+                    Left[x, y] -= Between(outer, fromMiddle);
+                }
+                else if (fromMiddle < inner.Length + 8 && Math.Sqrt(((x - coreX) * (x - coreX)) + ((y - coreY) * (y - coreY))) is var fromCore && fromCore < inner.Length - 1.5)
+                {
+                    Left[x, y] -= Between(inner, fromCore);
+                }
             }
         }
     }
@@ -186,16 +184,15 @@ internal sealed class GlassView
 
     private void MeasureNoise()
     {
-        var count = (int)(Edge / Pitch) + 2;
-        var rings = Gather(Left, Half, Half, count);
-        var all = Robust.Spread(rings.SelectMany(r => r.Where((_, i) => i % 5 == 0)).ToArray());
-        var noise = new float[count];
-        for (var i = 0; i < count; i++)
+        var rings = new RingsOf(Left, Half, Half, 0, (int)(Edge / Pitch) + 2);
+        var all = Math.Max(0.35f, Robust.Spread(rings.Some(EveryFifth)));
+        var byRing = new float[rings.Count];
+        for (var i = 0; i < byRing.Length; i++)
         {
-            var near = rings[i].Count < 40 ? [] : Enumerable.Range(0, Math.Min(200, rings[i].Count)).Select(k => rings[i][k * rings[i].Count / Math.Min(200, rings[i].Count)]).ToArray();
-            noise[i] = Math.Max(Math.Max(all, 0.35f), near.Length == 0 ? 0 : Robust.Spread(near));
+            byRing[i] = rings.Of(i).Length < FewestForNoise ? all : Math.Max(all, Robust.Spread(rings.Some(i, MostForNoise)));
         }
 
-        Noise = noise;
+        Noise = Array.ConvertAll(Radii, r => byRing[Math.Min(byRing.Length - 1, (int)(r / Pitch))]);
+        NoiseAtEdge = byRing[^1];
     }
 }

@@ -5,18 +5,21 @@ internal sealed class LeastSquares(int unknowns)
 {
     private const double LeastPivot = 1e-12;
 
-    private readonly double[,] _matrix = new double[unknowns, unknowns];
+    // Above the diagonal it is the same as below, and is not kept twice.
+    private readonly double[] _lower = new double[unknowns * unknowns];
     private readonly double[] _right = new double[unknowns];
 
     /// <summary>One thing seen: the unknowns, each times its factor, ought to add up to the value.</summary>
     public void Add(ReadOnlySpan<double> factors, double value, double weight = 1)
     {
-        for (var i = 0; i < unknowns; i++)
+        for (var i = 0; i < factors.Length; i++)
         {
-            _right[i] += weight * factors[i] * value;
-            for (var k = 0; k < unknowns; k++)
+            var factor = weight * factors[i];
+            _right[i] += factor * value;
+            var row = _lower.AsSpan(i * unknowns, i + 1);
+            for (var k = 0; k < row.Length; k++)
             {
-                _matrix[i, k] += weight * factors[i] * factors[k];
+                row[k] += factor * factors[k];
             }
         }
     }
@@ -24,7 +27,7 @@ internal sealed class LeastSquares(int unknowns)
     /// <summary>One unknown that ought to be near a value.</summary>
     public void Pull(int unknown, double value, double weight)
     {
-        _matrix[unknown, unknown] += weight;
+        _lower[(unknown * unknowns) + unknown] += weight;
         _right[unknown] += weight * value;
     }
 
@@ -32,9 +35,14 @@ internal sealed class LeastSquares(int unknowns)
     /// <returns>Null when what was seen does not decide.</returns>
     public double[]? Solve(double damping = 0)
     {
-        var (matrix, right) = ((double[,])_matrix.Clone(), (double[])_right.Clone());
+        var (matrix, right) = (new double[unknowns, unknowns], (double[])_right.Clone());
         for (var i = 0; i < unknowns; i++)
         {
+            for (var k = 0; k <= i; k++)
+            {
+                matrix[i, k] = matrix[k, i] = _lower[(i * unknowns) + k];
+            }
+
             matrix[i, i] *= 1 + damping;
         }
 

@@ -5,6 +5,7 @@ internal sealed class Light
 {
     private const int Terms = 6;
     private const int Passes = 6;
+    private const int Stride = 4;
     private const double FarOff = 3.5;
 
     private readonly double[] _terms;
@@ -14,15 +15,16 @@ internal sealed class Light
     /// <summary>In the middle of the grid.</summary>
     public double AtMiddle => _terms[0];
 
-    /// <summary>Null when too little of the grid counts.</summary>
-    public static Light? Fit(Plane grid, double pitch, int half, Func<int, int, bool> counts)
+    /// <param name="counts">Place by place of the grid.</param>
+    /// <returns>Null when too little of the grid counts.</returns>
+    public static Light? Fit(Plane grid, double pitch, int half, bool[] counts)
     {
         var points = new List<(double X, double Y, float Shade)>();
-        for (var y = 1; y < grid.Height; y += 3)
+        for (var y = 1; y < grid.Height; y += Stride)
         {
-            for (var x = 1; x < grid.Width; x += 3)
+            for (var x = 1; x < grid.Width; x += Stride)
             {
-                if (counts(x, y))
+                if (counts[(y * grid.Width) + x])
                 {
                     points.Add(((x - half) * pitch, (y - half) * pitch, grid[x, y]));
                 }

@@ -1,4 +1,6 @@
 using System.Numerics;
+using System.Runtime.CompilerServices;
+using System.Runtime.InteropServices;
 
 namespace Rhabdon.Core.EndFaces.Looking;
 
@@ -12,6 +14,11 @@ internal sealed class LineFilter
 
     // Above this pitch, in micrometers, eight steps make a stretch and below it sixteen: long enough to rise out of the noise, short enough to follow a bow.
     private const double CoarsePitch = 0.6;
+
+    // Differences are told apart by so much, in deviations of the noise, up to four deviations.
+    private const float Band = 0.004f;
+    private const int Bands = 1000;
+
     private static readonly int[] HalfWidths = [0, 1, 3, 6];
 
     private readonly int _side;
@@ -19,28 +26,28 @@ internal sealed class LineFilter
     private LineFilter(int side)
     {
         _side = side;
-        (Score, Direction, HalfWidth) = (new float[side * side], new byte[side * side], new byte[side * side]);
+        (Score, Found) = (new float[side * side], new int[side * side]);
     }
 
     /// <summary>Standard deviations above or, below zero, under what lies on both sides.</summary>
     public float[] Score { get; }
 
-    /// <summary>In sixteenths of a half turn, from right toward down.</summary>
-    public byte[] Direction { get; }
+    // Half width and direction of the line that scored.
+    private int[] Found { get; }
 
-    public byte[] HalfWidth { get; }
+    /// <summary>In sixteenths of a half turn, from right toward down.</summary>
+    public int DirectionAt(int place) => Found[place] % Directions;
+
+    public int HalfWidthAt(int place) => Found[place] / Directions;
 
     public static LineFilter Over(GlassView glass)
     {
         var side = glass.Left.Width;
         var filter = new LineFilter(side);
-        var flat = new float[side * side];
-        for (var y = 0; y < side; y++)
+        var flat = Sheets.Take(side * side);
+        for (var at = 0; at < flat.Length; at++)
         {
-            for (var x = 0; x < side; x++)
-            {
-                flat[(y * side) + x] = glass.Holds(x, y) ? Math.Clamp(glass.Left[x, y] / glass.NoiseAt(x, y), -8, 8) : 0;
-            }
+            flat[at] = glass.IsJudged[at] ? Math.Clamp(glass.Left.Values[at] / glass.Noise[at], -8, 8) : 0;
         }
 
         var doublings = glass.Pitch > CoarsePitch ? 3 : 4;
@@ -51,6 +58,9 @@ internal sealed class LineFilter
         {
             filter.Look(flat, direction, doublings, gap, sample, work);
         }
+
+        work.GiveBack();
+        Sheets.GiveBack(flat);
 
         return filter;
     }
@@ -69,7 +79,7 @@ internal sealed class LineFilter
         {
             for (var x = 0; x < glass.Left.Width; x += 4)
             {
-                if (glass.RadiusAt(x, y) < inside)
+                if (glass.Radii[(y * glass.Left.Width) + x] < inside)
                 {
                     places.Add((y * glass.Left.Width) + x);
                 }
@@ -82,8 +92,7 @@ internal sealed class LineFilter
     private void Look(float[] flat, int direction, int doublings, int gap, int[] sample, Work work)
     {
         var (alongX, alongY) = Along(direction);
-        var (lines, center, pairs, found, seen) = (work.Lines, work.Center, work.Pairs, work.Found, work.Seen);
-        Stretch(flat, work, alongX, alongY, doublings);
+        var (lines, center, seen) = (Stretched(flat, work, alongX, alongY, doublings), work.Center, work.Seen);
         Array.Clear(center);
         var next = 0;
         foreach (var half in HalfWidths)
@@ -97,55 +106,72 @@ internal sealed class LineFilter
                 }
             }
 
-            var aside = half + gap + 1;
-            Pair(lines, pairs, Offset(-alongY, alongX));
-            Lesser(center, pairs, found, Offset(-alongY * aside, alongX * aside), Offset(alongY * (aside + 1), -alongX * (aside + 1)), 1f / ((2 * half) + 1), 0.5f);
+            // Each side is two stretches wide.
+            var (aside, pair) = (half + gap + 1, Offset(-alongY, alongX));
+            var sides = new Sides(lines, Offset(-alongY * aside, alongX * aside), Offset(alongY * (aside + 1), -alongX * (aside + 1)), pair, 1f / ((2 * half) + 1));
             for (var i = 0; i < sample.Length; i++)
             {
-                seen[i] = found[sample[i]];
+                seen[i] = sides.Lesser(center, sample[i]);
             }
 
             // Most places differ from neither side: their spread is what noise gives.
-            Keep(found, 1 / UsualOf(seen), (byte)direction, (byte)half);
+            Keep(center, sides, 1 / UsualOf(seen, work.Bins), direction, half);
         }
     }
 
     // Sums along a stretch by doubling: of two, of four, of eight places, and so on, then moved back by half.
-    private void Stretch(float[] flat, Work work, double alongX, double alongY, int doublings)
+    private float[] Stretched(float[] flat, Work work, double alongX, double alongY, int doublings)
     {
-        var (from, to) = (work.Lines, work.Pairs);
-        flat.CopyTo(from, 0);
+        var (from, to) = (flat, work.Lines);
         for (var (doubling, step) = (0, 1); doubling < doublings; doubling++, step *= 2)
         {
-            from.CopyTo(to, 0);
-            Add(to, from, Offset(alongX * step, alongY * step));
-            (from, to) = (to, from);
+            Sum(from, to, Offset(alongX * step, alongY * step));
+            (from, to) = (to, to == work.Lines ? work.Moved : work.Lines);
         }
 
         var back = ((1 << doublings) - 1) / 2.0;
         Array.Clear(to);
         Add(to, from, Offset(-alongX * back, -alongY * back));
-        if (to != work.Lines)
+        return to;
+    }
+
+    // Each place and the one at an offset from it; beyond the sheet there is nothing.
+    private static void Sum(float[] from, float[] to, int offset)
+    {
+        var (start, length) = (Math.Max(0, -offset), from.Length - Math.Abs(offset));
+        from.AsSpan(0, start).CopyTo(to);
+        from.AsSpan(start + length).CopyTo(to.AsSpan(start + length));
+        var here = from.AsSpan(start, length);
+        var there = from.AsSpan(start + offset, length);
+        var sum = to.AsSpan(start, length);
+        var i = 0;
+        for (; i <= length - Vector<float>.Count; i += Vector<float>.Count)
         {
-            to.CopyTo(work.Lines, 0);
+            (new Vector<float>(here[i..]) + new Vector<float>(there[i..])).CopyTo(sum[i..]);
+        }
+
+        for (; i < length; i++)
+        {
+            sum[i] = here[i] + there[i];
         }
     }
 
-    private static void Pair(float[] lines, float[] pairs, int offset)
+    // Of the lesser of two differences about a third is nothing; the 85th hundredth of all behaves like 1.2 deviations.
+    private static float UsualOf(float[] seen, int[] bins)
     {
-        lines.CopyTo(pairs, 0);
-        Add(pairs, lines, offset);
-    }
-
-    private static float UsualOf(float[] seen)
-    {
-        for (var i = 0; i < seen.Length; i++)
+        Array.Clear(bins);
+        foreach (var value in seen)
         {
-            seen[i] = Math.Abs(seen[i]);
+            bins[Math.Min(Bands - 1, (int)(Math.Abs(value) / Band))]++;
         }
 
-        // Of the lesser of two differences about a third is nothing; the 90th hundredth of what is left behaves like one and a half deviations.
-        return Math.Max(0.02f, Robust.Quantile(seen, 0.85) / 1.2f);
+        var (wanted, below, bin) = (0.85f * seen.Length, 0, 0);
+        while (below + bins[bin] < wanted)
+        {
+            below += bins[bin++];
+        }
+
+        return Math.Max(0.02f, (bin + ((wanted - below) / Math.Max(1, bins[bin]))) * Band / 1.2f);
     }
 
     private int Offset(double x, double y) => ((int)Math.Round(y) * _side) + (int)Math.Round(x);
@@ -157,55 +183,81 @@ internal sealed class LineFilter
         Plane.AddScaled(to.AsSpan(start, length), from.AsSpan(start + offset, length), 1);
     }
 
-    // The lesser of center less one side and center less the other where both have a sign, else zero; the sides lie at offsets from each place.
-    private static void Lesser(float[] center, float[] sides, float[] found, int oneAt, int otherAt, float centerShare, float sideShare)
+    private void Keep(float[] center, Sides sides, float share, int direction, int half)
     {
-        var (first, end) = (Math.Max(0, Math.Max(-oneAt, -otherAt)), center.Length - Math.Max(0, Math.Max(oneAt, otherAt)) - Vector<float>.Count);
-        found.AsSpan(0, first).Clear();
-        var i = first;
-        for (; i <= end; i += Vector<float>.Count)
+        var (shares, found) = (new Vector<float>(share), new Vector<int>((half * Directions) + direction));
+        ref var middle = ref MemoryMarshal.GetArrayDataReference(center);
+        ref var beside = ref MemoryMarshal.GetArrayDataReference(sides.Lines);
+        ref var scores = ref MemoryMarshal.GetArrayDataReference(Score);
+        for (var i = sides.First; i <= sides.End - Vector<float>.Count; i += Vector<float>.Count)
         {
-            var middle = new Vector<float>(center, i) * centerShare;
-            var (a, b) = (middle - (new Vector<float>(sides, i + oneAt) * sideShare), middle - (new Vector<float>(sides, i + otherAt) * sideShare));
-            var lesser = Vector.ConditionalSelect(Vector.LessThan(Vector.Abs(a), Vector.Abs(b)), a, b);
-            Vector.ConditionalSelect(Vector.GreaterThan(a * b, Vector<float>.Zero), lesser, Vector<float>.Zero).CopyTo(found, i);
+            var score = sides.LesserFrom(ref middle, ref beside, i) * shares;
+            var known = Vector.LoadUnsafe(ref scores, (nuint)i);
+            var isMore = Vector.GreaterThan(Vector.Abs(score), Vector.Abs(known));
+            if (isMore != Vector<int>.Zero)
+            {
+                Vector.ConditionalSelect(isMore, score, known).CopyTo(Score, i);
+                Vector.ConditionalSelect(isMore, found, new Vector<int>(Found, i)).CopyTo(Found, i);
+            }
         }
-
-        found.AsSpan(i).Clear();
     }
 
-    private void Keep(float[] seen, float share, byte direction, byte half)
+    /// <summary>Both sides of a line: two stretches beside each other at an offset one way, and two the other way.</summary>
+    private readonly struct Sides(float[] lines, int one, int other, int pair, float centerShare)
     {
-        var (scores, shares) = (Score, new Vector<float>(share));
-        for (var i = 0; i < seen.Length; i += Vector<float>.Count)
+        private const float SideShare = 0.5f;
+
+        public float[] Lines { get; } = lines;
+
+        /// <summary>The first place that has both sides on the sheet.</summary>
+        public int First { get; } = -Math.Min(0, Math.Min(Math.Min(one, one + pair), Math.Min(other, other + pair)));
+
+        /// <summary>The place after the last.</summary>
+        public int End { get; } = lines.Length - Math.Max(0, Math.Max(Math.Max(one, one + pair), Math.Max(other, other + pair)));
+
+        /// <summary>The lesser of center less one side and center less the other where both have a sign, else zero.</summary>
+        public float Lesser(float[] center, int i)
         {
-            if (i <= seen.Length - Vector<float>.Count && !Vector.GreaterThanAny(Vector.Abs(new Vector<float>(seen, i) * shares), Vector.Abs(new Vector<float>(scores, i))))
+            if (i < First || i >= End)
             {
-                continue;
+                return 0;
             }
 
-            for (var k = i; k < Math.Min(seen.Length, i + Vector<float>.Count); k++)
-            {
-                var score = seen[k] * share;
-                if (Math.Abs(score) > Math.Abs(scores[k]))
-                {
-                    (scores[k], Direction[k], HalfWidth[k]) = (score, direction, half);
-                }
-            }
+            var middle = center[i] * centerShare;
+            var (a, b) = (middle - ((Lines[i + one] + Lines[i + one + pair]) * SideShare), middle - ((Lines[i + other] + Lines[i + other + pair]) * SideShare));
+            return a * b <= 0 ? 0 : Math.Abs(a) < Math.Abs(b) ? a : b;
+        }
+
+        /// <summary>The same for as many places as a vector holds, all of them from <see cref="First"/> to before <see cref="End"/>.</summary>
+        [MethodImpl(MethodImplOptions.AggressiveInlining)]
+        public Vector<float> LesserFrom(ref float center, ref float sides, int i)
+        {
+            var middle = Vector.LoadUnsafe(ref center, (nuint)i) * centerShare;
+            var a = middle - ((Vector.LoadUnsafe(ref sides, (nuint)(i + one)) + Vector.LoadUnsafe(ref sides, (nuint)(i + one + pair))) * SideShare);
+            var b = middle - ((Vector.LoadUnsafe(ref sides, (nuint)(i + other)) + Vector.LoadUnsafe(ref sides, (nuint)(i + other + pair))) * SideShare);
+            var lesser = Vector.ConditionalSelect(Vector.LessThan(Vector.Abs(a), Vector.Abs(b)), a, b);
+            return Vector.ConditionalSelect(Vector.GreaterThan(a * b, Vector<float>.Zero), lesser, Vector<float>.Zero);
         }
     }
 
     /// <summary>Sheets that every direction writes anew.</summary>
     private sealed class Work(int places, int samples)
     {
-        public float[] Lines { get; } = new float[places];
+        public float[] Lines { get; } = Sheets.Take(places);
 
-        public float[] Center { get; } = new float[places];
+        public float[] Moved { get; } = Sheets.Take(places);
 
-        public float[] Pairs { get; } = new float[places];
-
-        public float[] Found { get; } = new float[places];
+        public float[] Center { get; } = Sheets.Take(places);
 
         public float[] Seen { get; } = new float[samples];
+
+        public int[] Bins { get; } = new int[Bands];
+
+        public void GiveBack()
+        {
+            Sheets.GiveBack(Lines);
+            Sheets.GiveBack(Moved);
+            Sheets.GiveBack(Center);
+        }
     }
 }

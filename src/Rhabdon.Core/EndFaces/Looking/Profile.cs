@@ -1,3 +1,5 @@
+using System.Numerics;
+
 namespace Rhabdon.Core.EndFaces.Looking;
 
 /// <summary>Rays across a circle's edge, sampled every half pixel.</summary>
@@ -8,10 +10,13 @@ internal sealed class Profile
     /// <summary>Between samples, pixels.</summary>
     public const double Step = 0.5;
 
+    private const int MostMoves = 513;
+
     private readonly float[] _shades;
     private readonly int _count;
     private readonly bool[] _isWhole = new bool[Rays];
     private float[]? _median;
+    private float[]? _slopes;
 
     public Profile(GrayImage image, double x, double y, double from, double to)
     {
@@ -65,11 +70,7 @@ internal sealed class Profile
     public float[] Slopes(ReadOnlySpan<float> shades)
     {
         var slopes = new float[shades.Length];
-        for (var i = 2; i < shades.Length - 2; i++)
-        {
-            slopes[i] = shades[i + 1] - shades[i - 1] + (0.5f * (shades[i + 2] - shades[i - 2]));
-        }
-
+        Slopes(shades, slopes);
         return slopes;
     }
 
@@ -81,22 +82,20 @@ internal sealed class Profile
             return (0, 0);
         }
 
-        var slopes = Slopes(_shades.AsSpan(ray * _count, _count));
         var most = Math.Max(2, (int)(reach / Step));
-        var scores = new double[(2 * most) + 1];
+        _slopes ??= new float[_count];
+        Slopes(_shades.AsSpan(ray * _count, _count), _slopes);
+        Span<double> scores = stackalloc double[Math.Min((2 * most) + 1, MostMoves)];
+        most = scores.Length / 2;
+        var best = 0;
         for (var move = -most; move <= most; move++)
         {
-            var (sum, square) = (0.0, 1.0);
-            for (var i = Math.Max(0, -move); i < Math.Min(_count, _count - move); i++)
-            {
-                sum += template[i] * slopes[i + move];
-                square += slopes[i + move] * slopes[i + move];
-            }
-
-            scores[move + most] = sum / Math.Sqrt(square);
+            var (from, length) = (Math.Max(0, -move), _count - Math.Abs(move));
+            var here = _slopes.AsSpan(from + move, length);
+            scores[move + most] = Dot(template.AsSpan(from, length), here) / Math.Sqrt(1 + Dot(here, here));
+            best = scores[move + most] > scores[best] ? move + most : best;
         }
 
-        var best = Array.IndexOf(scores, scores.Max());
         if (best == 0 || best == scores.Length - 1 || scores[best] <= 0)
         {
             return (0, 0);
@@ -105,5 +104,30 @@ internal sealed class Profile
         var bend = scores[best - 1] - (2 * scores[best]) + scores[best + 1];
         var part = bend < 0 ? 0.5 * (scores[best - 1] - scores[best + 1]) / bend : 0;
         return ((best - most + part) * Step, scores[best] * scores[best]);
+    }
+
+    private static void Slopes(ReadOnlySpan<float> shades, Span<float> slopes)
+    {
+        for (var i = 2; i < shades.Length - 2; i++)
+        {
+            slopes[i] = shades[i + 1] - shades[i - 1] + (0.5f * (shades[i + 2] - shades[i - 2]));
+        }
+    }
+
+    private static float Dot(ReadOnlySpan<float> a, ReadOnlySpan<float> b)
+    {
+        var (sums, i) = (Vector<float>.Zero, 0);
+        for (; i <= a.Length - Vector<float>.Count; i += Vector<float>.Count)
+        {
+            sums += new Vector<float>(a[i..]) * new Vector<float>(b[i..]);
+        }
+
+        var sum = Vector.Sum(sums);
+        for (; i < a.Length; i++)
+        {
+            sum += a[i] * b[i];
+        }
+
+        return sum;
     }
 }

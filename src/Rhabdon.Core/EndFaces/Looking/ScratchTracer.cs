@@ -35,7 +35,7 @@ internal static class ScratchTracer
     {
         var filter = LineFilter.Over(glass);
         var side = glass.Left.Width;
-        var seeds = Enumerable.Range(0, filter.Score.Length).Where(i => Math.Abs(filter.Score[i]) >= SeedScore).OrderByDescending(i => Math.Abs(filter.Score[i])).ToList();
+        var seeds = Seeds(filter.Score);
         var isUsed = new bool[filter.Score.Length];
         var traces = new List<Trace>();
         foreach (var seed in seeds)
@@ -46,7 +46,7 @@ internal static class ScratchTracer
             }
 
             var path = Follow(filter, glass, isUsed, seed);
-            Use(isUsed, path, side, filter.HalfWidth[seed] + 2);
+            Use(isUsed, path, side, filter.HalfWidthAt(seed) + 2);
             if (Measure(glass, path, Math.Sign(filter.Score[seed])) is { } trace)
             {
                 TakeOut(glass, trace);
@@ -58,11 +58,27 @@ internal static class ScratchTracer
         return traces;
     }
 
+    // Strongest first.
+    private static List<int> Seeds(float[] scores)
+    {
+        var seeds = new List<int>();
+        for (var at = 0; at < scores.Length; at++)
+        {
+            if (Math.Abs(scores[at]) >= SeedScore)
+            {
+                seeds.Add(at);
+            }
+        }
+
+        seeds.Sort((a, b) => Math.Abs(scores[b]).CompareTo(Math.Abs(scores[a])) is var order && order != 0 ? order : a.CompareTo(b));
+        return seeds;
+    }
+
     private static List<(int X, int Y)> Follow(LineFilter filter, GlassView glass, bool[] isUsed, int seed)
     {
         var side = glass.Left.Width;
         var start = (X: seed % side, Y: seed / side);
-        var (dx, dy) = LineFilter.Along(filter.Direction[seed]);
+        var (dx, dy) = LineFilter.Along(filter.DirectionAt(seed));
         var backward = Walk(filter, glass, isUsed, start, -dx, -dy, Math.Sign(filter.Score[seed]));
         backward.Reverse();
         return [.. backward, start, .. Walk(filter, glass, isUsed, start, dx, dy, Math.Sign(filter.Score[seed]))];
@@ -94,7 +110,7 @@ internal static class ScratchTracer
                 }
 
                 var score = filter.Score[(py * side) + px] * sign;
-                var along = LineFilter.Along(filter.Direction[(py * side) + px]);
+                var along = LineFilter.Along(filter.DirectionAt((py * side) + px));
                 var agreement = (along.X * dx) + (along.Y * dy);
                 if (score - (0.15f * Math.Abs(off)) > best && Math.Abs(agreement) > 0.86)
                 {
@@ -321,36 +337,53 @@ internal static class ScratchTracer
         return (waviness, turns);
     }
 
+    // Each place is given the shade across the line where it lies nearest to it.
     private static void TakeOut(GlassView glass, Trace trace)
     {
         var across = Across.Of(glass, trace.Path, AcrossReach);
         var reach = (int)Math.Ceiling((trace.Spread / glass.Pitch / 2) + (2 * glass.Blur) + 2);
         var side = glass.Left.Width;
-        var nearest = new Dictionary<int, (double Distance, double Off)>();
+        var (nearness, offs, touched) = (Sheets.Take(glass.Left.Values.Length), Sheets.Take(glass.Left.Values.Length), new List<int>());
         for (var i = 0; i < trace.Path.Count; i++)
         {
             var (x, y) = trace.Path[i];
             var (dx, dy) = DirectionAt(trace.Path, i);
+            var (isFirst, isLast) = (i == 0, i == trace.Path.Count - 1);
+            var most = 1.2 + (isFirst || isLast ? glass.Blur : 0);
             for (var py = Math.Max(0, (int)y - reach); py <= Math.Min(side - 1, (int)y + reach); py++)
             {
                 for (var px = Math.Max(0, (int)x - reach); px <= Math.Min(side - 1, (int)x + reach); px++)
                 {
-                    var (along, off) = (((px - x) * dx) + ((py - y) * dy), ((py - y) * dx) - ((px - x) * dy));
-                    var overEnd = i == 0 ? Math.Max(0, -along) : i == trace.Path.Count - 1 ? Math.Max(0, along) : Math.Abs(along);
-                    if (overEnd < 1.2 + (i == 0 || i == trace.Path.Count - 1 ? glass.Blur : 0) && (!nearest.TryGetValue((py * side) + px, out var known) || Math.Abs(along) < known.Distance))
+                    var along = ((px - x) * dx) + ((py - y) * dy);
+                    var overEnd = isFirst ? Math.Max(0, -along) : isLast ? Math.Max(0, along) : Math.Abs(along);
+                    if (overEnd >= most)
                     {
-                        nearest[(py * side) + px] = (Math.Abs(along), off);
+                        continue;
+                    }
+
+                    var (at, near) = ((py * side) + px, (float)(1 / (1 + Math.Abs(along))));
+                    if (near > nearness[at])
+                    {
+                        if (nearness[at] == 0)
+                        {
+                            touched.Add(at);
+                        }
+
+                        (nearness[at], offs[at]) = (near, (float)(((py - y) * dx) - ((px - x) * dy)));
                     }
                 }
             }
         }
 
-        foreach (var (at, (_, off)) in nearest)
+        foreach (var at in touched)
         {
-            if (Math.Abs(off) <= reach)
+            if (Math.Abs(offs[at]) <= reach)
             {
-                glass.Left.Values[at] -= across.ShadeAt(off);
+                glass.Left.Values[at] -= across.ShadeAt(offs[at]);
             }
         }
+
+        Sheets.GiveBack(nearness);
+        Sheets.GiveBack(offs);
     }
 }

@@ -20,69 +20,59 @@ internal sealed class Veil
     private const double NoDeeper = 1.3;
 
     private readonly GlassView _glass;
-    private readonly bool[] _isVeiled;
+    private readonly Plane? _veiled;
 
-    private Veil(GlassView glass, IReadOnlyList<Blob> films, bool[] isVeiled) => (_glass, Films, _isVeiled) = (glass, films, isVeiled);
+    private Veil(GlassView glass, IReadOnlyList<Blob> films, Plane? veiled) => (_glass, Films, _veiled) = (glass, films, veiled);
 
     public IReadOnlyList<Blob> Films { get; }
 
+    // Film is wide: every second place of the grid tells all of it.
     public static Veil TakeFrom(GlassView glass)
     {
-        var wide = new BlobFinder(glass.Left, glass.Pitch, glass.Half, glass.Blur, glass.IsJudged, glass.NoiseAt).Find(Smoothing, LeastScore, LeastShade)
+        var coarse = new Coarse(glass);
+        var wide = new BlobFinder(coarse.Left, coarse.Pitch, coarse.Half, glass.Blur / 2, coarse.Every(glass.IsJudged), coarse.Every(glass.Noise)).Find(Smoothing, LeastScore, LeastShade)
             .Where(b => b.Width >= LeastWidth && b.Size >= (b.EdgeWidth > SoftEdge ? LeastSize : SurelyWide) && Math.Abs(b.Contrast) < MostDepth).ToList();
         if (wide.Count == 0)
         {
-            return new Veil(glass, [], []);
+            return new Veil(glass, [], null);
         }
 
-        var slow = glass.Left.Smoothed(Smoothing / glass.Pitch);
-        var slower = glass.Left.Smoothed(Broad / glass.Pitch);
-        var films = wide.Where(b => IsBroad(glass, slower, b) && IsEven(glass, slow, b)).ToList();
-        var isVeiled = new bool[slow.Values.Length];
-        if (films.Count > 0)
-        {
-            Cover(glass, slow, films, isVeiled);
-        }
-
-        return new Veil(glass, films, isVeiled);
+        var slow = coarse.Left.Smoothed(Smoothing / coarse.Pitch);
+        var slower = coarse.Left.Smoothed(Broad / coarse.Pitch);
+        var films = wide.Where(b => IsBroad(coarse, slower, b) && IsEven(coarse, slow, b)).ToList();
+        return new Veil(glass, films, films.Count == 0 ? null : Cover(coarse, slow, films));
     }
 
-    public bool Hides(Trace trace) => Films.Count > 0 && IsNoDeeper(trace.Contrast) && (trace.Width > WideLine || trace.Path.Count(p => _isVeiled[At((int)p.X, (int)p.Y)]) > trace.Path.Count / 2);
+    public bool Hides(Trace trace) => Films.Count > 0 && IsNoDeeper(trace.Contrast) && (trace.Width > WideLine || trace.Path.Count(p => Covers(p.X, p.Y)) > trace.Path.Count / 2);
 
-    public bool Hides(Blob blob) => Films.Count > 0 && IsNoDeeper(blob.Contrast) && (blob.Size > Spread || _isVeiled[At((int)(_glass.Half + (blob.X / _glass.Pitch)), (int)(_glass.Half + (blob.Y / _glass.Pitch)))]);
+    public bool Hides(Blob blob) => Films.Count > 0 && IsNoDeeper(blob.Contrast) && (blob.Size > Spread || Covers(_glass.Half + (blob.X / _glass.Pitch), _glass.Half + (blob.Y / _glass.Pitch)));
 
     private bool IsNoDeeper(float contrast) => Math.Abs(contrast) < NoDeeper * Films.Max(f => Math.Abs(f.Contrast));
 
-    private int At(int x, int y) => (Math.Clamp(y, 0, _glass.Left.Height - 1) * _glass.Left.Width) + Math.Clamp(x, 0, _glass.Left.Width - 1);
+    private bool Covers(double x, double y) => _veiled!.At(Coarse.Of(x, _glass.Half), Coarse.Of(y, _glass.Half)) > 0.03f;
 
     // Lines that cross are as deep as film only where they cross.
-    private static bool IsBroad(GlassView glass, Plane slower, Blob blob)
+    private static bool IsBroad(Coarse coarse, Plane slower, Blob blob)
     {
         var most = 0f;
-        for (var i = 0; i < slower.Values.Length; i++)
+        foreach (var at in coarse.Within(blob, blob.Length * blob.Length / 4))
         {
-            var (dx, dy) = ((((i % slower.Width) - glass.Half) * glass.Pitch) - blob.X, (((i / slower.Width) - glass.Half) * glass.Pitch) - blob.Y);
-            if ((dx * dx) + (dy * dy) < blob.Length * blob.Length / 4)
-            {
-                most = Math.Max(most, Math.Sign(blob.Contrast) * slower.Values[i]);
-            }
+            most = Math.Max(most, Math.Sign(blob.Contrast) * slower.Values[at]);
         }
 
         return most > 0.72 * Math.Abs(blob.Contrast);
     }
 
     // Film is about as deep everywhere; a sharp mark, smoothed as wide, is deep in its middle and nothing round it.
-    private static bool IsEven(GlassView glass, Plane slow, Blob blob)
+    private static bool IsEven(Coarse coarse, Plane slow, Blob blob)
     {
         var sign = Math.Sign(blob.Contrast);
         var shades = new List<float>();
-        for (var i = 0; i < slow.Values.Length; i++)
+        foreach (var at in coarse.Within(blob, blob.Length * blob.Length / 3))
         {
-            var (x, y) = (i % slow.Width, i / slow.Width);
-            var (dx, dy) = (((x - glass.Half) * glass.Pitch) - blob.X, ((y - glass.Half) * glass.Pitch) - blob.Y);
-            if ((dx * dx) + (dy * dy) < blob.Length * blob.Length / 3 && sign * slow.Values[i] >= Math.Abs(blob.Contrast) / 2)
+            if (sign * slow.Values[at] >= Math.Abs(blob.Contrast) / 2)
             {
-                shades.Add(sign * glass.Left.Values[i]);
+                shades.Add(sign * coarse.Sharp(at));
             }
         }
 
@@ -90,22 +80,77 @@ internal sealed class Veil
         return Robust.Median(all) > 0.7 * Math.Abs(blob.Contrast) && Robust.Quantile(all, 0.9) < 2.2 * Math.Abs(blob.Contrast);
     }
 
-    private static void Cover(GlassView glass, Plane slow, List<Blob> films, bool[] isVeiled)
+    // Takes the films from the glass; where the answer is above a little, film lies or lies near.
+    private static Plane Cover(Coarse coarse, Plane slow, List<Blob> films)
     {
         var near = new Plane(slow.Width, slow.Height);
         for (var i = 0; i < slow.Values.Length; i++)
         {
-            if (films.Any(f => Math.Sign(f.Contrast) * slow.Values[i] > 0.25 * Math.Abs(f.Contrast)))
+            near.Values[i] = IsFilm(slow.Values[i]) ? 1 : 0;
+        }
+
+        var glass = coarse.Glass;
+        for (var y = 0; y < glass.Left.Height; y++)
+        {
+            for (var x = 0; x < glass.Left.Width; x++)
             {
-                glass.Left.Values[i] -= slow.Values[i];
-                near.Values[i] = 1;
+                var depth = slow.At(Coarse.Of(x, glass.Half), Coarse.Of(y, glass.Half));
+                glass.Left[x, y] -= IsFilm(depth) ? depth : 0;
             }
         }
 
-        var spread = near.Smoothed(Reach / 2 / glass.Pitch);
-        for (var i = 0; i < isVeiled.Length; i++)
+        return near.Smoothed(Reach / 2 / coarse.Pitch);
+
+        bool IsFilm(float depth) => films.Exists(f => Math.Sign(f.Contrast) * depth > 0.25 * Math.Abs(f.Contrast));
+    }
+
+    /// <summary>Every second place of the glass's grid, the middle one among them.</summary>
+    private sealed class Coarse(GlassView glass)
+    {
+        public GlassView Glass { get; } = glass;
+
+        public Plane Left { get; } = glass.Left.Halved();
+
+        public double Pitch { get; } = 2 * glass.Pitch;
+
+        public int Half { get; } = glass.Half / 2;
+
+        /// <summary>Where a place of the whole grid lies on this one, along either axis.</summary>
+        public static double Of(double at, int half) => (half / 2) + ((at - half) / 2);
+
+        /// <summary>What the whole grid has at the places of this one.</summary>
+        public T[] Every<T>(T[] whole)
         {
-            isVeiled[i] = spread.Values[i] > 0.03f;
+            var some = new T[Left.Values.Length];
+            for (var at = 0; at < some.Length; at++)
+            {
+                some[at] = whole[Whole(at)];
+            }
+
+            return some;
         }
+
+        /// <summary>The shade at a place, not its neighbors'.</summary>
+        public float Sharp(int at) => Glass.Left.Values[Whole(at)];
+
+        /// <summary>The places whose distance from a patch's middle, squared, is below this many square micrometers.</summary>
+        public IEnumerable<int> Within(Blob blob, double squared)
+        {
+            var reach = (int)(Math.Sqrt(squared) / Pitch) + 1;
+            var (middleX, middleY) = (Half + (int)Math.Round(blob.X / Pitch), Half + (int)Math.Round(blob.Y / Pitch));
+            for (var y = Math.Max(0, middleY - reach); y <= Math.Min(Left.Height - 1, middleY + reach); y++)
+            {
+                for (var x = Math.Max(0, middleX - reach); x <= Math.Min(Left.Width - 1, middleX + reach); x++)
+                {
+                    var (dx, dy) = (((x - Half) * Pitch) - blob.X, ((y - Half) * Pitch) - blob.Y);
+                    if ((dx * dx) + (dy * dy) < squared)
+                    {
+                        yield return (y * Left.Width) + x;
+                    }
+                }
+            }
+        }
+
+        private int Whole(int at) => ((Glass.Half + (2 * ((at / Left.Width) - Half))) * Glass.Left.Width) + Glass.Half + (2 * ((at % Left.Width) - Half));
     }
 }

@@ -76,7 +76,7 @@ export function FaceAsk({ ask, face, proposed, onRecord, onByEye }: Props) {
           {say(isOtherwise ? 'bench.back' : 'face.otherwise')}
         </button>
       )}
-      {view && sources}
+      {view && !isOtherwise && sources}
     </>
   );
 }
