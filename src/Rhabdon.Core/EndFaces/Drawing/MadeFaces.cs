@@ -110,7 +110,11 @@ public static class MadeFaces
         var turn = chance.NextDouble() * 2 * Math.PI;
         var (dx, dy) = (Math.Cos(turn), Math.Sin(turn));
         var offset = (chance.NextDouble() - 0.5) * (double)(profile.Of(Zone.A)?.To ?? 25);
-        var path = Enumerable.Range(0, 20).Select(i => new Spot(((-60 + (i * 6.3)) * dx) - ((offset + (5 * (chance.NextDouble() - 0.5))) * dy), ((-60 + (i * 6.3)) * dy) + ((offset + (5 * (chance.NextDouble() - 0.5))) * dx))).ToList();
+        var path = Enumerable.Range(0, 20).Select(i =>
+        {
+            var (along, across) = (-60 + (i * 6.3), offset + (5 * (chance.NextDouble() - 0.5)));
+            return new Spot((along * dx) - (across * dy), (along * dy) + (across * dx));
+        }).ToList();
         return new MadeMark(MarkKind.Crack, path, new Between(1, 2.5).Pick(chance), -Math.Max(0.15, Math.Abs(Depth(style, chance, 0))));
     }
 

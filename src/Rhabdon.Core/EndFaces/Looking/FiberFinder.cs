@@ -177,6 +177,9 @@ internal static class FiberFinder
     /// <summary>How the shade changes outward round a point, radius by radius, all rays together.</summary>
     private sealed class Rings(double x, double y, int from, float[] steps, float[] strengths)
     {
+        // Every place of a ray has a neighbor to its right and below, however the steps were rounded.
+        private const double Margin = 1.01;
+
         public double X { get; } = x;
 
         public double Y { get; } = y;
@@ -190,10 +193,11 @@ internal static class FiberFinder
         {
             var count = reach.To - reach.From + 1;
             var (sums, squares, seen) = (new float[count], new float[count], new int[count]);
-            for (var ray = 0; ray < rays; ray++)
+            var (right, bottom) = (plane.Width - Margin, plane.Height - Margin);
+            for (var ray = 0; ray < rays && x >= 0 && y >= 0 && x <= right && y <= bottom; ray++)
             {
                 var (sin, cos) = Math.SinCos(2 * Math.PI * ray / rays);
-                var inside = Math.Min(count, (int)Math.Floor(Math.Min(ToEdge(x, cos, plane.Width - 1.001), ToEdge(y, sin, plane.Height - 1.001))) - reach.From);
+                var inside = Math.Min(count, (int)Math.Floor(Math.Min(ToEdge(x, cos, right), ToEdge(y, sin, bottom))) - reach.From);
                 if (inside < 1)
                 {
                     continue;

@@ -7,27 +7,32 @@ internal static class MarkNamer
     private const double VeryWideFilm = 20;
     private const double FaintFilm = 38;
     private const double VeryFaintFilm = 16;
-    private const double VeryRagged = 1.05;
+    private const double SoftEdge = 1.5;
+
+    // What the ring cuts off goes on to the very edge of what is judged, and is no ellipse anymore.
+    private const double CutOff = 0.25;
+    private const double VeryRagged = 1.11;
     private const double DeepDirt = 64;
     private const double SmallestHalo = 2.5;
     private const double ShiningRim = 0.15;
-    private const double WavyCrack = 0.25;
     private const double WideCrack = 3.2;
-    private const int CrackTurns = 4;
-    private const double VeryWavyCrack = 0.45;
-    private const int FewTurns = 3;
+    private const double Slender = 5;
     private const double LongCrack = 30;
+    private const double ThroughAll = 90;
+    private const int CrackTurns = 5;
+    private const int FewTurns = 3;
+    private const double WavyCrack = 0.38;
+    private const double VeryWavyCrack = 0.42;
+    private const double WaviestCrack = 1.1;
 
-    public static MarkKind Of(Trace trace, double length) => trace.Contrast < 0 && trace.Width < WideCrack && length > LongCrack && IsJagged(trace) ? MarkKind.Crack : MarkKind.Scratch;
+    public static MarkKind Of(Trace trace, double length) => trace.Contrast < 0 && trace.Width < WideCrack && IsJagged(trace, length) ? MarkKind.Crack : MarkKind.Scratch;
 
     /// <param name="glassEdge">Radius of what was judged as glass, micrometers.</param>
     public static MarkKind OnGlass(Blob blob, double glassEdge)
     {
-        var isAtRing = blob.MeetsRingFromWithin(glassEdge);
         return IsFilm(blob) ? MarkKind.Film
-            : IsDirt(blob) && !isAtRing ? MarkKind.LooseDirt
-            : !isAtRing ? MarkKind.Pit
-            : blob.EdgeWidth > 1.5 + (0.05 * blob.Size) ? MarkKind.Adhesive
+            : blob.Farthest < glassEdge - CutOff ? (IsThread(blob) ? MarkKind.Scratch : IsDirt(blob) ? MarkKind.LooseDirt : MarkKind.Pit)
+            : blob.EdgeWidth > SoftEdge + (0.05 * blob.Size) ? MarkKind.Adhesive
             : blob.Halo > ShiningRim || blob.Roughness > VeryRagged ? MarkKind.LooseDirt
             : MarkKind.Chip;
     }
@@ -41,10 +46,16 @@ internal static class MarkNamer
     public static MarkKind OnFerrule(Blob blob, double ferruleFrom) =>
         IsFilm(blob) ? MarkKind.Film : blob.MeetsRingFromOutside(ferruleFrom) ? MarkKind.Adhesive : IsDirt(blob) ? MarkKind.LooseDirt : MarkKind.Pit;
 
-    private static bool IsJagged(Trace trace) => (trace.Turns >= CrackTurns && trace.Waviness > WavyCrack) || (trace.Turns >= FewTurns && trace.Waviness > VeryWavyCrack);
+    // Two scratches taken for one make one great turn; a crack makes many small ones, or some on its way through all of the glass.
+    private static bool IsJagged(Trace trace, double length) =>
+        (length > LongCrack && trace.Turns >= CrackTurns && trace.Waviness > WavyCrack)
+        || (length > ThroughAll && trace.Turns >= FewTurns && trace.Waviness is > VeryWavyCrack and < WaviestCrack);
 
     private static bool IsFilm(Blob blob) =>
         (blob.Size > WideFilm && Math.Abs(blob.Contrast) < FaintFilm && blob.EdgeWidth > 1.8) || (blob.Size > VeryWideFilm && Math.Abs(blob.Contrast) < VeryFaintFilm);
+
+    // A stretch of a line that was not followed.
+    private static bool IsThread(Blob blob) => blob.Width < WideCrack && blob.Length > Slender * blob.Width;
 
     private static bool IsDirt(Blob blob) => (blob.Size > SmallestHalo && blob.Halo > ShiningRim) || blob.Roughness > RaggedAt(blob.Size);
 
