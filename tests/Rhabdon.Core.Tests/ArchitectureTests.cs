@@ -9,14 +9,15 @@ namespace Rhabdon.Core.Tests;
 public class ArchitectureTests
 {
     private static readonly Architecture House = new ArchLoader()
-        .LoadAssemblies(typeof(TerminationFold).Assembly, typeof(Rhabdon.Data.Database).Assembly, typeof(Rhabdon.Imaging.PictureReader).Assembly, typeof(Program).Assembly)
+        .LoadAssemblies(typeof(TerminationFold).Assembly, typeof(Rhabdon.Data.Database).Assembly, typeof(Rhabdon.Imaging.PictureReader).Assembly, typeof(Rhabdon.Instruments.Microscope).Assembly, typeof(Program).Assembly)
         .Build();
 
     public static TheoryData<string, string[]> Arrows => new()
     {
-        { "Rhabdon.Core", ["Rhabdon.Data", "Rhabdon.Imaging", "Rhabdon.Server", "Microsoft.AspNetCore", "Npgsql", "Dapper", "SkiaSharp"] },
+        { "Rhabdon.Core", ["Rhabdon.Data", "Rhabdon.Imaging", "Rhabdon.Instruments", "Rhabdon.Server", "Microsoft.AspNetCore", "Npgsql", "Dapper", "SkiaSharp"] },
         { "Rhabdon.Data", ["Rhabdon.Server", "Microsoft.AspNetCore"] },
-        { "Rhabdon.Imaging", ["Rhabdon.Data", "Rhabdon.Server", "Microsoft.AspNetCore", "Npgsql"] },
+        { "Rhabdon.Imaging", ["Rhabdon.Data", "Rhabdon.Instruments", "Rhabdon.Server", "Microsoft.AspNetCore", "Npgsql"] },
+        { "Rhabdon.Instruments", ["Rhabdon.Data", "Rhabdon.Server", "Npgsql"] },
         { "Rhabdon.Core.EndFaces.Looking", ["Rhabdon.Core.EndFaces.Drawing", "Rhabdon.Core.Bench"] },
         { "Rhabdon.Core.Units", ["Rhabdon.Core.Recipes", "Rhabdon.Core.Preparation", "Rhabdon.Core.Verification", "Rhabdon.Core.Bench"] },
         { "Rhabdon.Core.Recipes", ["Rhabdon.Core.Preparation", "Rhabdon.Core.Verification", "Rhabdon.Core.Bench"] },

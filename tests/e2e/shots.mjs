@@ -44,7 +44,6 @@ await shot('bench-trouble');
 await page.goBack();
 await page.getByRole('button', { name: 'Pick strands' }).click();
 await page.getByRole('button', { name: 'All open far ends' }).click();
-await shot('pick-strands');
 await page.getByRole('button', { name: /^Take 12 together/ }).click();
 await page.getByRole('button', { name: /^Begin strands/ }).click();
 for (const title of [/Boot onto/, /Mark/]) {
@@ -129,6 +128,26 @@ while (!(await page.locator('.clock').isVisible())) {
 await page.getByRole('button', { name: 'Start the time' }).click();
 await page.getByText(/Done in 2\d s/).waitFor();
 await shot('bench-hold');
+
+// On to the look at the face, through the stand-in's microscope.
+while (!(await page.locator('.sources').isVisible())) {
+  if (await page.locator('.clock').isVisible()) {
+    const start = page.getByRole('button', { name: 'Start the time' });
+    if (await start.isVisible()) await start.click();
+    await page.getByText('Time is up', { exact: true }).waitFor({ timeout: 120_000 });
+    await next(() => page.keyboard.press('Enter'));
+    continue;
+  }
+  if (await page.locator('.metronome').isVisible()) {
+    await page.locator('.reading input').fill((await page.locator('#verdict').innerText()).match(/\d+/)[0]);
+  }
+  const isChoice = await page.locator('.choices').isVisible();
+  await next(() => page.keyboard.press(isChoice ? '1' : 'Enter'));
+}
+await page.getByRole('button', { name: /^Look/ }).click();
+await page.getByRole('button', { name: /^Record/ }).waitFor();
+await page.keyboard.press('z');
+await shot('bench-face');
 
 // Two tablets that did not know of each other, for the screen that settles it.
 const twoStories = await page.evaluate(async () => {

@@ -16,14 +16,15 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
 
     /// <summary>Works one strand until it is over or it is enough; trouble is answered by the ladder's proposal.</summary>
     /// <param name="reads">What is read at a step that asks; null for what a good hand reads.</param>
+    /// <param name="looks">What is seen of a face through a picture; null when it is judged by eye.</param>
     /// <param name="isEnough">True to leave the strand as it stands.</param>
-    public IReadOnlyList<BenchEvent> Work(Guid termination, BenchEvent planned, Func<TerminationState, Step, string?> reads, Func<TerminationState, bool> isEnough)
+    public IReadOnlyList<BenchEvent> Work(Guid termination, BenchEvent planned, Func<TerminationState, Step, string?> reads, Func<TerminationState, DemoLook?> looks, Func<TerminationState, bool> isEnough)
     {
         var stream = new List<BenchEvent> { planned };
         Add(TerminationFold.Fold(termination, stream, book), new BeginWork());
         while (TerminationFold.Fold(termination, stream, book) is { IsOver: false } state && !isEnough(state))
         {
-            Add(state, NextOf(state, reads));
+            Add(state, NextOf(state, reads, looks));
         }
 
         return [.. stream.Skip(1)];
@@ -39,7 +40,7 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
         }
     }
 
-    private BenchIntent NextOf(TerminationState state, Func<TerminationState, Step, string?> reads)
+    private BenchIntent NextOf(TerminationState state, Func<TerminationState, Step, string?> reads, Func<TerminationState, DemoLook?> looks)
     {
         var recipe = book.RecipeOf(state)!;
         if (state.Trouble is not null)
@@ -58,7 +59,9 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
             now = now.AddSeconds(clock.Seconds);
         }
 
-        return new DoneWith(step.Id, step.Ask is null ? null : reads(state, step) ?? WellRead(state, step, recipe));
+        return step.Ask is { Check: FaceReading.Check } ask && looks(state) is { } look
+            ? new DoneWith(step.Id, look.Choice ?? FaceReading.Proposed(ask, look.Face).Value, look.Face, look.Overruled)
+            : new DoneWith(step.Id, step.Ask is null ? null : reads(state, step) ?? WellRead(state, step, recipe));
     }
 
     // As a good hand reads: lengths within a tenth or two, counts as the school has them, and of the choices the first good one.

@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Identity;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
+using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Units;
@@ -12,7 +13,7 @@ using Rhabdon.Server.Recipes;
 namespace Rhabdon.Server.Hosting;
 
 /// <summary>The made-up world of the demo: Saltmarsh Ferry Port. Loaded once; a second load changes nothing.</summary>
-internal sealed class DemoWorld(PeopleStore people, CrewStore crews, JobStore jobs, EventStore events, RecipeShelf shelf, IPasswordHasher<Person> hasher, Database database)
+internal sealed class DemoWorld(PeopleStore people, CrewStore crews, JobStore jobs, EventStore events, PictureStore pictures, RecipeShelf shelf, IPasswordHasher<Person> hasher, Database database)
 {
     /// <summary>Sign-in names and the password and PIN that the demo's own database gives them.</summary>
     public static readonly (string SignIn, string Name, string Role, string Password, string Pin)[] SignIns =
@@ -81,7 +82,8 @@ internal sealed class DemoWorld(PeopleStore people, CrewStore crews, JobStore jo
             foreach (var (person, half) in hands.Select((h, i) => (h.Person, i == 0 ? "near" : "far")))
             {
                 var hand = new DemoHand(port + (half == "near" ? 0 : 1_000), book!);
-                await WorkAsync(plan, plan.Terminations.Where(t => t.End == half), new DemoTablet(book!, person, start.AddHours(1)), person, (_, state, step) => hand.Read(state, step), (_, _) => false);
+                var microscope = half == "near" ? new DemoMicroscope(FaceProfiles.For(grade.Mode(), polish)) : null;
+                await WorkAsync(plan, plan.Terminations.Where(t => t.End == half), new DemoTablet(book!, person, start.AddHours(1)), person, (_, state, step) => hand.Read(state, step), (_, _) => false, microscope);
             }
 
             (port, start) = (port + strands, start.AddDays(2));
@@ -149,18 +151,23 @@ internal sealed class DemoWorld(PeopleStore people, CrewStore crews, JobStore jo
 
     // Everything is made by the same desk that the bench uses.
     private async Task WorkAsync(
-        CablePlan plan, IEnumerable<TerminationRow> terminations, DemoTablet tablet, Guid installer, Func<int, TerminationState, Step, string?> reads, Func<int, TerminationState, bool> isEnough)
+        CablePlan plan, IEnumerable<TerminationRow> terminations, DemoTablet tablet, Guid installer, Func<int, TerminationState, Step, string?> reads, Func<int, TerminationState, bool> isEnough,
+        DemoMicroscope? microscope = null)
     {
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync();
         foreach (var termination in terminations)
         {
             var planned = plan.Events.First(e => e.Strands.Any(s => s.Termination == termination.Id));
-            var made = tablet.Work(termination.Id, planned, (state, step) => reads(termination.Strand, state, step), state => isEnough(termination.Strand, state));
+            var made = tablet.Work(termination.Id, planned, (state, step) => reads(termination.Strand, state, step), state => microscope?.Look(termination.Strand, state), state => isEnough(termination.Strand, state));
             await events.InsertAsync(connection, transaction, made, installer);
             await events.ProjectAsync(connection, transaction, [TerminationFold.Fold(termination.Id, [planned, .. made], book!)]);
         }
 
         await transaction.CommitAsync();
+        foreach (var (termination, picture) in microscope?.Taken ?? [])
+        {
+            await pictures.AddAsync(termination, picture, installer);
+        }
     }
 }

@@ -37,6 +37,9 @@ internal sealed class GlassView
     /// <summary>Standard deviation of the spread of a point, steps of the grid.</summary>
     public double Blur { get; }
 
+    /// <summary>By how many shades the core differs from the glass round it; taking it away leaves a small share of them.</summary>
+    public float CoreStep { get; private set; }
+
     /// <summary>What should not be there.</summary>
     public Plane Left { get; }
 
@@ -126,6 +129,8 @@ internal sealed class GlassView
     private void TakeRingsAway(double coreX, double coreY, double coreRadius, double coreMost)
     {
         var inner = new RingsOf(Left, coreX, coreY, 0, (int)(coreMost / Pitch)).Medians();
+
+        CoreStep = inner.Length == 0 ? 0 : Math.Abs(inner[Math.Min((int)(coreRadius / Pitch / 2), inner.Length - 1)] - inner[^1]);
 
         // Farther in the light's fit serves, and film that covers much of a ring must not be taken for it.
         var shadowed = Math.Max(0, (int)((Edge - RingShadow) / Pitch));

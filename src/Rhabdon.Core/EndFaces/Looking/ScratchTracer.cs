@@ -23,6 +23,8 @@ internal static class ScratchTracer
     private const double LeastOverNoise = 0.7;
     private const double WideShade = 1.2;
     private const double WideFrom = 3;
+    private const double CoreLeft = 0.04;
+    private const double CoreRim = 2;
     private const double Thin = 0.95;
     private const double ThinIfSure = 0.8;
     private const double RimWidth = 3.5;
@@ -201,7 +203,7 @@ internal static class ScratchTracer
         var noise = glass.NoiseAt((int)path[path.Count / 2].X, (int)path[path.Count / 2].Y);
         var significance = Math.Abs(across.Contrast) / noise * Math.Sqrt(path.Count * Math.Max(1, across.Span / glass.Pitch));
         var trace = new Trace(path, across.Width, across.Span, across.Contrast, significance, waviness * glass.Pitch, turns);
-        return IsLine(trace, length, glass) && IsDeepEnough(trace, noise) && !IsRim(glass, path) && !IsUneven(glass, path, sign, across.Width) ? trace : null;
+        return IsLine(trace, length, glass) && IsDeepEnough(trace, noise) && !IsCoreLeft(glass, trace, length) && !IsRim(glass, path) && !IsUneven(glass, path, sign, across.Width) ? trace : null;
     }
 
     // Long against its width, and no thinner than the lens lets the thinnest of lines appear.
@@ -218,6 +220,10 @@ internal static class ScratchTracer
         var least = LeastShade + (WideShade * Math.Max(0, trace.Width - WideFrom));
         return trace.Significance >= LeastSignificance && Math.Abs(trace.Contrast) >= Math.Max(least, LeastOverNoise * noise);
     }
+
+    // A short faint line at the core's edge is what taking the core away left of it.
+    private static bool IsCoreLeft(GlassView glass, Trace trace, double length) =>
+        length < 4 * glass.CoreRadius && Math.Abs(trace.Contrast) < LeastShade + (CoreLeft * glass.CoreStep) && trace.Path.Min(p => glass.RadiusAt(p.X, p.Y)) < glass.CoreRadius + CoreRim;
 
     // A scratch is as wide at its ends as in its middle; a long patch is not.
     private static bool IsUneven(GlassView glass, List<(double X, double Y)> path, int sign, double width)

@@ -9,6 +9,9 @@ import { PictureSources } from './PictureSources';
 import { profiles, useGrade, type Profile } from './useGrade';
 import { ZoneTable } from './ZoneTable';
 
+/** More reasons than these are read off the axis. */
+const mostWhy = 3;
+
 /** A picture of an end face in; the verdict in words first, why, what to do next, and the picture with its marks. */
 export function VerifyStation() {
   const [profile, setProfile] = useState<Profile>('sm-upc');
@@ -62,7 +65,10 @@ export function VerifyStation() {
           </div>
           {view && (
             <>
-              <p>{view.why.join(' ')}</p>
+              <p>
+                {view.why.slice(0, mostWhy).join(' ')}
+                {view.why.length > mostWhy && ` ${say('verify.more', { count: view.why.length - mostWhy })}`}
+              </p>
               {shown.answer.zones.length > 0 && <ZoneTable zones={view.zones} />}
               <div className="do-next">
                 <small>{say('verify.next')}</small>

@@ -1,0 +1,46 @@
+using Rhabdon.Core.Bench;
+using Rhabdon.Core.EndFaces;
+using Rhabdon.Core.EndFaces.Drawing;
+using Rhabdon.Data;
+using Rhabdon.Imaging;
+using Rhabdon.Instruments;
+
+namespace Rhabdon.Server.Hosting;
+
+/// <summary>A look in the demo: the picture, and what a person made of it who saw otherwise.</summary>
+internal sealed record DemoLook(FaceSeen Face, string? Choice = null, string? Overruled = null);
+
+/// <summary>The demo's microscope: of some strands of a cable it gives pictures, drawn and graded as at the bench.</summary>
+internal sealed class DemoMicroscope(FaceProfile profile)
+{
+    // From the bead to a face that passes, look by look: what hands do before each.
+    private static readonly HandsAct[][] Polished =
+    [
+        [HandsAct.Clean], [HandsAct.Polish, HandsAct.Polish, HandsAct.Clean], [HandsAct.Polish, HandsAct.Clean], [HandsAct.LastFilm, HandsAct.Clean],
+    ];
+
+    private readonly Dictionary<int, (FaceInHand Face, int Looks)> faces = [];
+
+    /// <summary>What was taken so far, and of which strand.</summary>
+    public List<(Guid Termination, StoredPicture Picture)> Taken { get; } = [];
+
+    /// <summary>The look at a strand, or null when this one is judged by eye.</summary>
+    public DemoLook? Look(int strand, TerminationState state)
+    {
+        if (strand > 2)
+        {
+            return null;
+        }
+
+        var (face, looks) = faces.GetValueOrDefault(strand, (FaceInHand.First with { Connector = strand }, 0));
+        face = Polished[Math.Min(looks, Polished.Length - 1)].Aggregate(face, (f, act) => f.After(act));
+        faces[strand] = (face, looks + 1);
+        var isHair = strand == 2 && looks == Polished.Length - 1;
+        var image = FaceRenderer.Draw((isHair ? face with { Scratches = 3.6 } : face).Face(looks));
+        var file = PictureWriter.Png(image);
+        var hash = PictureHash.Of(file);
+        Taken.Add((state.Termination, new StoredPicture(hash, "image/png", file)));
+        var seen = FaceSeen.Of(hash, profile, FaceGrader.Grade(image, profile));
+        return isHair && seen.Sign is not null ? new DemoLook(seen, "clean", "A hair on the lens: it stays where it is when the ferrule is turned") : new DemoLook(seen);
+    }
+}
