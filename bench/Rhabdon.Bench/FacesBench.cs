@@ -32,6 +32,22 @@ internal static class FacesBench
         Time();
     }
 
+    /// <summary>Two pictures of each style, for eyes that know nothing of ours; a picture's name tells how it was made.</summary>
+    public static void WritePictures(string folder)
+    {
+        Directory.CreateDirectory(folder);
+        var plights = Enum.GetValues<Plight>();
+        foreach (var (style, index) in FaceStyle.All.Select((s, i) => (s, i)))
+        {
+            foreach (var (profile, seed) in ((string, int)[])[("sm-upc", 501), ("mm", 502)])
+            {
+                var plight = plights[((2 * index) + seed - 501) % plights.Length];
+                File.WriteAllBytes(
+                    Path.Combine(folder, $"{style.Name}_{profile}_{plight}_{seed}.png"), PictureWriter.Png(FaceRenderer.Draw(MadeFaces.Make(style, FaceProfiles.Find(profile)!, plight, seed))));
+            }
+        }
+    }
+
     private static void Grade(FaceStyle style, FaceProfile profile, MadeFace face, Tally[] tallies)
     {
         var image = FaceRenderer.Draw(face);

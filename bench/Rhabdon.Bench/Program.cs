@@ -1,11 +1,19 @@
 using Rhabdon.Bench;
 
 // Usage: Rhabdon.Bench PART ADDRESS, with the database in RHABDON_DATABASE. Called by ./rhabdon bench, which starts both.
+// Or: Rhabdon.Bench pictures FOLDER, which writes those that tests/outside/opencv_faces.py looks at.
+if (args[0] == "pictures")
+{
+    FacesBench.WritePictures(args[1]);
+    return;
+}
+
 var (part, address) = (args[0], new Uri(args[1]));
 var database = Environment.GetEnvironmentVariable("RHABDON_DATABASE")!;
 switch (part)
 {
     case "faces": FacesBench.Run(); break;
+    case "looks": await LooksBench.RunAsync(address); break;
     case "fold": FoldBench.Run(); break;
     case "events": await EventsBench.RunAsync(address, database); break;
     case "ladder": await LadderBench.RunAsync(address, database); break;

@@ -76,7 +76,7 @@ public sealed record FaceInHand(int Connector, double Bead, double Scratches, bo
 
         for (var i = 0; i < 3; i++)
         {
-            var (place, size) = (At(20 + (60 * chance.NextDouble()), chance.NextDouble() * 2 * Math.PI), 5 + (7 * chance.NextDouble()));
+            var (place, size) = (At(18 + (34 * chance.NextDouble()), chance.NextDouble() * 2 * Math.PI), 5 + (7 * chance.NextDouble()));
             if (IsDirty)
             {
                 yield return new MadeMark(MarkKind.LooseDirt, [place], size, -0.3, 0.4, 1.5, 0.6, 0.3, Connector + i);

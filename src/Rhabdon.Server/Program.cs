@@ -35,6 +35,7 @@ app.MapExchange();
 app.MapCalc();
 app.MapEndFaces();
 app.MapPictures();
+app.MapProfiles();
 app.MapInstruments();
 app.MapInterface();
 return await app.ServeAsync();

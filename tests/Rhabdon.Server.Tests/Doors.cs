@@ -78,6 +78,8 @@ public static class Doors
         new("GET", "/api/v1/terminations/{id:guid}/stories", Passes.SeesJob),
         new("GET", "/api/v1/terminations/{id:guid}/pictures/{hash}", Passes.SeesJob),
         new("PUT", "/api/v1/terminations/{id:guid}/pictures/{hash}", Passes.WorksOn, "no picture"),
+        new("GET", "/api/v1/profiles", Passes.SignedIn),
+        new("POST", "/api/v1/profiles/{id}/confirmation", Passes.Planner, new { version = 1, edition = "" }),
         new("GET", "/api/v1/instruments/microscope", Passes.SignedIn),
         new("GET", "/api/v1/instruments/microscope/frame", Passes.SignedIn),
         new("POST", "/api/v1/instruments/microscope/hands/{act}", Passes.SignedIn),

@@ -75,6 +75,21 @@ public sealed class EndFaceTests(Host host) : IClassFixture<Host>
         Assert.InRange(GC.GetTotalAllocatedBytes() - before, 0, 300_000_000 + (6L * picture.Length));
     }
 
+    // What a camera's compression takes away is no mark.
+    [Theory]
+    [InlineData(60)]
+    [InlineData(75)]
+    [InlineData(92)]
+    public void Compressing_a_picture_keeps_the_verdict(int quality)
+    {
+        var profile = FaceProfiles.Find("sm-upc")!;
+        foreach (var face in (MadeFace[])[Pitted, Pitted with { Marks = [] }, Pitted with { Marks = [new MadeMark(MarkKind.Scratch, [new Spot(-40, 20), new Spot(35, 28)], 5, -0.25)] }])
+        {
+            var image = FaceRenderer.Draw(face);
+            Assert.Equal(FaceGrader.Grade(image, profile).Verdict, FaceGrader.Grade(PictureReader.Read(PictureWriter.Jpeg(image, quality)).Image!, profile).Verdict);
+        }
+    }
+
     [Fact]
     public async Task What_is_no_form_is_refused()
     {

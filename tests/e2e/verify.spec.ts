@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { signIn } from './bench';
+import { signIn, tabletOf } from './bench';
 
 const face = (name: string) => `${test.info().file.replace(/[^/]+$/, '')}faces/${name}.png`;
 
@@ -41,4 +41,23 @@ test('what is no picture is refused, and what was shown stays', async ({ page })
     .setInputFiles({ name: 'face.png', mimeType: 'image/png', buffer: Buffer.from('this is text') });
   await expect(page.getByRole('alert')).toContainText('Send a PNG, JPEG or BMP');
   await expect(page.getByRole('heading', { name: 'Passes' })).toBeVisible();
+});
+
+test('a lead confirms the limits against the buyer’s edition, and everyone sees which', async ({ page, browser }) => {
+  await expect(page.getByText(/limits unconfirmed/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Confirm', exact: true })).toHaveCount(0);
+  const lead = await tabletOf(browser, 'lead', '4402');
+  await lead.goto('/verify');
+  await lead.getByLabel('Limits').selectOption('single-mode APC');
+  await lead.getByRole('button', { name: 'Confirm', exact: true }).click();
+  await lead.getByRole('button', { name: 'They are the same' }).click();
+  await expect(lead.getByRole('alert')).toContainText('compared with');
+  await lead.getByLabel('Compared with').fill('the harbor trust’s 2021 edition');
+  await lead.getByRole('button', { name: 'They are the same' }).click();
+  await expect(lead.getByText('limits confirmed against the harbor trust’s 2021 edition by Lena Tidewater')).toBeVisible();
+  await page.reload();
+  await expect(page.getByText(/limits unconfirmed/)).toBeVisible();
+  await page.getByLabel('Limits').selectOption('single-mode APC');
+  await expect(page.getByText(/limits confirmed against/)).toBeVisible();
+  await lead.context().close();
 });

@@ -7,9 +7,10 @@ namespace Rhabdon.Core.EndFaces;
 /// <summary>What an end face may bear, zone by zone: data with a version of its own, the buyer's edition in place of ours wherever they differ.</summary>
 /// <param name="FormatVersion">1.</param>
 /// <param name="Id">Short and lasting: <c>sm-upc</c>.</param>
+/// <param name="Version">Of its limits, from 1.</param>
 /// <param name="Zones">From the core outward, each beginning where the one before ends.</param>
 /// <param name="Source">Where the limits come from, in words.</param>
-public sealed record FaceProfile(int FormatVersion, string Id, Wording Title, IReadOnlyList<FiberMode> Modes, IReadOnlyList<Polish> Polishes, IReadOnlyList<ZoneLimits> Zones, Wording Source)
+public sealed record FaceProfile(int FormatVersion, string Id, int Version, Wording Title, IReadOnlyList<FiberMode> Modes, IReadOnlyList<Polish> Polishes, IReadOnlyList<ZoneLimits> Zones, Wording Source)
 {
     public const int CurrentFormat = 1;
 

@@ -17,3 +17,13 @@ create table picture_of (
 
 -- How often a person chose otherwise than a picture was graded.
 alter table termination_state add column overruled int not null default 0;
+
+-- A lead has compared a profile's limits with the buyer's edition of the standard.
+create table profile_confirmation (
+    profile_id text not null,
+    version int not null,
+    edition text not null,
+    confirmed_by uuid not null references person,
+    confirmed_at timestamptz not null default now(),
+    primary key (profile_id, version)
+);

@@ -44,7 +44,7 @@ public static class Setup
         services.AddSingleton<Database>().AddSingleton<PeopleStore>().AddSingleton<RecipeStore>().AddSingleton<JobStore>().AddSingleton<EventStore>();
         services.AddSingleton<LiveFeed>().AddSingleton<LiveTeller>();
         services.AddSingleton<WholeJobStore>().AddSingleton<JobFiles>();
-        services.AddSingleton<PictureStore>();
+        services.AddSingleton<PictureStore>().AddSingleton<ProfileStore>();
         services.AddHttpClient<Microscope>(http => http.BaseAddress = builder.Configuration["RHABDON_MICROSCOPE"] is { Length: > 0 } address ? new Uri(address) : null);
         services.AddSingleton<CrewStore>().AddSingleton<ProtectionKeyStore>().AddSingleton<RecipeShelf>().AddSingleton<AppendEvents>();
         services.AddSingleton<IPasswordHasher<Person>, PasswordHasher<Person>>();

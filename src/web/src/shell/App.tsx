@@ -134,7 +134,7 @@ function Signed({ session, toggles }: { session: Session; toggles: Toggles }) {
             <Route path="/proof/:cable" element={<StrandLadder person={person} mayWork={mayWork} />} />
             <Route path="/story/:termination" element={<StrandStory unit={toggles.unit} person={person} mayWork={mayWork} />} />
             <Route path="/look/:termination" element={<Look unit={toggles.unit} person={person} maySettle={mayPlan} />} />
-            <Route path="/verify" element={<VerifyStation />} />
+            <Route path="/verify" element={<VerifyStation mayPlan={mayPlan} />} />
             <Route path="/recipes" element={<RecipeList mayPlan={mayPlan} />} />
             {mayPlan && <Route path="/recipes/edit" element={<RecipeEdit unit={toggles.unit} />} />}
             <Route path="/recipes/:recipe" element={<RecipePage unit={toggles.unit} mayPlan={mayPlan} />} />

@@ -1,9 +1,13 @@
+import { useQuery } from '@tanstack/react-query';
 import { useState, type DragEvent } from 'react';
+import { api, got } from '../../api/client';
 import { LimitAxis } from '../../drawing/LimitAxis';
 import { FaultLine } from '../../shell/faults';
 import { useKeys } from '../../shell/keys';
+import { toldOrKept } from '../../shell/tablet';
 import { say, type Key } from '../../shell/words';
 import { KeyList } from '../bench/KeyList';
+import { ConfirmLimits } from './ConfirmLimits';
 import { FaceStage } from './FaceStage';
 import { PictureSources } from './PictureSources';
 import { profiles, useGrade, type Profile } from './useGrade';
@@ -13,11 +17,15 @@ import { ZoneTable } from './ZoneTable';
 const mostWhy = 3;
 
 /** A picture of an end face in; the verdict in words first, why, what to do next, and the picture with its marks. */
-export function VerifyStation() {
+export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
   const [profile, setProfile] = useState<Profile>('sm-upc');
   const { shown, before, isGrading, fault, take } = useGrade(profile);
   const [picked, setPicked] = useState<number>();
   const [isListing, setListing] = useState(false);
+  const [isConfirming, setConfirming] = useState(false);
+  const known = useQuery({ queryKey: ['profiles'], queryFn: () => toldOrKept('profiles', () => got(api.GET('/api/v1/profiles'))) });
+  const limits = known.data?.find((one) => one.id === profile);
+  const confirmed = limits?.confirmation;
   useKeys({ keys: () => setListing(true) });
   const drop = (event: DragEvent) => {
     event.preventDefault();
@@ -75,11 +83,17 @@ export function VerifyStation() {
                 <h3>{view.next}</h3>
                 {view.nextWhy && <p>{view.nextWhy}</p>}
               </div>
-              <small>
-                {[...view.quality, say('verify.unconfirmed'), ...(shown.isHere ? [say('verify.here')] : [])].join(' · ')}
-              </small>
+              <small>{[...view.quality, ...(shown.isHere ? [say('verify.here')] : [])].join(' · ')}</small>
             </>
           )}
+          <small>
+            {confirmed ? say('verify.confirmed', { edition: confirmed.edition, name: confirmed.by }) : say('verify.unconfirmed')}{' '}
+            {mayPlan && limits && (
+              <button type="button" className="quiet" onClick={() => setConfirming(true)}>
+                {say('verify.confirm-open')}
+              </button>
+            )}
+          </small>
           <p className="caution">{say('caution.dark')}</p>
           <PictureSources isAnother={!!shown} onTake={take} />
         </section>
@@ -90,6 +104,7 @@ export function VerifyStation() {
           <LimitAxis marks={view.marks} picked={picked} onPick={setPicked} />
         </section>
       )}
+      {isConfirming && limits && <ConfirmLimits profile={limits} onClose={() => setConfirming(false)} />}
       {isListing && <KeyList onClose={() => setListing(false)} />}
     </div>
   );

@@ -1,0 +1,33 @@
+using Dapper;
+
+namespace Rhabdon.Data;
+
+/// <summary>That someone compared a version of a profile's limits with what the buyer goes by.</summary>
+/// <param name="Edition">Of the standard, or the buyer's own paper.</param>
+/// <param name="By">Name of the person.</param>
+public sealed record ProfileConfirmation(string Profile, int Version, string Edition, string By, DateTime At);
+
+/// <summary>Confirmations of end-face profiles; the latest word on a version stands.</summary>
+public sealed class ProfileStore(Database database)
+{
+    public async Task<IReadOnlyList<ProfileConfirmation>> ConfirmationsAsync()
+    {
+        await using var connection = await database.OpenAsync();
+        return (await connection.QueryAsync<ProfileConfirmation>(
+            """
+            select c.profile_id "Profile", c.version "Version", c.edition "Edition", p.name "By", c.confirmed_at "At"
+            from profile_confirmation c join person p on p.id = c.confirmed_by
+            """)).AsList();
+    }
+
+    public async Task ConfirmAsync(string profile, int version, string edition, Guid by)
+    {
+        await using var connection = await database.OpenAsync();
+        await connection.ExecuteAsync(
+            """
+            insert into profile_confirmation (profile_id, version, edition, confirmed_by) values (@profile, @version, @edition, @by)
+            on conflict (profile_id, version) do update set edition = excluded.edition, confirmed_by = excluded.confirmed_by, confirmed_at = now()
+            """,
+            new { profile, version, edition, by });
+    }
+}

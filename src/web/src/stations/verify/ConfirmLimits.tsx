@@ -1,0 +1,44 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { Input } from 'antd';
+import { useState } from 'react';
+import { api, got, type Schemas } from '../../api/client';
+import { FaultLine } from '../../shell/faults';
+import { Sheet } from '../../shell/Sheet';
+import { say } from '../../shell/words';
+
+/** A lead says that the limits were compared with the buyer's edition, and which that is. */
+export function ConfirmLimits({ profile, onClose }: { profile: Schemas['ProfileView']; onClose: () => void }) {
+  const [edition, setEdition] = useState(profile.confirmation?.edition ?? '');
+  const [fault, setFault] = useState('');
+  const queries = useQueryClient();
+  const confirm = async () => {
+    try {
+      const body = { version: profile.version, edition };
+      await got(api.POST('/api/v1/profiles/{id}/confirmation', { params: { path: { id: profile.id } }, body }));
+      await queries.invalidateQueries({ queryKey: ['profiles'] });
+      onClose();
+    } catch (error) {
+      setFault(error instanceof TypeError ? say('shell.no-server') : (error as Error).message);
+    }
+  };
+  return (
+    <Sheet title={say('verify.confirm-title', { profile: profile.title })} onClose={onClose}>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void confirm();
+        }}
+      >
+        <p>{say('verify.confirm-how')}</p>
+        <label className="reading">
+          {say('verify.edition')}
+          <Input value={edition} autoFocus maxLength={100} onChange={(event) => setEdition(event.target.value)} />
+        </label>
+        <FaultLine says={fault} />
+        <button type="submit" className="main-action">
+          {say('verify.confirm')}
+        </button>
+      </form>
+    </Sheet>
+  );
+}
