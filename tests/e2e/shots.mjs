@@ -135,14 +135,13 @@ while (!(await page.locator('.sources').isVisible())) {
     const start = page.getByRole('button', { name: 'Start the time' });
     if (await start.isVisible()) await start.click();
     await page.getByText('Time is up', { exact: true }).waitFor({ timeout: 120_000 });
-    await next(() => page.keyboard.press('Enter'));
-    continue;
   }
   if (await page.locator('.metronome').isVisible()) {
     await page.locator('.reading input').fill((await page.locator('#verdict').innerText()).match(/\d+/)[0]);
   }
   const isChoice = await page.locator('.choices').isVisible();
-  await next(() => page.keyboard.press(isChoice ? '1' : 'Enter'));
+  await page.locator(isChoice ? '.choices button' : '.work .main-action').first().click();
+  await page.waitForTimeout(500);
 }
 await page.getByRole('button', { name: /^Look/ }).click();
 await page.getByRole('button', { name: /^Record/ }).waitFor();
