@@ -140,7 +140,10 @@ while (!(await page.locator('.sources').isVisible())) {
     await page.locator('.reading input').fill((await page.locator('#verdict').innerText()).match(/\d+/)[0]);
   }
   const isChoice = await page.locator('.choices').isVisible();
-  await page.locator(isChoice ? '.choices button' : '.work .main-action').first().click();
+  await page
+    .locator(isChoice ? '.choices button' : '.work .main-action')
+    .first()
+    .click();
   await page.waitForTimeout(500);
 }
 await page.getByRole('button', { name: /^Look/ }).click();

@@ -23,7 +23,10 @@ export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
   const [picked, setPicked] = useState<number>();
   const [isListing, setListing] = useState(false);
   const [isConfirming, setConfirming] = useState(false);
-  const known = useQuery({ queryKey: ['profiles'], queryFn: () => toldOrKept('profiles', () => got(api.GET('/api/v1/profiles'))) });
+  const known = useQuery({
+    queryKey: ['profiles'],
+    queryFn: () => toldOrKept('profiles', () => got(api.GET('/api/v1/profiles'))),
+  });
   const limits = known.data?.find((one) => one.id === profile);
   const confirmed = limits?.confirmation;
   useKeys({ keys: () => setListing(true) });
