@@ -27,6 +27,8 @@ public enum HandsAct
 /// <param name="Scratches">Width of the widest, micrometers.</param>
 public sealed record FaceInHand(int Connector, double Bead, double Scratches, bool IsDirty)
 {
+    // They come round again: whoever tries the stand-in twice sees the same.
+    private const int Connectors = 2;
     private const int Width = 1024;
     private const int Height = 768;
     private const double Scale = 0.32;
@@ -40,7 +42,7 @@ public sealed record FaceInHand(int Connector, double Bead, double Scratches, bo
 
     public FaceInHand After(HandsAct act) => act switch
     {
-        HandsAct.NewConnector => New(Connector + 1),
+        HandsAct.NewConnector => New((Connector % Connectors) + 1),
         HandsAct.Polish => this with { Bead = Bead == WholeBead ? WholeBead / 2 : 0, Scratches = Bead > 0 ? FromCrumbs : FromFilm, IsDirty = true },
         HandsAct.LastFilm => this with { Scratches = Scratches > LastFilmTakes ? Scratches : 0, IsDirty = true },
         _ => this with { IsDirty = false },
