@@ -82,3 +82,31 @@ export async function kinds(page: Page, termination: string): Promise<string[]> 
 }
 
 export const sent = (page: Page) => expect(page.getByText('all sent')).toBeVisible();
+
+/** What the bench shows now: it changes with every tap that was kept. */
+const shown = (page: Page) =>
+  page.locator('.bench').evaluate((bench) => (bench as HTMLElement).innerText.replace(/\d+:\d\d|in \d+ s/g, ''));
+
+/** Does the step that is shown, well, by keyboard alone; times are run out by the page's own clock. */
+export async function stepByKeys(page: Page) {
+  let before = '';
+  while (before !== (before = await shown(page))) await page.waitForTimeout(50);
+  if ((await page.locator('.clock').count()) > 0) {
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('button', { name: /^Done in/ })).toBeVisible();
+    await page.clock.fastForward(361_000);
+    await expect(page.getByText('Time is up', { exact: true })).toBeVisible();
+    await page.keyboard.press('Enter');
+  } else if ((await page.locator('.choices').count()) > 0) {
+    await page.keyboard.press('1');
+  } else if ((await page.locator('.reading input').count()) > 0) {
+    const good = (await page.locator('#verdict').innerText()).match(/[\d.]+/g)!.map(Number);
+    await expect(page.locator('.reading input')).toBeFocused();
+    const isCount = (await page.locator('.metronome').count()) > 0;
+    await page.keyboard.type(String(isCount ? good[0] : (good[0]! + good[1]!) / 2));
+    await page.keyboard.press('Enter');
+  } else {
+    await page.keyboard.press('Enter');
+  }
+  await expect.poll(() => shown(page)).not.toBe(before);
+}

@@ -1,4 +1,5 @@
 import type { Schemas } from '../api/client';
+import { exportsOf } from './runtime';
 
 /** The rulebook, compiled to WebAssembly: the same code as the server's. It takes and gives JSON text. */
 interface Exports {
@@ -42,14 +43,6 @@ export type Judged = { grade?: 'good' | 'doubtful' | 'bad' | 'none'; says?: stri
 
 let booted: Promise<Exports> | undefined;
 
-async function boot(): Promise<Exports> {
-  const address = '/core/dotnet.js';
-  const { dotnet } = await import(/* @vite-ignore */ address);
-  const runtime = await dotnet.create();
-  const assembly = await runtime.getAssemblyExports('Rhabdon.Browser');
-  return assembly.Rhabdon.Browser.BenchExports as Exports;
-}
-
 /** The core in this page. It keeps the strands it was given folded, so that a tap need not fold them anew. */
 export class Core {
   private readonly held = new Map<string, string>();
@@ -59,7 +52,7 @@ export class Core {
 
   /** The one core of this page, with every version of the book added to it. */
   static async with(book: Schemas['BookView']): Promise<Core> {
-    const core = await (Core.one ??= (booted ??= boot()).then((exports) => new Core(exports)));
+    const core = await (Core.one ??= (booted ??= exportsOf<Exports>('BenchExports')).then((exports) => new Core(exports)));
     for (const ladder of book.ladders) core.exports.AddLadder(JSON.stringify(ladder));
     for (const recipe of book.recipes) core.exports.AddRecipe(JSON.stringify(recipe));
     return core;

@@ -1,4 +1,5 @@
 import type { Schemas } from '../api/client';
+import { exportsOf } from './runtime';
 
 /** What the page asks: a picture's file, whose limits, and a number to know the answer by. */
 export interface FaceAsked {
@@ -16,15 +17,8 @@ interface Exports {
 // The grader keeps a processor busy for seconds: it has a runtime of its own here, so that the bench beside it answers at once.
 let booted: Promise<Exports> | undefined;
 
-async function boot(): Promise<Exports> {
-  // Told so, the runtime does not take this worker for a thread of another one.
-  Object.assign(globalThis, { dotnetSidecar: true });
-  const address = '/core/dotnet.js';
-  const { dotnet } = await import(/* @vite-ignore */ address);
-  const runtime = await dotnet.create();
-  const assembly = await runtime.getAssemblyExports('Rhabdon.Browser');
-  return assembly.Rhabdon.Browser.FaceExports as Exports;
-}
+// Told so, the runtime does not take this worker for a thread of another one.
+Object.assign(globalThis, { dotnetSidecar: true });
 
 async function decode(file: Blob): Promise<ImageData | undefined> {
   const picture = await createImageBitmap(file, { colorSpaceConversion: 'none' }).catch(() => undefined);
@@ -38,7 +32,7 @@ async function answerTo({ turn, file, profile }: FaceAsked): Promise<FaceAnswere
   try {
     const picture = await decode(file);
     if (!picture) return { turn, isNoPicture: true };
-    const exports = await (booted ??= boot());
+    const exports = await (booted ??= exportsOf<Exports>('FaceExports'));
     const bytes = new Uint8Array(await file.arrayBuffer());
     const colors = new Uint8Array(picture.data.buffer);
     return { turn, answer: JSON.parse(exports.Grade(bytes, colors, picture.width, picture.height, profile, 0)) };

@@ -1,4 +1,5 @@
 import { useEffect, useRef, type ReactNode } from 'react';
+import { InSheet } from './keys';
 import { say } from './words';
 
 /** A sheet over the page for one question. Escape closes it; the focus stays in it and goes back where it was. */
@@ -25,7 +26,7 @@ export function Sheet({ title, onClose, children }: { title: string; onClose: ()
           {say('sheet.close')}
         </button>
       </header>
-      {children}
+      <InSheet.Provider value={true}>{children}</InSheet.Provider>
     </dialog>
   );
 }

@@ -1,4 +1,4 @@
-import { useLayoutEffect, useRef, useSyncExternalStore } from 'react';
+import { createContext, useContext, useLayoutEffect, useRef, useSyncExternalStore } from 'react';
 import type { Key as Word } from './words';
 
 /** What can be done by key, and the key it has until someone chooses another. The pedal turns pages: down is Done, up is the strand before. */
@@ -77,16 +77,20 @@ function belongsToFocus(event: KeyboardEvent): boolean {
   return (event.key === 'Enter' || event.key === ' ') && !!target.closest('button, a, summary, [role=button]');
 }
 
-/** Does what the keys ask for, while the component is there and no sheet is open; ready as soon as the screen shows it, so that no tap falls between. */
+/** True inside a sheet: while one is open the keys are its own. */
+export const InSheet = createContext(false);
+
+/** Does what the keys ask for, while the component is there and no sheet lies over it; ready as soon as the screen shows it, so that no tap falls between. */
 export function useKeys(actions: Keyed) {
   const latest = useRef(actions);
+  const inSheet = useContext(InSheet);
   useLayoutEffect(() => {
     latest.current = actions;
   });
   useLayoutEffect(() => {
     const hear = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.defaultPrevented || belongsToFocus(event)) return;
-      if (document.querySelector('dialog[open]')) return;
+      if (!!document.querySelector('dialog[open]') !== inSheet) return;
       const digit = /^(?:Digit|Numpad)([1-9])$/.exec(event.code)?.[1];
       const action = (Object.keys(usual) as KeyAction[]).find((name) => keyOf(name) === event.key);
       const act = digit && latest.current.choice ? () => latest.current.choice!(Number(digit)) : action && latest.current[action];
@@ -96,5 +100,5 @@ export function useKeys(actions: Keyed) {
     };
     window.addEventListener('keydown', hear);
     return () => window.removeEventListener('keydown', hear);
-  }, []);
+  }, [inSheet]);
 }

@@ -56,7 +56,7 @@ export function FaceAsk({ ask, face, proposed, onRecord, onByEye }: Props) {
           <Input value={reason} autoFocus maxLength={500} onChange={(event) => setReason(event.target.value)} />
         </label>
       )}
-      {isChoosing && (!view || !proposed?.choice || isOtherwise) && (
+      {isChoosing && (
         <fieldset className="choices small">
           <legend>{say(isOtherwise ? 'face.otherwise-what' : 'face.by-eye', { question: ask.question })}</legend>
           {choices.map((choice, index) => (

@@ -4,7 +4,7 @@ import { LimitAxis } from '../../drawing/LimitAxis';
 import { Sheet } from '../../shell/Sheet';
 import { say } from '../../shell/words';
 import { FaceStage } from '../verify/FaceStage';
-import { sidesOf, type Graded } from '../verify/useGrade';
+import { sidesOf, type Picture } from '../verify/useGrade';
 
 type FaceLine = Schemas['FaceLine'];
 
@@ -13,14 +13,14 @@ export const addressOf = (termination: string, picture: string) => `/api/v1/term
 /** A picture out of a strand's story as it was graded then, beside the look before it. */
 export function FaceSheet(props: { termination: string; face: FaceLine; before?: FaceLine; onClose: () => void }) {
   const { termination, face, before, onClose } = props;
-  const [graded, setGraded] = useState<(Graded | undefined)[]>();
+  const [graded, setGraded] = useState<(Picture | undefined)[]>();
   const [picked, setPicked] = useState<number>();
   useEffect(() => {
-    const load = async (line?: FaceLine): Promise<Graded | undefined> => {
+    const load = async (line?: FaceLine): Promise<Picture | undefined> => {
       if (!line) return undefined;
       const address = addressOf(termination, line.picture);
       const sides = await sidesOf(address).catch(() => undefined);
-      return sides && { address, ...sides, answer: { view: line.view } as Graded['answer'] };
+      return sides && { address, ...sides, view: line.view };
     };
     void Promise.all([load(face), load(before)]).then(setGraded);
   }, [termination, face, before]);

@@ -2,15 +2,15 @@ import { useEffect, useState } from 'react';
 import { FacePicture } from '../../drawing/FacePicture';
 import { keyOf, useKeyList, useKeys } from '../../shell/keys';
 import { say } from '../../shell/words';
-import type { Graded } from './useGrade';
+import type { Picture } from './useGrade';
 
 const blinkMs = 600;
 const closest = 8;
 
 interface Props {
-  shown: Graded;
+  shown: Picture;
   /** An earlier look, to blink with or to hold beside. */
-  before?: Graded;
+  before?: Picture;
   picked?: number;
   onPick: (mark: number) => void;
 }
@@ -52,8 +52,7 @@ export function FaceStage({ shown, before, picked, onPick }: Props) {
           <figure key={face.address}>
             <FacePicture
               {...face}
-              view={face.answer.view}
-              says={say('verify.picture', { headline: face.answer.view.headline })}
+              says={say('verify.picture', { headline: face.view.headline })}
               {...{
                 hasRings,
                 hasMarks: hasMarks && (face === shown || isBeside),

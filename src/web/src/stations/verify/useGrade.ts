@@ -1,11 +1,16 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { gradeFace, type FaceAnswer } from '../../core/faces';
 
-/** A picture and what was made of it. */
-export interface Graded {
+/** A picture and what a screen shows of it. */
+export interface Picture {
   address: string;
   width: number;
   height: number;
+  view: FaceAnswer['view'];
+}
+
+/** A picture graded just now. */
+export interface Graded extends Picture {
   answer: FaceAnswer;
   /** Graded in this page, without the server. */
   isHere?: boolean;
@@ -62,7 +67,7 @@ export function useGrade(profile: string | undefined, about = '', look = '') {
         if (turn !== asked.current) return URL.revokeObjectURL(address);
         const now = held.current;
         hold({
-          shown: { address, ...sides, answer, isHere, file: picture },
+          shown: { address, ...sides, view: answer.view, answer, isHere, file: picture },
           before: isAnother ? (now.shown ?? now.before) : now.before,
         });
       } catch (error) {
@@ -87,5 +92,5 @@ export function useGrade(profile: string | undefined, about = '', look = '') {
     last.current = about;
   }, [about, look, hold]);
 
-  return { shown, before, isGrading, fault, take: (picture: Blob) => void grade(picture, true), say: setFault };
+  return { shown, before, isGrading, fault, take: (picture: Blob) => void grade(picture, true) };
 }
