@@ -47,8 +47,9 @@ public static class FaceGrader
                 new FiberCircle(place.X, place.Y, 2 * place.Radius, measured, usualCore));
         }
 
-        var glass = GlassView.Of(image, place, measured, usualCore);
-        var findings = Findings(image, profile, place, measured, glass);
+        var ferrule = FerruleView.Of(image, place, measured);
+        var glass = GlassView.Of(image, place, measured, usualCore, ferrule?.Light);
+        var findings = Findings(profile, place, measured, glass, ferrule);
         var judgement = FaceJudge.Judge(profile, findings);
         return new FaceGrade(
             judgement.Verdict, judgement.IsMarginal, new PictureQuality(focus, glass.Glass / 255, clipped, glass.NoiseAtEdge / 255, place.Strength), findings, judgement.Zones, judgement.Reasons,
@@ -65,7 +66,7 @@ public static class FaceGrader
         return place.X >= reach && place.Y >= reach && place.X <= image.Width - 1 - reach && place.Y <= image.Height - 1 - reach;
     }
 
-    private static List<Finding> Findings(GrayImage image, FaceProfile profile, FiberPlace place, double scale, GlassView glass)
+    private static List<Finding> Findings(FaceProfile profile, FiberPlace place, double scale, GlassView glass, FerruleView? ferrule)
     {
         var compact = TakeCompact(glass);
         var traces = ScratchTracer.TakeFrom(glass);
@@ -74,7 +75,7 @@ public static class FaceGrader
         var ferruleFrom = place.FerruleFrom(scale);
         var reader = new FindingReader(profile, place, scale, glass);
         var onGlass = blobs.Where(b => !veil.Hides(b) && !IsLeftOver(b, traces, glass)).ToList();
-        var onFerrule = FerruleView.Find(image, place, scale);
+        var onFerrule = ferrule?.Find() ?? [];
         var across = AcrossRing(onGlass, onFerrule, glass.Edge, ferruleFrom);
         return
         [

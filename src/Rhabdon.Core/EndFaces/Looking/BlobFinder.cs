@@ -1,3 +1,5 @@
+using System.Runtime.InteropServices;
+
 namespace Rhabdon.Core.EndFaces.Looking;
 
 /// <summary>Finds patches on a flattened grid: the deepest place first, and round it all that is at least half as deep.</summary>
@@ -12,6 +14,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
     private const double ShadowReach = 3;
     private const double LeastSize = 0.7;
     private const double ArmDepth = 0.25;
+    private const double Apart = 3;
 
     private int[]? _beside;
     private int[]? _seen;
@@ -20,18 +23,13 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
     /// <param name="smoothing">Standard deviation, micrometers.</param>
     /// <param name="leastScore">Standard deviations above noise.</param>
     /// <param name="leastShade">Shades: what no eye would see is not looked at.</param>
-    public List<Blob> Find(double smoothing, double leastScore, float leastShade)
+    /// <param name="isWide">True when a patch may cover half of the grid.</param>
+    public List<Blob> Find(double smoothing, double leastScore, float leastShade, bool isWide = false)
     {
         var smooth = left.Smoothed(smoothing / pitch);
         var places = Places();
         var usual = UsualNoise(places);
-        var sample = new float[(places.Count + 2) / 3];
-        for (var i = 0; i < sample.Length; i++)
-        {
-            sample[i] = smooth.Values[places[i * 3]];
-        }
-
-        var spread = Math.Max(0.05f, Robust.Spread(sample));
+        var spread = Math.Max(0.05f, isWide ? Math.Min(SpreadOf(smooth, places), SpreadOf(smooth, places, (int)Math.Ceiling(Apart * smoothing / pitch))) : SpreadOf(smooth, places));
         var least = Math.Max(leastShade, (float)leastScore * spread);
         var seeds = places.FindAll(p => Math.Abs(smooth.Values[p]) > least && Math.Abs(smooth.Values[p]) > leastScore * spread * Share(p));
         seeds.Sort((a, b) => Math.Abs(smooth.Values[b]).CompareTo(Math.Abs(smooth.Values[a])) is var order && order != 0 ? order : a.CompareTo(b));
@@ -55,6 +53,32 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
         return WithoutHalos(blobs);
 
         float Share(int place) => noise[place] / usual;
+    }
+
+    private static float SpreadOf(Plane smooth, List<int> places)
+    {
+        var sample = new float[(places.Count + 2) / 3];
+        for (var i = 0; i < sample.Length; i++)
+        {
+            sample[i] = smooth.Values[places[i * 3]];
+        }
+
+        return Robust.Spread(sample);
+    }
+
+    // What covers half of the glass is its own spread, but not from a place to the next.
+    private float SpreadOf(Plane smooth, List<int> places, int apart)
+    {
+        var steps = new List<float>((places.Count + 2) / 3);
+        for (var i = 0; i < places.Count; i += 3)
+        {
+            if (places[i] + apart is var other && other < isJudged.Length && isJudged[other])
+            {
+                steps.Add(smooth.Values[other] - smooth.Values[places[i]]);
+            }
+        }
+
+        return steps.Count < 100 ? float.MaxValue : Robust.Spread(CollectionsMarshal.AsSpan(steps)) / MathF.Sqrt(2);
     }
 
     private List<int> Places()

@@ -8,10 +8,12 @@ internal static class EdgeFitter
 {
     private const int Rounds = 4;
     private const double WidestRing = 9;
-    private const double UsualRing = 0.7;
+    // In shades: below it the rays' own spread says too much of what the model leaves out.
+    private const float LeastUncertainty = 0.3f;
 
-    // In samples of the median ray, for a width one micrometer off: neighbors in it share the ferrule's grain.
-    private const double RingPull = 20;
+    // From common practice: a ring is thin, and dark more often than shining. Under the blur a thin dark ring and a wider, lighter one look alike; then what is usual decides.
+    private static readonly EdgeModel.Usual Dark = new(Ring: 0.7, Shade: 45, Odds: 0);
+    private static readonly EdgeModel.Usual Shining = new(Ring: 0.7, Shade: 170, Odds: 100);
 
     /// <param name="tolerance">How far the rough circle may be off, pixels.</param>
     public static FiberPlace Fit(GrayImage image, FiberPlace rough, double tolerance)
@@ -77,12 +79,15 @@ internal static class EdgeFitter
 
     private static EdgeModel.Fit Levels(Profile window, double radius, double tolerance, double scale)
     {
-        var model = new EdgeModel(window.Median(), window.From, Profile.Step, WidestRing / scale);
-        var starts = from ring in (double[])[0.7, 2, 4.5]
-                     from blur in (double[])[0.5, 1.1]
-                     from off in Enumerable.Range(-4, 9)
-                     select model.LevelsFor(radius + (tolerance * 1.3 * off / 4), ring / scale, blur / scale);
+        var weights = Array.ConvertAll(window.Uncertainty(), u => 1 / ((u * u) + (LeastUncertainty * LeastUncertainty)));
+        var model = new EdgeModel(window.Median(), weights, window.From, Profile.Step, WidestRing / scale);
+        var starts =
+            (from ring in (double[])[0.7, 2, 4.5]
+             from blur in (double[])[0.5, 1.1]
+             from off in Enumerable.Range(-4, 9)
+             select model.LevelsFor(radius + (tolerance * 1.3 * off / 4), ring / scale, blur / scale)).ToList();
         var free = starts.OrderBy(f => f.Cost).Take(3).Select(f => model.Refine(f)).MinBy(f => f.Cost);
-        return model.Refine(free, UsualRing / scale, RingPull * scale * scale * free.Cost / window.Median().Length);
+        return ((EdgeModel.Usual[])[Dark, Shining]).Select(u => u.In(scale, free.Cost / weights.Length)).SelectMany(u => starts.Append(free).OrderBy(u.CostOf).Take(2).Select(f => model.Refine(f, u)))
+            .MinBy(f => f.Cost);
     }
 }

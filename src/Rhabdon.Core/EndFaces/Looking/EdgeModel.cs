@@ -6,11 +6,23 @@ namespace Rhabdon.Core.EndFaces.Looking;
 /// Three levels under one blur, fitted to the shades met on the way outward across the cladding's edge: glass to the radius, adhesive to the radius and the ring's width, ferrule beyond.
 /// Levenberg's and Marquardt's damped least squares over radius, width, blur and the three levels.
 /// </summary>
-internal sealed class EdgeModel(float[] shades, double from, double step, double widest)
+internal sealed class EdgeModel(float[] shades, float[] weights, double from, double step, double widest)
 {
     private const int Unknowns = 6;
     private const int MostRounds = 60;
     private const double LeastBlur = 0.25;
+
+    /// <summary>What a ring is taken to be where the shades do not decide.</summary>
+    /// <param name="Ring">Its width: micrometers, or pixels once <see cref="In"/> a picture.</param>
+    /// <param name="Odds">What its shade costs, in what one sample of the fit leaves unexplained.</param>
+    public readonly record struct Usual(double Ring, double Shade, double Odds, double RingPull = 15, double ShadePull = 0.05)
+    {
+        /// <param name="scale">Micrometers to a pixel.</param>
+        /// <param name="unit">What one sample leaves unexplained; neighbors share the ferrule's grain, so that many of them weigh as much as a prior's one.</param>
+        public Usual In(double scale, double unit) => new(Ring / scale, Shade, Odds * unit, RingPull * scale * scale * unit, ShadePull * unit);
+
+        public double CostOf(Fit fit) => fit.Cost + Odds + (RingPull * (fit.Ring - Ring) * (fit.Ring - Ring)) + (ShadePull * (fit.Adhesive - Shade) * (fit.Adhesive - Shade));
+    }
 
     public readonly record struct Fit(double Cost, double Radius, double Ring, double Blur, double Glass, double Adhesive, double Ferrule);
 
@@ -22,7 +34,7 @@ internal sealed class EdgeModel(float[] shades, double from, double step, double
         for (var i = 0; i < shades.Length; i++)
         {
             Basis(from + (i * step), radius, ring, blur, basis);
-            sums.Add(basis, shades[i]);
+            sums.Add(basis, shades[i], weights[i]);
         }
 
         if (sums.Solve() is not { } levels)
@@ -35,16 +47,17 @@ internal sealed class EdgeModel(float[] shades, double from, double step, double
         return fit with { Cost = CostOf(fit) };
     }
 
-    /// <param name="usualRing">The width that a ring is taken to have where the shades do not decide: under the blur a thin dark ring and a wider, lighter one look alike.</param>
-    /// <param name="pull">How strongly, as the squared shade that a width one pixel off the usual costs.</param>
-    public Fit Refine(Fit fit, double usualRing = 0, double pull = 0)
+    /// <param name="usual">Null for the shades alone.</param>
+    /// <returns>Its cost includes what is unusual about it.</returns>
+    public Fit Refine(Fit fit, Usual? usual = null)
     {
         fit = fit with { Cost = Cost(fit) };
         var damping = 1e-3;
         for (var round = 0; round < MostRounds && damping < 1e8; round++)
         {
             var sums = Slopes(fit);
-            sums.Pull(1, usualRing - fit.Ring, pull);
+            sums.Pull(1, (usual?.Ring - fit.Ring) ?? 0, usual?.RingPull ?? 0);
+            sums.Pull(4, (usual?.Shade - fit.Adhesive) ?? 0, usual?.ShadePull ?? 0);
             var next = sums.Solve(damping) is { } move ? Moved(fit, move) : fit;
             next = next with { Cost = Cost(next) };
             if (next.Cost < fit.Cost)
@@ -64,7 +77,7 @@ internal sealed class EdgeModel(float[] shades, double from, double step, double
 
         return fit;
 
-        double Cost(Fit of) => CostOf(of) + (pull * (of.Ring - usualRing) * (of.Ring - usualRing));
+        double Cost(Fit of) => CostOf(of) is var cost && usual is { } u ? u.CostOf(of with { Cost = cost }) : cost;
     }
 
     private Fit Moved(Fit fit, double[] move) => fit with
@@ -92,7 +105,7 @@ internal sealed class EdgeModel(float[] shades, double from, double step, double
             (slope[0], slope[1], slope[2]) = (atInner + atOuter, atOuter, -(atInner * inner) - (atOuter * outer));
             (slope[3], slope[4], slope[5]) = (basis[0], basis[1], basis[2]);
             var off = shades[i] - (fit.Glass * basis[0]) - (fit.Adhesive * basis[1]) - (fit.Ferrule * basis[2]);
-            sums.Add(slope, off);
+            sums.Add(slope, off, weights[i]);
         }
 
         return sums;
@@ -106,7 +119,7 @@ internal sealed class EdgeModel(float[] shades, double from, double step, double
         {
             Basis(from + (i * step), fit.Radius, fit.Ring, fit.Blur, basis);
             var off = shades[i] - (fit.Glass * basis[0]) - (fit.Adhesive * basis[1]) - (fit.Ferrule * basis[2]);
-            sum += off * off;
+            sum += weights[i] * off * off;
         }
 
         return sum;

@@ -9,14 +9,27 @@ internal sealed class FerruleView
     private const double LeastSize = 2.2;
     private const float LeastShade = 7;
 
-    /// <summary>Patches between the adhesive and the edge of contact that are large enough to matter.</summary>
-    public static List<Blob> Find(GrayImage image, FiberPlace place, double scale)
+    private readonly Plane _grid;
+    private readonly double _pitch;
+    private readonly int _half;
+    private readonly double _blur;
+    private readonly bool[] _isJudged;
+
+    private FerruleView(Plane grid, double pitch, int half, double blur, bool[] isJudged, Light light) =>
+        (_grid, _pitch, _half, _blur, _isJudged, Light) = (grid, pitch, half, blur, isJudged, light);
+
+    /// <summary>As it falls on the ferrule, and so on the glass.</summary>
+    public Light Light { get; }
+
+    /// <returns>Null when too little of the ferrule is in the picture.</returns>
+    public static FerruleView? Of(GrayImage image, FiberPlace place, double scale)
     {
         var pitch = Math.Max(FinestPitch, scale);
         var half = (int)Math.Ceiling((MadeOf.ContactRadius + 2) / pitch);
         var grid = Resampler.Around(image, place.X, place.Y, pitch / scale, half);
         var from = place.FerruleFrom(scale);
         var isJudged = new bool[grid.Values.Length];
+        var judged = 0;
         for (var y = 0; y < grid.Height; y++)
         {
             for (var x = 0; x < grid.Width; x++)
@@ -24,26 +37,30 @@ internal sealed class FerruleView
                 var (dx, dy) = ((x - half) * pitch, (y - half) * pitch);
                 var (atX, atY) = (place.X + (dx / scale), place.Y + (dy / scale));
                 var r = Math.Sqrt((dx * dx) + (dy * dy));
-                isJudged[(y * grid.Width) + x] = r > from && r < MadeOf.ContactRadius && atX >= 0 && atY >= 0 && atX <= image.Width - 1 && atY <= image.Height - 1;
+                var isSeen = r > from && r < MadeOf.ContactRadius && atX >= 0 && atY >= 0 && atX <= image.Width - 1 && atY <= image.Height - 1;
+                isJudged[(y * grid.Width) + x] = isSeen;
+                judged += isSeen ? 1 : 0;
             }
         }
 
-        if (isJudged.Count(j => j) < 200 || Light.Fit(grid, pitch, half, isJudged) is not { } light)
-        {
-            return [];
-        }
+        return judged < 200 || Light.Fit(grid, pitch, half, isJudged) is not { } light ? null
+            : new FerruleView(grid, pitch, half, Math.Sqrt(Math.Pow(place.Blur * scale / pitch, 2) + (1 / 12.0)), isJudged, light);
+    }
 
-        light.TakeFrom(grid, pitch, half);
+    /// <summary>Patches between the adhesive and the edge of contact that are large enough to matter.</summary>
+    public List<Blob> Find()
+    {
+        Light.TakeFrom(_grid, _pitch, _half);
 
         // Smoothing must not draw the ring's shade into the ferrule.
-        for (var at = 0; at < isJudged.Length; at++)
+        for (var at = 0; at < _isJudged.Length; at++)
         {
-            grid.Values[at] = isJudged[at] ? grid.Values[at] : 0;
+            _grid.Values[at] = _isJudged[at] ? _grid.Values[at] : 0;
         }
 
-        var even = new float[isJudged.Length];
+        var even = new float[_isJudged.Length];
         Array.Fill(even, 1);
-        var finder = new BlobFinder(grid, pitch, half, Math.Sqrt(Math.Pow(place.Blur * scale / pitch, 2) + (1 / 12.0)), isJudged, even);
+        var finder = new BlobFinder(_grid, _pitch, _half, _blur, _isJudged, even);
         return [.. finder.Find(Smoothing, LeastScore, LeastShade).Where(b => b.Size >= LeastSize)];
     }
 }

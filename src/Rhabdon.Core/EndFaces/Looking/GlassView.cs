@@ -70,7 +70,8 @@ internal sealed class GlassView
 
     /// <param name="scale">Micrometers to a pixel.</param>
     /// <param name="usualCore">Radius that a core of this mode has, micrometers.</param>
-    public static GlassView Of(GrayImage image, FiberPlace place, double scale, double usualCore)
+    /// <param name="ferrule">The light on the ferrule, where that is seen.</param>
+    public static GlassView Of(GrayImage image, FiberPlace place, double scale, double usualCore, Light? ferrule)
     {
         var pitch = Math.Max(FinestPitch, scale);
         var half = (int)Math.Ceiling(Extent / pitch);
@@ -79,7 +80,7 @@ internal sealed class GlassView
         var edge = MadeOf.CladdingRadius - Math.Max(0.9, 2.2 * blur) - 0.4;
         var coreMost = (usualCore * 1.45) + 3;
         var radii = RadiiOf(grid.Width, pitch, half);
-        var light = Light.Fit(grid, pitch, half, Array.ConvertAll(radii, r => r > coreMost && r < edge));
+        var light = Light.Fit(grid, pitch, half, Array.ConvertAll(radii, r => r > coreMost && r < edge), ferrule);
         light?.TakeFrom(grid, pitch, half);
         var (coreRadius, coreX, coreY) = CoreOf(image, place, scale, grid, pitch, half, usualCore, coreMost);
         var view = new GlassView(grid, radii, pitch, half, edge, Math.Sqrt((blur * blur / (pitch * pitch)) + (1 / 12.0))) { CoreRadius = coreRadius, Glass = (float)(light?.AtMiddle ?? 0) };

@@ -16,8 +16,9 @@ internal sealed class Light
     public double AtMiddle => _terms[0];
 
     /// <param name="counts">Place by place of the grid.</param>
+    /// <param name="beside">The light next to it, which is taken to be of one shape with this one where that suits more of the grid: film over half of the glass must not pass for it.</param>
     /// <returns>Null when too little of the grid counts.</returns>
-    public static Light? Fit(Plane grid, double pitch, int half, bool[] counts)
+    public static Light? Fit(Plane grid, double pitch, int half, bool[] counts, Light? beside = null)
     {
         var points = new List<(double X, double Y, float Shade)>();
         for (var y = 1; y < grid.Height; y += Stride)
@@ -36,10 +37,24 @@ internal sealed class Light
             return null;
         }
 
-        var light = new Light([Robust.Median(points.Select(p => p.Shade).ToArray()), 0, 0, 0, 0, 0]);
+        var light = Settled(new Light([Robust.Median(points.Select(p => p.Shade).ToArray()), 0, 0, 0, 0, 0]), points, null);
+        if (beside is null)
+        {
+            return light;
+        }
+
+        var noise = Math.Max(0.5, NoiseOf(points));
+        var shape = points.Select(p => (float)(p.Shade / (beside.At(p.X, p.Y) / beside.AtMiddle))).ToArray();
+        var level = Mode(shape, noise);
+        var other = Settled(new Light([.. beside._terms.Select(t => t * level / beside.AtMiddle)]), points, noise);
+        return Suits(other, points, noise) > Suits(light, points, noise) ? other : light;
+    }
+
+    private static Light Settled(Light light, List<(double X, double Y, float Shade)> points, double? noise)
+    {
         for (var pass = 0; pass < Passes; pass++)
         {
-            if (Next(light, points) is not { } next)
+            if (Next(light, points, noise) is not { } next)
             {
                 break;
             }
@@ -48,6 +63,42 @@ internal sealed class Light
         }
 
         return light;
+    }
+
+    // How many points lie where the light would have them.
+    private static int Suits(Light light, List<(double X, double Y, float Shade)> points, double noise) => points.Count(p => Math.Abs(p.Shade - light.At(p.X, p.Y)) < 2 * noise);
+
+    // From a point to the next, film is the same nearly everywhere.
+    private static float NoiseOf(List<(double X, double Y, float Shade)> points)
+    {
+        var steps = new float[points.Count - 1];
+        for (var i = 0; i < steps.Length; i++)
+        {
+            steps[i] = points[i + 1].Shade - points[i].Shade;
+        }
+
+        return Robust.Spread(steps) / MathF.Sqrt(2);
+    }
+
+    // The shade that most lie near.
+    private static double Mode(float[] shades, double noise)
+    {
+        Array.Sort(shades);
+        var (best, at, from) = (0, 0, 0);
+        for (var to = 0; to < shades.Length; to++)
+        {
+            while (shades[to] - shades[from] > 3 * noise)
+            {
+                from++;
+            }
+
+            if (to - from > best)
+            {
+                (best, at) = (to - from, (to + from) / 2);
+            }
+        }
+
+        return shades[at];
     }
 
     public void TakeFrom(Plane grid, double pitch, int half)
@@ -61,7 +112,7 @@ internal sealed class Light
         }
     }
 
-    private static Light? Next(Light light, List<(double X, double Y, float Shade)> points)
+    private static Light? Next(Light light, List<(double X, double Y, float Shade)> points, double? noise)
     {
         var off = new float[points.Count];
         for (var i = 0; i < off.Length; i++)
@@ -69,7 +120,7 @@ internal sealed class Light
             off[i] = points[i].Shade - (float)light.At(points[i].X, points[i].Y);
         }
 
-        var spread = Math.Max(0.5, Robust.Spread([.. off]));
+        var spread = noise ?? Math.Max(0.5, Robust.Spread([.. off]));
         var sums = new LeastSquares(Terms);
         Span<double> basis = stackalloc double[Terms];
         for (var i = 0; i < off.Length; i++)

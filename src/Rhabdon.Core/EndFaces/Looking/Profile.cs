@@ -16,6 +16,7 @@ internal sealed class Profile
     private readonly int _count;
     private readonly bool[] _isWhole = new bool[Rays];
     private float[]? _median;
+    private float[]? _uncertainty;
     private float[]? _slopes;
 
     public Profile(GrayImage image, double x, double y, double from, double to)
@@ -48,7 +49,7 @@ internal sealed class Profile
             return _median;
         }
 
-        var median = new float[_count];
+        var (median, uncertainty) = (new float[_count], new float[_count]);
         var column = new float[Rays];
         for (var i = 0; i < _count; i++)
         {
@@ -62,9 +63,18 @@ internal sealed class Profile
             }
 
             median[i] = Robust.Median(column.AsSpan(0, seen));
+            uncertainty[i] = seen == 0 ? 1 : Robust.Spread(column.AsSpan(0, seen)) * 1.25f / MathF.Sqrt(seen);
         }
 
+        _uncertainty = uncertainty;
         return _median = median;
+    }
+
+    /// <summary>Of the middle shade, one standard deviation, radius by radius.</summary>
+    public float[] Uncertainty()
+    {
+        Median();
+        return _uncertainty!;
     }
 
     public float[] Slopes(ReadOnlySpan<float> shades)

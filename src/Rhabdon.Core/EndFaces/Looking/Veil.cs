@@ -30,7 +30,7 @@ internal sealed class Veil
     public static Veil TakeFrom(GlassView glass)
     {
         var coarse = new Coarse(glass);
-        var wide = new BlobFinder(coarse.Left, coarse.Pitch, coarse.Half, glass.Blur / 2, coarse.Every(glass.IsJudged), coarse.Every(glass.Noise)).Find(Smoothing, LeastScore, LeastShade)
+        var wide = new BlobFinder(coarse.Left, coarse.Pitch, coarse.Half, glass.Blur / 2, coarse.Every(glass.IsJudged), coarse.Every(glass.Noise)).Find(Smoothing, LeastScore, LeastShade, isWide: true)
             .Where(b => b.Width >= LeastWidth && b.Size >= (b.EdgeWidth > SoftEdge ? LeastSize : SurelyWide) && Math.Abs(b.Contrast) < MostDepth).ToList();
         if (wide.Count == 0)
         {
