@@ -17,13 +17,12 @@ internal static class MarkNamer
     private const double ShiningRim = 0.15;
     private const double WideCrack = 3.2;
     private const double Slender = 5;
-    private const double LongCrack = 30;
+    private const double LongCrack = 25;
     private const double ThroughAll = 90;
-    private const int CrackTurns = 5;
-    private const int FewTurns = 3;
-    private const double WavyCrack = 0.38;
-    private const double VeryWavyCrack = 0.42;
-    private const double WaviestCrack = 1.1;
+    private const double Jagged = 0.13;
+    private const double JaggedThroughAll = 0.075;
+    private const double Wavy = 0.5;
+    private const int CrackTurns = 4;
 
     public static MarkKind Of(Trace trace, double length) => trace.Contrast < 0 && trace.Width < WideCrack && IsJagged(trace, length) ? MarkKind.Crack : MarkKind.Scratch;
 
@@ -46,10 +45,9 @@ internal static class MarkNamer
     public static MarkKind OnFerrule(Blob blob, double ferruleFrom) =>
         IsFilm(blob) ? MarkKind.Film : blob.MeetsRingFromOutside(ferruleFrom) ? MarkKind.Adhesive : IsDirt(blob) ? MarkKind.LooseDirt : MarkKind.Pit;
 
-    // Two scratches taken for one make one great turn; a crack makes many small ones, or some on its way through all of the glass.
+    // A scratch runs straight or in a bow; a crack zigzags, and all the more surely on its way through all of the glass.
     private static bool IsJagged(Trace trace, double length) =>
-        (length > LongCrack && trace.Turns >= CrackTurns && trace.Waviness > WavyCrack)
-        || (length > ThroughAll && trace.Turns >= FewTurns && trace.Waviness is > VeryWavyCrack and < WaviestCrack);
+        (length > LongCrack && trace.Kinks > Jagged) || (length > ThroughAll && trace.Kinks > JaggedThroughAll && trace.Waviness > Wavy && trace.Turns >= CrackTurns);
 
     private static bool IsFilm(Blob blob) =>
         (blob.Size > WideFilm && Math.Abs(blob.Contrast) < FaintFilm && blob.EdgeWidth > 1.8) || (blob.Size > VeryWideFilm && Math.Abs(blob.Contrast) < VeryFaintFilm);

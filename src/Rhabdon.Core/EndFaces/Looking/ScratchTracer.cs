@@ -29,6 +29,7 @@ internal static class ScratchTracer
     private const double ThinIfSure = 0.8;
     private const double RimWidth = 3.5;
     private const double Beside = 2;
+    private const double KinkStretch = 4;
     private const double UnevenFrom = 2.6;
     private const double MostUneven = 1.6;
 
@@ -202,7 +203,7 @@ internal static class ScratchTracer
         var (waviness, turns) = Waves(path);
         var noise = glass.NoiseAt((int)path[path.Count / 2].X, (int)path[path.Count / 2].Y);
         var significance = Math.Abs(across.Contrast) / noise * Math.Sqrt(path.Count * Math.Max(1, across.Span / glass.Pitch));
-        var trace = new Trace(path, across.Width, across.Span, across.Contrast, significance, waviness * glass.Pitch, turns);
+        var trace = new Trace(path, across.Width, across.Span, across.Contrast, significance, waviness * glass.Pitch, turns, Kinks(path, glass.Pitch));
         return IsLine(trace, length, glass) && IsDeepEnough(trace, noise) && !IsCoreLeft(glass, trace, length) && !IsRim(glass, path) && !IsUneven(glass, path, sign, across.Width) ? trace : null;
     }
 
@@ -341,6 +342,29 @@ internal static class ScratchTracer
         }
 
         return (waviness, turns);
+    }
+
+    // How sharply it turns from one short stretch to the next, radians: the mean, the sharpest turn left out, for that may be where two lines cross.
+    internal static double Kinks(IReadOnlyList<(double X, double Y)> path, double pitch)
+    {
+        var headings = new List<double>();
+        for (var (from, at) = (0, 1); at < path.Count; at++)
+        {
+            var (dx, dy) = (path[at].X - path[from].X, path[at].Y - path[from].Y);
+            if (Math.Sqrt((dx * dx) + (dy * dy)) * pitch >= KinkStretch)
+            {
+                headings.Add(Math.Atan2(dy, dx));
+                from = at;
+            }
+        }
+
+        if (headings.Count < 3)
+        {
+            return 0;
+        }
+
+        var turns = headings.Zip(headings.Skip(1), (a, b) => Math.Abs(Math.IEEERemainder(b - a, 2 * Math.PI))).Order().ToList();
+        return turns.Take(turns.Count - 1).Average();
     }
 
     // Each place is given the shade across the line where it lies nearest to it.
