@@ -77,14 +77,18 @@ public static class FaceGrader
         var onGlass = blobs.Where(b => !veil.Hides(b) && !IsLeftOver(b, traces, glass)).ToList();
         var onFerrule = ferrule?.Find() ?? [];
         var across = AcrossRing(onGlass, onFerrule, glass.Edge, ferruleFrom);
+        List<(Blob Blob, MarkKind Kind)> patches =
+        [
+            .. onGlass.Select(b => (b.MeetsRingFromWithin(glass.Edge) ? b.OutTo(MadeOf.CladdingRadius) : b, MarkNamer.OnGlass(b, glass.Edge))),
+            .. onFerrule.Where(b => b.Size >= LeastOnFerrule)
+                .Select(b => (b.Size >= LeastUnderRing && b.MeetsRingFromOutside(ferruleFrom) ? b.InTo(MadeOf.CladdingRadius) : b, MarkNamer.OnFerrule(b, ferruleFrom))),
+            .. across,
+        ];
         return
         [
             .. veil.Films.Select(b => reader.Read(b, MarkKind.Film)),
             .. TraceJoiner.Join([.. traces.Where(t => !veil.Hides(t))], glass.Pitch).Select(reader.Read),
-            .. onGlass.Select(b => reader.Read(b.MeetsRingFromWithin(glass.Edge) ? b.OutTo(MadeOf.CladdingRadius) : b, MarkNamer.OnGlass(b, glass.Edge))),
-            .. onFerrule.Where(b => b.Size >= LeastOnFerrule)
-                .Select(b => reader.Read(b.Size >= LeastUnderRing && b.MeetsRingFromOutside(ferruleFrom) ? b.InTo(MadeOf.CladdingRadius) : b, MarkNamer.OnFerrule(b, ferruleFrom))),
-            .. across.Select(a => reader.Read(a.Whole, a.Kind)),
+            .. MarkNamer.InCompany(patches).Select(p => reader.Read(p.Blob, p.Kind)),
         ];
     }
 
@@ -120,11 +124,18 @@ public static class FaceGrader
         return across;
     }
 
-    // Where a line was taken out a little of it stays.
+    // Where a line was taken out a little of it stays, and more where two of them cross.
     private static bool IsLeftOver(Blob blob, List<Trace> traces, GlassView glass)
     {
         var (x, y) = (glass.Half + (blob.X / glass.Pitch), glass.Half + (blob.Y / glass.Pitch));
+        var (lines, deepest, together) = (0, 0f, 0f);
+        foreach (var trace in traces.Where(t => t.Passes(x, y, ((t.Spread / 2) + LeftOverReach) / glass.Pitch)))
+        {
+            var depth = Math.Abs(trace.Contrast);
+            (lines, deepest, together) = (lines + 1, Math.Max(deepest, depth), together + depth);
+        }
+
         var isLong = blob.Length > LongLeftOver * blob.Width || blob.HasArms;
-        return traces.Any(t => Math.Abs(blob.Contrast) < (isLong ? LeftOverIfLong : LeftOver) * Math.Abs(t.Contrast) && t.Passes(x, y, ((t.Spread / 2) + LeftOverReach) / glass.Pitch));
+        return Math.Abs(blob.Contrast) < (lines > 1 ? together : (isLong ? LeftOverIfLong : LeftOver) * deepest);
     }
 }

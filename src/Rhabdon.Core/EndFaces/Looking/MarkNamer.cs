@@ -17,6 +17,11 @@ internal static class MarkNamer
     private const double ShiningRim = 0.15;
     private const double WideCrack = 3.2;
     private const double Slender = 5;
+    private const double SurelyLarge = 8.5;
+    private const double SurelyRaggedFrom = 4.5;
+    private const double SurelyRagged = 1.08;
+    private const double LeastAsDark = 0.5;
+    private const double SmallestDoubtful = 2.5;
     private const double LongCrack = 25;
     private const double ThroughAll = 90;
     private const double Jagged = 0.13;
@@ -44,6 +49,19 @@ internal static class MarkNamer
 
     public static MarkKind OnFerrule(Blob blob, double ferruleFrom) =>
         IsFilm(blob) ? MarkKind.Film : blob.MeetsRingFromOutside(ferruleFrom) ? MarkKind.Adhesive : IsDirt(blob) ? MarkKind.LooseDirt : MarkKind.Pit;
+
+    /// <summary>
+    /// Where dirt lies about for certain, a doubtful mark as dark is taken for dirt as well: cleaning takes a minute, and the next look tells (common practice).
+    /// </summary>
+    public static IEnumerable<(Blob Blob, MarkKind Kind)> InCompany(IReadOnlyList<(Blob Blob, MarkKind Kind)> patches)
+    {
+        var depth = patches.Where(p => p.Kind == MarkKind.LooseDirt && IsSurelyDirt(p.Blob)).Select(p => Math.Abs(p.Blob.Contrast)).DefaultIfEmpty(float.MaxValue).Min();
+        return patches.Select(p => p.Kind is MarkKind.Chip or MarkKind.Adhesive || (p.Kind == MarkKind.Pit && p.Blob.Size > SmallestDoubtful)
+            ? p.Blob.Contrast < -LeastAsDark * depth ? (p.Blob, MarkKind.LooseDirt) : p
+            : p);
+    }
+
+    private static bool IsSurelyDirt(Blob blob) => blob.Contrast < 0 && (blob.Size > SurelyLarge || (blob.Size > SurelyRaggedFrom && blob.Roughness > SurelyRagged));
 
     // A scratch runs straight or in a bow; a crack zigzags, and all the more surely on its way through all of the glass.
     private static bool IsJagged(Trace trace, double length) =>
