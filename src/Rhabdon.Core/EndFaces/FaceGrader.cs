@@ -22,6 +22,11 @@ public static class FaceGrader
     private const double LeftOverReach = 2.5;
     private const double LongLeftOver = 1.8;
     private const double LeftOverIfLong = 1.2;
+    private const double WideLeftOver = 2;
+    private const double OnLine = 1.2;
+    private const double NextStretch = 1.8;
+    private const double NextReach = 8;
+    private const double Aside = 1.5;
 
     /// <param name="scale">Micrometers to a pixel where known, above zero; else it is taken from the cladding's 125 µm.</param>
     public static FaceGrade Grade(GrayImage image, FaceProfile profile, double? scale = null)
@@ -124,18 +129,20 @@ public static class FaceGrader
         return across;
     }
 
-    // Where a line was taken out a little of it stays, and more where two of them cross.
+    // Where a line was taken out a little of it stays, and more where two of them cross; past a crossing it may go on unfollowed.
     private static bool IsLeftOver(Blob blob, List<Trace> traces, GlassView glass)
     {
         var (x, y) = (glass.Half + (blob.X / glass.Pitch), glass.Half + (blob.Y / glass.Pitch));
-        var (lines, deepest, together) = (0, 0f, 0f);
-        foreach (var trace in traces.Where(t => t.Passes(x, y, ((t.Spread / 2) + LeftOverReach) / glass.Pitch)))
-        {
-            var depth = Math.Abs(trace.Contrast);
-            (lines, deepest, together) = (lines + 1, Math.Max(deepest, depth), together + depth);
-        }
-
+        var depth = Math.Abs(blob.Contrast);
         var isLong = blob.Length > LongLeftOver * blob.Width || blob.HasArms;
-        return Math.Abs(blob.Contrast) < (lines > 1 ? together : (isLong ? LeftOverIfLong : LeftOver) * deepest);
+        var lines = traces.FindAll(t => t.Passes(x, y, ((t.Spread / 2) + LeftOverReach) / glass.Pitch));
+        return depth < (lines.Count > 1 ? lines.Sum(t => Math.Abs(t.Contrast)) : (isLong ? LeftOverIfLong : LeftOver) * lines.Sum(t => Math.Abs(t.Contrast)))
+            || traces.Exists(t => depth < LeftOverIfLong * Math.Abs(t.Contrast) && (IsOn(t) || IsNextStretch(t)));
+
+        bool IsOn(Trace line) => blob.Size < WideLeftOver * line.Spread && line.Passes(x, y, OnLine / glass.Pitch);
+
+        bool IsNextStretch(Trace line) =>
+            Math.Sign(blob.Contrast) == Math.Sign(line.Contrast) && blob.Length > NextStretch * blob.Width && blob.Width < WideLeftOver * line.Spread
+            && line.GoesOnTo(x, y, ((blob.Length / 2) + NextReach) / glass.Pitch, Aside / glass.Pitch);
     }
 }

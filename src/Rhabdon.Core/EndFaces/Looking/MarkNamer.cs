@@ -13,6 +13,7 @@ internal static class MarkNamer
     private const double CutOff = 0.25;
     private const double VeryRagged = 1.11;
     private const double DeepDirt = 64;
+    private const double LargestDirt = 20;
     private const double SmallestHalo = 2.5;
     private const double ShiningRim = 0.15;
     private const double WideCrack = 3.2;
@@ -36,7 +37,7 @@ internal static class MarkNamer
     {
         return IsFilm(blob) ? MarkKind.Film
             : blob.Farthest < glassEdge - CutOff ? (IsThread(blob) ? MarkKind.Scratch : IsDirt(blob) ? MarkKind.LooseDirt : MarkKind.Pit)
-            : blob.EdgeWidth > SoftEdge + (0.05 * blob.Size) ? MarkKind.Adhesive
+            : blob.EdgeWidth > SoftEdge + (0.05 * blob.Size) || blob.Size > LargestDirt ? MarkKind.Adhesive
             : blob.Halo > ShiningRim || blob.Roughness > VeryRagged ? MarkKind.LooseDirt
             : MarkKind.Chip;
     }
@@ -44,7 +45,7 @@ internal static class MarkNamer
     /// <summary>A mark that lies on glass and ferrule alike is on top of both: adhesive, or the darker dirt.</summary>
     public static MarkKind AcrossRing(Blob onGlass, Blob onFerrule) =>
         IsFilm(onGlass) && IsFilm(onFerrule) ? MarkKind.Film
-        : Math.Abs(onGlass.Contrast) > DeepDirt || onGlass.Halo > ShiningRim ? MarkKind.LooseDirt
+        : (Math.Abs(onGlass.Contrast) > DeepDirt && onGlass.Size < LargestDirt) || onGlass.Halo > ShiningRim ? MarkKind.LooseDirt
         : MarkKind.Adhesive;
 
     public static MarkKind OnFerrule(Blob blob, double ferruleFrom) =>
@@ -55,11 +56,18 @@ internal static class MarkNamer
     /// </summary>
     public static IEnumerable<(Blob Blob, MarkKind Kind)> InCompany(IReadOnlyList<(Blob Blob, MarkKind Kind)> patches)
     {
-        var depth = patches.Where(p => p.Kind == MarkKind.LooseDirt && IsSurelyDirt(p.Blob)).Select(p => Math.Abs(p.Blob.Contrast)).DefaultIfEmpty(float.MaxValue).Min();
-        return patches.Select(p => p.Kind is MarkKind.Chip or MarkKind.Adhesive || (p.Kind == MarkKind.Pit && p.Blob.Size > SmallestDoubtful)
-            ? p.Blob.Contrast < -LeastAsDark * depth ? (p.Blob, MarkKind.LooseDirt) : p
-            : p);
+        var depth = patches.Where(p => p.Kind == MarkKind.LooseDirt && IsSurelyDirt(p.Blob)).Select(p => Math.Abs(p.Blob.Contrast)).DefaultIfEmpty(DepthAtOdds(patches)).Min();
+        return patches.Select(p => IsDoubtful(p.Blob, p.Kind) && p.Blob.Contrast < -LeastAsDark * depth ? (p.Blob, MarkKind.LooseDirt) : p);
     }
+
+    // A chip and adhesive are seldom on one face: when marks at the ring seem to be both, they are neither.
+    private static float DepthAtOdds(IReadOnlyList<(Blob Blob, MarkKind Kind)> patches)
+    {
+        var atRing = patches.Where(p => p.Kind is MarkKind.Chip or MarkKind.Adhesive && p.Blob.Contrast < 0 && p.Blob.Size < LargestDirt).ToList();
+        return atRing.DistinctBy(p => p.Kind).Count() > 1 && atRing.Max(p => -p.Blob.Contrast) is > 50 and var depth ? depth : float.MaxValue;
+    }
+
+    private static bool IsDoubtful(Blob blob, MarkKind kind) => kind is MarkKind.Chip or MarkKind.Adhesive ? blob.Size < LargestDirt : kind == MarkKind.Pit && blob.Size > SmallestDoubtful;
 
     private static bool IsSurelyDirt(Blob blob) => blob.Contrast < 0 && (blob.Size > SurelyLarge || (blob.Size > SurelyRaggedFrom && blob.Roughness > SurelyRagged));
 

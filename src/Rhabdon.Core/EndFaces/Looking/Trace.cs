@@ -10,6 +10,23 @@ namespace Rhabdon.Core.EndFaces.Looking;
 /// <param name="Kinks">How sharply it turns from one short stretch to the next, radians.</param>
 internal sealed record Trace(IReadOnlyList<(double X, double Y)> Path, double Width, double Spread, float Contrast, double Significance, double Waviness, int Turns, double Kinks)
 {
+    private const int Tail = 24;
+    private const double Fan = 0.1;
+
     /// <summary>Whether a place of the grid lies on it or within so many steps of its side.</summary>
     public bool Passes(double x, double y, double within) => Path.Any(p => ((p.X - x) * (p.X - x)) + ((p.Y - y) * (p.Y - y)) <= within * within);
+
+    /// <summary>Whether a place of the grid lies where either end points to, no farther than a reach; all in steps.</summary>
+    public bool GoesOnTo(double x, double y, double reach, double aside)
+    {
+        return Points(Path[^1], Path[Math.Max(0, Path.Count - 1 - Tail)]) || Points(Path[0], Path[Math.Min(Path.Count - 1, Tail)]);
+
+        bool Points((double X, double Y) end, (double X, double Y) before)
+        {
+            var (dx, dy) = (end.X - before.X, end.Y - before.Y);
+            var length = Math.Max(1e-6, Math.Sqrt((dx * dx) + (dy * dy)));
+            var (along, off) = ((((x - end.X) * dx) + ((y - end.Y) * dy)) / length, Math.Abs(((x - end.X) * dy) - ((y - end.Y) * dx)) / length);
+            return along > -aside && along < reach && off < aside + (Fan * Math.Max(0, along));
+        }
+    }
 }
