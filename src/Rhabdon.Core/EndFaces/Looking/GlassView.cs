@@ -8,6 +8,9 @@ internal sealed class GlassView
 {
     private const double FinestPitch = 0.42;
     private const double Extent = 64;
+    private const double CoreRim = 0.7;
+    private const float LeastFilm = 2.5f;
+    private const float UnevenFilm = 0.25f;
     private const double RingShadow = 6;
     private const int EveryFifth = 5;
     private const int FewestForNoise = 40;
@@ -133,6 +136,8 @@ internal sealed class GlassView
 
         CoreStep = inner.Length == 0 ? 0 : Math.Abs(inner[Math.Min((int)(coreRadius / Pitch / 2), inner.Length - 1)] - inner[^1]);
 
+        LeaveFilm(inner, (int)Math.Ceiling((coreRadius + CoreRim) / Pitch + (2 * Blur)));
+
         // Farther in the light's fit serves, and film that covers much of a ring must not be taken for it.
         var shadowed = Math.Max(0, (int)((Edge - RingShadow) / Pitch));
         var outer = new RingsOf(Left, Half, Half, shadowed, (int)(Edge / Pitch) + 3).Medians();
@@ -150,6 +155,18 @@ internal sealed class GlassView
                 {
                     Left[x, y] -= Between(inner, fromCore);
                 }
+            }
+        }
+    }
+
+    // Round the core the glass is even once the light is taken away: where its rings' middle shade is off all the same, film makes it, and it makes the core's so too.
+    private static void LeaveFilm(float[] rings, int outside)
+    {
+        if (outside < rings.Length && rings[^1] is var film && Math.Abs(film) > LeastFilm && Math.Abs(rings[outside] - film) < UnevenFilm * Math.Abs(film))
+        {
+            for (var i = 0; i < rings.Length; i++)
+            {
+                rings[i] = i < outside ? rings[i] - film : 0;
             }
         }
     }

@@ -14,6 +14,7 @@ internal static class MarkNamer
     private const double VeryRagged = 1.11;
     private const double DeepDirt = 64;
     private const double LargestDirt = 20;
+    private const double LargestAdhesive = 35;
     private const double SmallestHalo = 2.5;
     private const double ShiningRim = 0.15;
     private const double WideCrack = 3.2;
@@ -24,6 +25,8 @@ internal static class MarkNamer
     private const double LeastAsDark = 0.5;
     private const double SmallestDoubtful = 2.5;
     private const double LongCrack = 25;
+    private const double VeryLongCrack = 60;
+    private const double LeastZigzag = 0.155;
     private const double ThroughAll = 90;
     private const double Jagged = 0.13;
     private const double JaggedThroughAll = 0.075;
@@ -44,7 +47,7 @@ internal static class MarkNamer
 
     /// <summary>A mark that lies on glass and ferrule alike is on top of both: adhesive, or the darker dirt.</summary>
     public static MarkKind AcrossRing(Blob onGlass, Blob onFerrule) =>
-        IsFilm(onGlass) && IsFilm(onFerrule) ? MarkKind.Film
+        IsFilm(onGlass) && (IsFilm(onFerrule) || onGlass.Size > LargestAdhesive) ? MarkKind.Film
         : (Math.Abs(onGlass.Contrast) > DeepDirt && onGlass.Size < LargestDirt) || onGlass.Halo > ShiningRim ? MarkKind.LooseDirt
         : MarkKind.Adhesive;
 
@@ -73,7 +76,9 @@ internal static class MarkNamer
 
     // A scratch runs straight or in a bow; a crack zigzags, and all the more surely on its way through all of the glass.
     private static bool IsJagged(Trace trace, double length) =>
-        (length > LongCrack && trace.Kinks > Jagged) || (length > ThroughAll && trace.Kinks > JaggedThroughAll && trace.Waviness > Wavy && trace.Turns >= CrackTurns);
+        (length > LongCrack && trace.Kinks > Jagged)
+        || (length > VeryLongCrack && trace.Zigzag > LeastZigzag)
+        || (length > ThroughAll && trace.Kinks > JaggedThroughAll && trace.Waviness > Wavy && trace.Turns >= CrackTurns);
 
     private static bool IsFilm(Blob blob) =>
         (blob.Size > WideFilm && Math.Abs(blob.Contrast) < FaintFilm && blob.EdgeWidth > 1.8) || (blob.Size > VeryWideFilm && Math.Abs(blob.Contrast) < VeryFaintFilm);

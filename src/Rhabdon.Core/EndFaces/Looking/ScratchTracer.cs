@@ -29,7 +29,8 @@ internal static class ScratchTracer
     private const double ThinIfSure = 0.8;
     private const double RimWidth = 3.5;
     private const double Beside = 2;
-    private const double KinkStretch = 4;
+    private const double ShortStretch = 4;
+    private const double LongStretch = 7;
     private const double UnevenFrom = 2.6;
     private const double MostUneven = 1.6;
 
@@ -200,10 +201,10 @@ internal static class ScratchTracer
         }
 
         var length = LengthOf(path) * glass.Pitch;
-        var (waviness, turns) = Waves(path);
+        var ((waviness, turns), (kinks, zigzag)) = (Waves(path), KinksOf(path, glass.Pitch));
         var noise = glass.NoiseAt((int)path[path.Count / 2].X, (int)path[path.Count / 2].Y);
         var significance = Math.Abs(across.Contrast) / noise * Math.Sqrt(path.Count * Math.Max(1, across.Span / glass.Pitch));
-        var trace = new Trace(path, across.Width, across.Span, across.Contrast, significance, waviness * glass.Pitch, turns, Kinks(path, glass.Pitch));
+        var trace = new Trace(path, across.Width, across.Span, across.Contrast, significance, waviness * glass.Pitch, turns, kinks, zigzag);
         return IsLine(trace, length, glass) && IsDeepEnough(trace, noise) && !IsCoreLeft(glass, trace, length) && !IsRim(glass, path) && !IsUneven(glass, path, sign, across.Width) ? trace : null;
     }
 
@@ -344,14 +345,14 @@ internal static class ScratchTracer
         return (waviness, turns);
     }
 
-    // How sharply it turns from one short stretch to the next, radians: the mean, the sharpest turn left out, for that may be where two lines cross.
-    internal static double Kinks(IReadOnlyList<(double X, double Y)> path, double pitch)
+    // How sharply it turns from one stretch to the next, radians, and how much of that it turns back: the means, the sharpest turn left out, for that may be where two lines cross.
+    private static (double Turn, double Back) Turns(IReadOnlyList<(double X, double Y)> path, double stretch)
     {
         var headings = new List<double>();
         for (var (from, at) = (0, 1); at < path.Count; at++)
         {
             var (dx, dy) = (path[at].X - path[from].X, path[at].Y - path[from].Y);
-            if (Math.Sqrt((dx * dx) + (dy * dy)) * pitch >= KinkStretch)
+            if ((dx * dx) + (dy * dy) >= stretch * stretch)
             {
                 headings.Add(Math.Atan2(dy, dx));
                 from = at;
@@ -360,11 +361,18 @@ internal static class ScratchTracer
 
         if (headings.Count < 3)
         {
-            return 0;
+            return (0, 0);
         }
 
-        var turns = headings.Zip(headings.Skip(1), (a, b) => Math.Abs(Math.IEEERemainder(b - a, 2 * Math.PI))).Order().ToList();
-        return turns.Take(turns.Count - 1).Average();
+        var turns = headings.Zip(headings.Skip(1), (a, b) => Math.IEEERemainder(b - a, 2 * Math.PI)).OrderBy(Math.Abs).SkipLast(1).ToList();
+        var sum = turns.Sum(Math.Abs);
+        return (sum / turns.Count, (sum - Math.Abs(turns.Sum())) / turns.Count);
+    }
+
+    internal static (double Kinks, double Zigzag) KinksOf(IReadOnlyList<(double X, double Y)> path, double pitch)
+    {
+        var (near, far) = (Turns(path, ShortStretch / pitch), Turns(path, LongStretch / pitch));
+        return (near.Turn, near.Back + far.Back);
     }
 
     // Each place is given the shade across the line where it lies nearest to it.

@@ -14,7 +14,7 @@ internal sealed class Veil
     private const double LeastWidth = 10;
     private const double Broad = 5;
     private const double Spread = 8;
-    private const double WideLine = 5;
+    private const double WideLine = 3;
     private const double MostDepth = 38;
     private const double Reach = 7;
     private const double NoDeeper = 1.3;
