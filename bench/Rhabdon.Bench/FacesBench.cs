@@ -1,4 +1,5 @@
 using System.Diagnostics;
+using System.Text.Json;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.EndFaces.Drawing;
 using Rhabdon.Imaging;
@@ -13,11 +14,15 @@ internal static class FacesBench
     private const double Band = 0.15;
     private const double Visible = 2;
     private const double Near = 2.5;
+    private const string Heading =
+        """
+        | style | faces | verdict right | failing called pass | recall | precision | size | center worst µm | scale over 0.5 % | cannot grade |
+        |---|---|---|---|---|---|---|---|---|---|
+        """;
 
     public static void Run(int seeds = 2)
     {
-        Timed.Say("| style | faces | verdict right | failing called pass | recall | precision | size | center worst µm | scale over 0.5 % | cannot grade |");
-        Timed.Say("|---|---|---|---|---|---|---|---|---|---|");
+        Timed.Say(Heading);
         var all = new Tally();
         foreach (var style in FaceStyle.All)
         {
@@ -48,19 +53,44 @@ internal static class FacesBench
         }
     }
 
+    /// <summary>Faces drawn by tests/outside/other_hand.py, each with what is on it beside it.</summary>
+    public static void RunFolder(string folder)
+    {
+        var tally = new Tally();
+        Parallel.ForEach(Directory.GetFiles(folder, "*.json"), file =>
+        {
+            var drawn = JsonSerializer.Deserialize<Drawn>(File.ReadAllText(file), JsonSerializerOptions.Web)!;
+            var image = PictureReader.Read(File.ReadAllBytes(Path.Combine(folder, drawn.Picture))).Image!;
+            var profile = FaceProfiles.Find(drawn.Profile)!;
+            var marks = drawn.Marks.Select(m => (Mark: new MadeMark(m.Kind, [.. m.Path.Select(p => new Spot(p[0], p[1]))], m.Size, m.Depth), m.Nearest)).ToList();
+            var face = new MadeFace(image.Width, image.Height, drawn.CenterX, drawn.CenterY, drawn.MicrometersPerPixel, new FaceLook(CoreRadius: drawn.CoreRadius), [.. marks.Select(m => m.Mark)], 0);
+            var truth = from m in marks
+                        let zone = profile.At(m.Nearest)
+                        where zone is not null
+                        select new Finding(m.Mark.Kind, zone.Value, m.Mark.Size, 0, m.Mark.Size, m.Mark.Length, 0, 0, m.Mark.Depth, 1, m.Nearest <= drawn.CoreRadius);
+            Count(face, [.. marks.Select(m => m.Nearest)], [.. truth], profile, FaceGrader.Grade(image, profile), [tally]);
+        });
+        Timed.Say(Heading);
+        Timed.Say(tally.Row("another hand"));
+        tally.SayConfusion();
+    }
+
     private static void Grade(FaceStyle style, FaceProfile profile, MadeFace face, Tally[] tallies)
     {
         var image = FaceRenderer.Draw(face);
         image = style.JpegQuality is { } quality ? PictureReader.Read(PictureWriter.Jpeg(image, quality)).Image! : image;
-        var grade = FaceGrader.Grade(image, profile);
-        var truth = face.Truth(profile);
+        Count(face, [.. face.Marks.Select(m => m.Nearest)], face.Truth(profile), profile, FaceGrader.Grade(image, profile), tallies);
+    }
+
+    private static void Count(MadeFace face, double[] nearest, IReadOnlyList<Finding> truth, FaceProfile profile, FaceGrade grade, Tally[] tallies)
+    {
         var isNear = truth.Any(t => profile.Of(t.Zone)!.Of(t.Class).Any(b => b.End is { } end && Math.Abs(t.Size - (double)end) < Band * (double)end));
         foreach (var tally in tallies)
         {
             lock (tally)
             {
                 tally.Add(grade, FaceJudge.Judge(profile, truth).Verdict, isNear);
-                tally.Match(face, profile, grade);
+                tally.Match(face, nearest, profile, grade);
             }
         }
     }
@@ -86,6 +116,10 @@ internal static class FacesBench
         Timed.Say($"faces: 1 megapixel graded in {Timed.Number(graded)} ms, decoded from PNG in {Timed.Number(decoded)} ms; ratio {Timed.Number(graded / decoded)}");
     }
 
+    private sealed record Drawn(string Picture, string Profile, double CenterX, double CenterY, double MicrometersPerPixel, double CoreRadius, IReadOnlyList<DrawnMark> Marks);
+
+    private sealed record DrawnMark(MarkKind Kind, double[][] Path, double Size, double Depth, double Nearest);
+
     private sealed class Tally
     {
         private readonly int[,] _confusion = new int[4, 4];
@@ -109,7 +143,8 @@ internal static class FacesBench
             }
         }
 
-        public void Match(MadeFace face, FaceProfile profile, FaceGrade grade)
+        /// <param name="nearest">How near each of the face's marks comes to the center, micrometers.</param>
+        public void Match(MadeFace face, double[] nearest, FaceProfile profile, FaceGrade grade)
         {
             if (grade.Place is { } place)
             {
@@ -118,7 +153,7 @@ internal static class FacesBench
             }
 
             var left = grade.Findings.ToList();
-            foreach (var mark in face.Marks.Where(m => profile.At(m.Nearest) <= Zone.B && m.Size >= Visible).OrderByDescending(m => m.Size))
+            foreach (var mark in face.Marks.Zip(nearest).Where(m => profile.At(m.Second) <= Zone.B && m.First.Size >= Visible).Select(m => m.First).OrderByDescending(m => m.Size))
             {
                 var hit = left.Where(f => Distance(face, mark, f) < Near).MinBy(f => Distance(face, mark, f));
                 if (hit is null)

@@ -1,10 +1,16 @@
 using Rhabdon.Bench;
 
 // Usage: Rhabdon.Bench PART ADDRESS, with the database in RHABDON_DATABASE. Called by ./rhabdon bench, which starts both.
-// Or: Rhabdon.Bench pictures FOLDER, which writes those that tests/outside/opencv_faces.py looks at.
+// Or: Rhabdon.Bench pictures FOLDER, which writes those that tests/outside/opencv_faces.py looks at; or: Rhabdon.Bench hand FOLDER, which grades what tests/outside/other_hand.py drew there.
 if (args[0] == "pictures")
 {
     FacesBench.WritePictures(args[1]);
+    return;
+}
+
+if (args[0] == "hand")
+{
+    FacesBench.RunFolder(args[1]);
     return;
 }
 

@@ -64,6 +64,53 @@ public class FaceGraderTests
         Assert.Equal(FaceVerdict.CleanAndLookAgain, Grade(Face(new FaceLook(), [film])).Verdict);
     }
 
+    [Theory]
+    [InlineData(-0.07)]
+    [InlineData(0.05)]
+    public void Film_over_nearly_half_of_the_glass_is_no_light(double depth)
+    {
+        var film = new MadeMark(MarkKind.Film, [new Spot(-14, 9)], 82, depth, 0.2, 1.1, 6);
+        Assert.Equal(FaceVerdict.CleanAndLookAgain, Grade(Face(new FaceLook(SlopeX: 0.03, Vignette: 0.1), [film])).Verdict);
+    }
+
+    // The blur hides how wide a thin ring is: common practice has adhesive show dark.
+    [Theory]
+    [InlineData(0.3, 0.08)]
+    [InlineData(0.7, 0.2)]
+    [InlineData(1.4, 0.3)]
+    [InlineData(4, 0.15)]
+    public void Scale_comes_within_half_a_percent_whatever_the_ring(double width, double shade)
+    {
+        var place = Grade(Face(new FaceLook(RingWidth: width, Ring: shade, Blur: 0.8), [])).Place!;
+        Assert.Equal(0.3, place.Scale, 0.005 * 0.3);
+    }
+
+    [Theory]
+    [InlineData(2.4, MarkKind.Crack)]
+    [InlineData(0, MarkKind.Scratch)]
+    public void What_zigzags_is_a_crack_and_what_bows_a_scratch(double zigzag, MarkKind kind)
+    {
+        var line = new MadeMark(MarkKind.Crack, [.. Enumerable.Range(0, 13).Select(i => new Spot(-48 + (i * 8), -30 + (i % 2 * zigzag) + (0.2 * (i - 6) * (i - 6))))], 1.8, -0.25);
+        Assert.Equal(kind, Assert.Single(Grade(Face(new FaceLook(), [line])).Findings).Kind);
+    }
+
+    [Fact]
+    public void Where_scratches_cross_there_is_nothing_else()
+    {
+        var findings = Grade(Face(new FaceLook(), [Scratch(-40, 12, 38, 30, 2.5), Scratch(-30, 45, 20, 8, 2.2), Scratch(14, -30, 24, 45, 1.8)])).Findings;
+        Assert.All(findings, f => Assert.Equal(MarkKind.Scratch, f.Kind));
+        Assert.Equal(3, findings.Count);
+    }
+
+    [Fact]
+    public void A_doubtful_mark_at_the_ring_is_dirt_where_dirt_lies_about()
+    {
+        var atRing = new MadeMark(MarkKind.LooseDirt, [new Spot(57.5, 0)], 9, -0.35, 0.1, 1, Seed: 3);
+        var loose = new MadeMark(MarkKind.LooseDirt, [new Spot(-30, 10)], 12, -0.35, 0.4, 1.4, 0.6, Seed: 5);
+        Assert.Equal(FaceVerdict.Fail, Grade(Face(new FaceLook(), [atRing])).Verdict);
+        Assert.Equal(FaceVerdict.CleanAndLookAgain, Grade(Face(new FaceLook(), [atRing, loose])).Verdict);
+    }
+
     [Fact]
     public void A_crack_across_the_core_is_refused_on_any_profile()
     {
