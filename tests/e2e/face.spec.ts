@@ -17,7 +17,7 @@ const hands = (page: Page, ...acts: string[]) =>
 
 /** Does steps well until one asks for a look at the face. */
 async function untilLook(page: Page) {
-  while ((await page.locator('.sources').count()) === 0) await stepByKeys(page);
+  while ((await page.locator('.sources').count()) === 0) await stepByKeys(page, false);
 }
 
 async function beginAtBench(page: Page, cable: string) {

@@ -87,7 +87,10 @@ internal static class EdgeFitter
              from off in Enumerable.Range(-4, 9)
              select model.LevelsFor(radius + (tolerance * 1.3 * off / 4), ring / scale, blur / scale)).ToList();
         var free = starts.OrderBy(f => f.Cost).Take(3).Select(f => model.Refine(f)).MinBy(f => f.Cost);
-        return ((EdgeModel.Usual[])[Dark, Shining]).Select(u => u.In(scale, free.Cost / weights.Length)).SelectMany(u => starts.Append(free).OrderBy(u.CostOf).Take(2).Select(f => model.Refine(f, u)))
-            .MinBy(f => f.Cost);
+        var refined =
+            from usual in (EdgeModel.Usual[])[Dark.In(scale, free.Cost / weights.Length), Shining.In(scale, free.Cost / weights.Length)]
+            from start in starts.Append(free).OrderBy(usual.CostOf).Take(2)
+            select model.Refine(start, usual);
+        return refined.MinBy(f => f.Cost);
     }
 }

@@ -23,6 +23,7 @@ internal static class MarkNamer
     private const double SurelyRaggedFrom = 4.5;
     private const double SurelyRagged = 1.08;
     private const double LeastAsDark = 0.5;
+    private const float DarkAtOdds = 50;
     private const double SmallestDoubtful = 2.5;
     private const double LongCrack = 25;
     private const double VeryLongCrack = 60;
@@ -67,7 +68,7 @@ internal static class MarkNamer
     private static float DepthAtOdds(IReadOnlyList<(Blob Blob, MarkKind Kind)> patches)
     {
         var atRing = patches.Where(p => p.Kind is MarkKind.Chip or MarkKind.Adhesive && p.Blob.Contrast < 0 && p.Blob.Size < LargestDirt).ToList();
-        return atRing.DistinctBy(p => p.Kind).Count() > 1 && atRing.Max(p => -p.Blob.Contrast) is > 50 and var depth ? depth : float.MaxValue;
+        return atRing.DistinctBy(p => p.Kind).Count() > 1 && atRing.Max(p => -p.Blob.Contrast) is > DarkAtOdds and var depth ? depth : float.MaxValue;
     }
 
     private static bool IsDoubtful(Blob blob, MarkKind kind) => kind is MarkKind.Chip or MarkKind.Adhesive ? blob.Size < LargestDirt : kind == MarkKind.Pit && blob.Size > SmallestDoubtful;
