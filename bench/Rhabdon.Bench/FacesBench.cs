@@ -33,7 +33,7 @@ internal static class FacesBench
         }
 
         Timed.Say(all.Row("**held back, together**"));
-        all.SayConfusion();
+        all.SayConfusion("held back");
         Time();
     }
 
@@ -72,7 +72,7 @@ internal static class FacesBench
         });
         Timed.Say(Heading);
         Timed.Say(tally.Row("another hand"));
-        tally.SayConfusion();
+        tally.SayConfusion("another hand");
     }
 
     private static void Grade(FaceStyle style, FaceProfile profile, MadeFace face, Tally[] tallies)
@@ -187,9 +187,9 @@ internal static class FacesBench
             return $"| {name} | {_faces} | {Percent(right, judged)} of {judged} | {Percent(_confusion[(int)FaceVerdict.Fail, (int)FaceVerdict.Pass], failing)} | {Percent(_found, _found + _missed)} | {Percent(_found, _found + _extra)} | {Percent(_sizedRight, _sized)} | {_worstCenter:0.00} | {Percent(_scaleOff, _faces)} | {Percent(_cannot, _faces)} |";
         }
 
-        public void SayConfusion()
+        public void SayConfusion(string name)
         {
-            Timed.Say($"| held back: is \\ said | {string.Join(" | ", Enum.GetNames<FaceVerdict>())} |");
+            Timed.Say($"| {name}: is \\ said | {string.Join(" | ", Enum.GetNames<FaceVerdict>())} |");
             Timed.Say("|---|---|---|---|---|");
             foreach (var truth in Enum.GetValues<FaceVerdict>())
             {

@@ -37,14 +37,12 @@ internal static class MarkNamer
     public static MarkKind Of(Trace trace, double length) => trace.Contrast < 0 && trace.Width < WideCrack && IsJagged(trace, length) ? MarkKind.Crack : MarkKind.Scratch;
 
     /// <param name="glassEdge">Radius of what was judged as glass, micrometers.</param>
-    public static MarkKind OnGlass(Blob blob, double glassEdge)
-    {
-        return IsFilm(blob) ? MarkKind.Film
+    public static MarkKind OnGlass(Blob blob, double glassEdge) =>
+        IsFilm(blob) ? MarkKind.Film
             : blob.Farthest < glassEdge - CutOff ? (IsThread(blob) ? MarkKind.Scratch : IsDirt(blob) ? MarkKind.LooseDirt : MarkKind.Pit)
             : blob.EdgeWidth > SoftEdge + (0.05 * blob.Size) || blob.Size > LargestDirt ? MarkKind.Adhesive
             : blob.Halo > ShiningRim || blob.Roughness > VeryRagged ? MarkKind.LooseDirt
             : MarkKind.Chip;
-    }
 
     /// <summary>A mark that lies on glass and ferrule alike is on top of both: adhesive, or the darker dirt.</summary>
     public static MarkKind AcrossRing(Blob onGlass, Blob onFerrule) =>
