@@ -1,7 +1,8 @@
 using Rhabdon.Bench;
 
 // Usage: Rhabdon.Bench PART ADDRESS, with the database in RHABDON_DATABASE. Called by ./rhabdon bench, which starts both.
-// Or: Rhabdon.Bench pictures FOLDER, which writes those that tests/outside/opencv_faces.py looks at; or: Rhabdon.Bench hand FOLDER, which grades what tests/outside/other_hand.py drew there.
+// Or: Rhabdon.Bench pictures FOLDER, which writes those that tests/outside/opencv_faces.py looks at; or: Rhabdon.Bench hand FOLDER [SHEET], which grades what tests/outside/other_hand.py drew there
+// and puts the misses on a contact sheet.
 if (args[0] == "pictures")
 {
     FacesBench.WritePictures(args[1]);
@@ -10,7 +11,7 @@ if (args[0] == "pictures")
 
 if (args[0] == "hand")
 {
-    FacesBench.RunFolder(args[1]);
+    FacesBench.RunFolder(args[1], args.Length > 2 ? args[2] : Path.Combine(args[1], "misses.jpg"));
     return;
 }
 
@@ -18,7 +19,7 @@ var (part, address) = (args[0], new Uri(args[1]));
 var database = Environment.GetEnvironmentVariable("RHABDON_DATABASE")!;
 switch (part)
 {
-    case "faces": FacesBench.Run(); break;
+    case "faces": FacesBench.Run("docs/misses.jpg"); break;
     case "looks": await LooksBench.RunAsync(address); break;
     case "fold": FoldBench.Run(); break;
     case "events": await EventsBench.RunAsync(address, database); break;
