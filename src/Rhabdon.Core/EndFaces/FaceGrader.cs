@@ -27,6 +27,8 @@ public static class FaceGrader
     private const double NextStretch = 1.8;
     private const double NextReach = 8;
     private const double Aside = 1.5;
+    private const double BeyondRing = 90;
+    private const double NearRing = 6;
 
     /// <param name="scale">Micrometers to a pixel where known, above zero; else it is taken from the cladding's 125 µm.</param>
     public static FaceGrade Grade(GrayImage image, FaceProfile profile, double? scale = null)
@@ -80,7 +82,7 @@ public static class FaceGrader
         var ferruleFrom = place.FerruleFrom(scale);
         var reader = new FindingReader(profile, place, scale, glass);
         var onGlass = blobs.Where(b => !veil.Hides(b) && !IsLeftOver(b, traces, glass)).ToList();
-        var onFerrule = ferrule?.Find() ?? [];
+        var onFerrule = ferrule?.Find().FindAll(b => !IsBeyondRing(b, traces, glass)) ?? [];
         var across = AcrossRing(onGlass, onFerrule, glass.Edge, ferruleFrom);
         List<(Blob Blob, MarkKind Kind)> patches =
         [
@@ -128,6 +130,11 @@ public static class FaceGrader
 
         return across;
     }
+
+    // A line that comes to the ring goes on over the ferrule, where no lines are followed.
+    private static bool IsBeyondRing(Blob blob, List<Trace> traces, GlassView glass) => traces.Exists(t =>
+        Math.Sign(t.Contrast) == Math.Sign(blob.Contrast) && blob.Width < (WideLeftOver * t.Spread) + Aside
+        && t.GoesOnTo(glass.Half + (blob.X / glass.Pitch), glass.Half + (blob.Y / glass.Pitch), BeyondRing / glass.Pitch, ((t.Spread / 2) + Aside) / glass.Pitch, p => glass.RadiusAt(p.X, p.Y) > glass.Edge - NearRing));
 
     // Where a line was taken out a little of it stays, and more where two of them cross; past a crossing it may go on unfollowed.
     private static bool IsLeftOver(Blob blob, List<Trace> traces, GlassView glass)

@@ -15,6 +15,10 @@ internal sealed class LineFilter
     // Above this pitch, in micrometers, eight steps make a stretch and below it sixteen: long enough to rise out of the noise, short enough to follow a bow.
     private const double CoarsePitch = 0.6;
 
+    // What is deeper still counts no more, or a dark patch would look like lines all round; but where there is hardly any noise, a line's slopes must stay slopes.
+    private const float MostDeviations = 8;
+    private const float MostShades = 40;
+
     // Differences are told apart by so much, in deviations of the noise, up to four deviations.
     private const float Band = 0.004f;
     private const int Bands = 1000;
@@ -47,7 +51,8 @@ internal sealed class LineFilter
         var flat = Sheets.Take(side * side);
         for (var at = 0; at < flat.Length; at++)
         {
-            flat[at] = glass.IsJudged[at] ? Math.Clamp(glass.Left.Values[at] / glass.Noise[at], -8, 8) : 0;
+            var most = Math.Max(MostDeviations, MostShades / glass.Noise[at]);
+            flat[at] = glass.IsJudged[at] ? Math.Clamp(glass.Left.Values[at] / glass.Noise[at], -most, most) : 0;
         }
 
         var doublings = glass.Pitch > CoarsePitch ? 3 : 4;

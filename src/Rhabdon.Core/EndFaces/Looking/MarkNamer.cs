@@ -51,7 +51,7 @@ internal static class MarkNamer
         : MarkKind.Adhesive;
 
     public static MarkKind OnFerrule(Blob blob, double ferruleFrom) =>
-        IsFilm(blob) ? MarkKind.Film : blob.MeetsRingFromOutside(ferruleFrom) ? MarkKind.Adhesive : IsDirt(blob) ? MarkKind.LooseDirt : MarkKind.Pit;
+        IsFilm(blob) ? MarkKind.Film : blob.MeetsRingFromOutside(ferruleFrom) ? MarkKind.Adhesive : IsThread(blob) ? MarkKind.Scratch : IsDirt(blob) ? MarkKind.LooseDirt : MarkKind.Pit;
 
     /// <summary>
     /// Where dirt lies about for certain, a doubtful mark as dark is taken for dirt as well: cleaning takes a minute, and the next look tells (common practice).
