@@ -29,6 +29,9 @@ public static class FaceGrader
     private const double Aside = 1.5;
     private const double BeyondRing = 90;
     private const double NearRing = 6;
+    private const double NarrowFan = 0.1;
+    private const double WideFan = 0.3;
+    private const double Drawn = 1.6;
 
     /// <param name="scale">Micrometers to a pixel where known, above zero; else it is taken from the cladding's 125 µm.</param>
     public static FaceGrade Grade(GrayImage image, FaceProfile profile, double? scale = null)
@@ -134,7 +137,7 @@ public static class FaceGrader
     // A line that comes to the ring goes on over the ferrule, where no lines are followed.
     private static bool IsBeyondRing(Blob blob, List<Trace> traces, GlassView glass) => traces.Exists(t =>
         Math.Sign(t.Contrast) == Math.Sign(blob.Contrast) && blob.Width < (WideLeftOver * t.Spread) + Aside
-        && t.GoesOnTo(glass.Half + (blob.X / glass.Pitch), glass.Half + (blob.Y / glass.Pitch), BeyondRing / glass.Pitch, ((t.Spread / 2) + Aside) / glass.Pitch, p => glass.RadiusAt(p.X, p.Y) > glass.Edge - NearRing));
+        && t.GoesOnTo(glass.Half + (blob.X / glass.Pitch), glass.Half + (blob.Y / glass.Pitch), BeyondRing / glass.Pitch, ((t.Spread / 2) + Aside) / glass.Pitch, blob.Length > Drawn * blob.Width ? WideFan : NarrowFan, p => glass.RadiusAt(p.X, p.Y) > glass.Edge - NearRing));
 
     // Where a line was taken out a little of it stays, and more where two of them cross; past a crossing it may go on unfollowed.
     private static bool IsLeftOver(Blob blob, List<Trace> traces, GlassView glass)
@@ -150,6 +153,6 @@ public static class FaceGrader
 
         bool IsNextStretch(Trace line) =>
             Math.Sign(blob.Contrast) == Math.Sign(line.Contrast) && blob.Length > NextStretch * blob.Width && blob.Width < WideLeftOver * line.Spread
-            && line.GoesOnTo(x, y, ((blob.Length / 2) + NextReach) / glass.Pitch, Aside / glass.Pitch);
+            && line.GoesOnTo(x, y, ((blob.Length / 2) + NextReach) / glass.Pitch, Aside / glass.Pitch, NarrowFan);
     }
 }

@@ -53,6 +53,23 @@ internal sealed record Blob(
         return turn * MadeOf.CladdingRadius < (Length + other.Length) / 2;
     }
 
+    /// <summary>The two as one mark that shows in patches.</summary>
+    public Blob Beside(Blob other)
+    {
+        var (mine, theirs) = (Size * Size, other.Size * other.Size);
+        var larger = mine > theirs ? this : other;
+        var apart = Math.Sqrt(((X - other.X) * (X - other.X)) + ((Y - other.Y) * (Y - other.Y)));
+        return larger with
+        {
+            X = ((X * mine) + (other.X * theirs)) / (mine + theirs),
+            Y = ((Y * mine) + (other.Y * theirs)) / (mine + theirs),
+            Size = Math.Sqrt(mine + theirs),
+            Length = Math.Max(larger.Length, ((Length + other.Length) / 2) + apart),
+            Nearest = Math.Min(Nearest, other.Nearest),
+            Farthest = Math.Max(Farthest, other.Farthest),
+        };
+    }
+
     /// <summary>The two as one mark, with what lies hidden under the ring.</summary>
     /// <param name="ring">Width of what was judged on neither side, micrometers.</param>
     public Blob With(Blob other, double ring)

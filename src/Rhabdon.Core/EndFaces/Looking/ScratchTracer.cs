@@ -33,6 +33,8 @@ internal static class ScratchTracer
     private const double LongStretch = 7;
     private const double UnevenFrom = 2.6;
     private const double MostUneven = 1.6;
+    private const double VerySlender = 7;
+    private const double MostUnevenIfSlender = 2.5;
 
     /// <summary>The lines on the glass, strongest first; they are gone from it afterward.</summary>
     public static List<Trace> TakeFrom(GlassView glass)
@@ -244,7 +246,7 @@ internal static class ScratchTracer
             }
         }
 
-        return spans.Count > 1 && spans.Max() > MostUneven * spans.Min();
+        return spans.Count > 1 && spans.Max() > (LengthOf(path) * glass.Pitch > VerySlender * width ? MostUnevenIfSlender : MostUneven) * spans.Min();
     }
 
     // What runs along the glass's edge is the ring's shadow.

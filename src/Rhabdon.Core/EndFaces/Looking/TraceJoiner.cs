@@ -4,6 +4,11 @@ namespace Rhabdon.Core.EndFaces.Looking;
 internal static class TraceJoiner
 {
     private const double LongestGap = 16;
+
+    // Where two lines cross at a small angle, one lies hidden under the other for long.
+    private const double LongestHidden = 40;
+    private const int Probes = 5;
+    private const double Beside = 5;
     private const double MostAside = 1.6;
     private const double LeastAlong = 0.966;
     private const double MostWider = 1.9;
@@ -16,7 +21,7 @@ internal static class TraceJoiner
         {
             for (var j = i + 1; j < joined.Count; j++)
             {
-                if (Whole(joined[i], joined[j], pitch) is { } whole)
+                if (Whole(joined[i], joined[j], traces, pitch) is { } whole)
                 {
                     joined[i] = whole;
                     joined.RemoveAt(j);
@@ -28,7 +33,7 @@ internal static class TraceJoiner
         return joined;
     }
 
-    private static Trace? Whole(Trace one, Trace other, double pitch)
+    private static Trace? Whole(Trace one, Trace other, IReadOnlyList<Trace> all, double pitch)
     {
         if (Math.Sign(one.Contrast) != Math.Sign(other.Contrast) || Math.Max(one.Width, other.Width) > MostWider * Math.Max(0.8, Math.Min(one.Width, other.Width)))
         {
@@ -39,7 +44,7 @@ internal static class TraceJoiner
         {
             foreach (var second in Ways(other))
             {
-                if (Continues(first, second, pitch))
+                if (Continues(first, second, pitch, (x, y) => all.Any(t => t != one && t != other && t.Passes(x, y, (t.Spread / 2 / pitch) + Beside))))
                 {
                     var stronger = one.Significance > other.Significance ? one : other;
                     List<(double X, double Y)> path = [.. first, .. second];
@@ -55,11 +60,12 @@ internal static class TraceJoiner
     private static IEnumerable<List<(double X, double Y)>> Ways(Trace trace) => [[.. trace.Path], [.. trace.Path.Reverse()]];
 
     // From the end of the first to the beginning of the second, straight on.
-    private static bool Continues(List<(double X, double Y)> first, List<(double X, double Y)> second, double pitch)
+    private static bool Continues(List<(double X, double Y)> first, List<(double X, double Y)> second, double pitch, Func<double, double, bool> isUnderOther)
     {
         var (end, begin) = (first[^1], second[0]);
         var (gapX, gapY) = (begin.X - end.X, begin.Y - end.Y);
-        if (Math.Sqrt((gapX * gapX) + (gapY * gapY)) * pitch > LongestGap)
+        var gap = Math.Sqrt((gapX * gapX) + (gapY * gapY)) * pitch;
+        if (gap > LongestHidden || (gap > LongestGap && !Enumerable.Range(1, Probes).All(i => isUnderOther(end.X + (gapX * i / (Probes + 1)), end.Y + (gapY * i / (Probes + 1))))))
         {
             return false;
         }

@@ -21,8 +21,9 @@ internal sealed class Veil
 
     private readonly GlassView _glass;
     private readonly Plane? _veiled;
+    private readonly float _deepest;
 
-    private Veil(GlassView glass, IReadOnlyList<Blob> films, Plane? veiled) => (_glass, Films, _veiled) = (glass, films, veiled);
+    private Veil(GlassView glass, List<Blob> films, Plane? veiled) => (_glass, _deepest, _veiled, Films) = (glass, films.Select(f => Math.Abs(f.Contrast)).DefaultIfEmpty().Max(), veiled, Whole(films));
 
     public IReadOnlyList<Blob> Films { get; }
 
@@ -47,9 +48,22 @@ internal sealed class Veil
 
     public bool Hides(Blob blob) => Films.Count > 0 && IsNoDeeper(blob.Contrast) && (blob.Size > Spread || Covers(_glass.Half + (blob.X / _glass.Pitch), _glass.Half + (blob.Y / _glass.Pitch)));
 
-    private bool IsNoDeeper(float contrast) => Math.Abs(contrast) < NoDeeper * Films.Max(f => Math.Abs(f.Contrast));
+    private bool IsNoDeeper(float contrast) => Math.Abs(contrast) < NoDeeper * _deepest;
 
     private bool Covers(double x, double y) => _veiled!.At(Coarse.Of(x, _glass.Half), Coarse.Of(y, _glass.Half)) > 0.03f;
+
+    // A smear that lies in patches is one smear; where another sign goes with it, that is the glass beside it.
+    private static List<Blob> Whole(List<Blob> films)
+    {
+        if (films.Count < 2)
+        {
+            return films;
+        }
+
+        var sign = Math.Sign(films.MaxBy(f => Math.Abs(f.Contrast) * f.Size * f.Size)!.Contrast);
+        var patches = films.FindAll(f => Math.Sign(f.Contrast) == sign);
+        return [patches.Skip(1).Aggregate(patches[0], (whole, next) => whole.Beside(next))];
+    }
 
     // Lines that cross are as deep as film only where they cross.
     private static bool IsBroad(Coarse coarse, Plane slower, Blob blob)
