@@ -81,7 +81,7 @@ public static class FaceGrader
         var compact = TakeCompact(glass);
         var traces = ScratchTracer.TakeFrom(glass);
         var veil = Veil.TakeFrom(glass);
-        var blobs = compact.Concat(Finder(glass).Find(BlobSmoothing, BlobScore, LeastShade));
+        var blobs = BlobFinder.WithoutHalos(compact.Concat(Finder(glass).Find(BlobSmoothing, BlobScore, LeastShade)));
         var ferruleFrom = place.FerruleFrom(scale);
         var reader = new FindingReader(profile, place, scale, glass);
         var onGlass = blobs.Where(b => !veil.Hides(b) && !IsLeftOver(b, traces, glass)).ToList();

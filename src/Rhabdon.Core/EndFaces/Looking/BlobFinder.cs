@@ -34,7 +34,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
         var seeds = places.FindAll(p => Math.Abs(smooth.Values[p]) > least && Math.Abs(smooth.Values[p]) > leastScore * spread * Share(p));
         seeds.Sort((a, b) => Math.Abs(smooth.Values[b]).CompareTo(Math.Abs(smooth.Values[a])) is var order && order != 0 ? order : a.CompareTo(b));
         var owner = new int[left.Values.Length];
-        var blobs = new List<(Blob Blob, int Sign)>();
+        var blobs = new List<Blob>();
         foreach (var seed in seeds)
         {
             if (owner[seed] != 0 || blobs.Count >= MostBlobs)
@@ -45,7 +45,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
             var (patch, all) = Flood(smooth, owner, seed, blobs.Count + 1);
             if (Describe(smooth, patch, all, spread * Share(seed), smoothing, leastScore, leastShade) is { } blob)
             {
-                blobs.Add((blob, Math.Sign(smooth.Values[seed])));
+                blobs.Add(blob);
             }
         }
 
@@ -287,12 +287,13 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
         return (Math.Sqrt(seen / Math.PI) - Math.Sqrt(inner / Math.PI)) * pitch;
     }
 
-    private static List<Blob> WithoutHalos(List<(Blob Blob, int Sign)> blobs)
+    /// <summary>What is left when rims and shadows are counted to the marks that they go with.</summary>
+    public static List<Blob> WithoutHalos(IEnumerable<Blob> blobs)
     {
         var kept = new List<Blob>();
-        foreach (var (blob, sign) in blobs.OrderByDescending(b => Math.Abs(b.Blob.Contrast)))
+        foreach (var blob in blobs.OrderByDescending(b => Math.Abs(b.Contrast)))
         {
-            var parent = kept.FindIndex(k => Math.Sign(k.Contrast) != sign && Math.Abs(blob.Contrast) < 0.7 * Math.Abs(k.Contrast) && Reaches(k, blob));
+            var parent = kept.FindIndex(k => Math.Sign(k.Contrast) != Math.Sign(blob.Contrast) && Math.Abs(blob.Contrast) < 0.7 * Math.Abs(k.Contrast) && Reaches(k, blob));
             if (parent >= 0)
             {
                 kept[parent] = kept[parent] with { Halo = Math.Max(kept[parent].Halo, Math.Abs(blob.Contrast / kept[parent].Contrast)) };

@@ -24,6 +24,8 @@ internal static class MarkNamer
     private const double SurelyRagged = 1.08;
     private const double LeastAsDark = 0.5;
     private const float DarkAtOdds = 50;
+    private const double LargestCrumb = 6;
+    private const double CrumbsReach = 4;
     private const double SmallestDoubtful = 2.5;
     private const double LongCrack = 25;
     private const double VeryLongCrack = 60;
@@ -54,13 +56,19 @@ internal static class MarkNamer
         IsFilm(blob) ? MarkKind.Film : blob.MeetsRingFromOutside(ferruleFrom) ? MarkKind.Adhesive : IsThread(blob) ? MarkKind.Scratch : IsDirt(blob) ? MarkKind.LooseDirt : MarkKind.Pit;
 
     /// <summary>
-    /// Where dirt lies about for certain, a doubtful mark as dark is taken for dirt as well: cleaning takes a minute, and the next look tells (common practice).
+    /// Where dirt lies about for certain, a doubtful mark as dark is taken for dirt as well, and so is a small one right beside it: cleaning takes a minute, and the next look tells (common practice).
     /// </summary>
     public static IEnumerable<(Blob Blob, MarkKind Kind)> InCompany(IReadOnlyList<(Blob Blob, MarkKind Kind)> patches)
     {
-        var depth = patches.Where(p => p.Kind == MarkKind.LooseDirt && IsSurelyDirt(p.Blob)).Select(p => Math.Abs(p.Blob.Contrast)).DefaultIfEmpty(DepthAtOdds(patches)).Min();
-        return patches.Select(p => IsDoubtful(p.Blob, p.Kind) && p.Blob.Contrast < -LeastAsDark * depth ? (p.Blob, MarkKind.LooseDirt) : p);
+        var dirt = patches.Where(p => p.Kind == MarkKind.LooseDirt && IsSurelyDirt(p.Blob)).Select(p => p.Blob).ToList();
+        var depth = dirt.Select(b => Math.Abs(b.Contrast)).DefaultIfEmpty(DepthAtOdds(patches)).Min();
+        return patches.Select(p => (IsDoubtful(p.Blob, p.Kind) && p.Blob.Contrast < -LeastAsDark * depth) || IsCrumb(p.Blob, p.Kind, dirt) ? (p.Blob, MarkKind.LooseDirt) : p);
     }
+
+    private static bool IsCrumb(Blob blob, MarkKind kind, List<Blob> dirt) =>
+        kind is MarkKind.Pit or MarkKind.Scratch && blob.Length < LargestCrumb && dirt.Exists(d => Apart(blob, d) < ((blob.Length + d.Length) / 2) + CrumbsReach);
+
+    private static double Apart(Blob one, Blob other) => Math.Sqrt(((one.X - other.X) * (one.X - other.X)) + ((one.Y - other.Y) * (one.Y - other.Y)));
 
     // A chip and adhesive are seldom on one face: when marks at the ring seem to be both, they are neither.
     private static float DepthAtOdds(IReadOnlyList<(Blob Blob, MarkKind Kind)> patches)
