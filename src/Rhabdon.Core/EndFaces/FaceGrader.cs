@@ -89,7 +89,7 @@ public static class FaceGrader
         var across = AcrossRing(onGlass, onFerrule, glass.Edge, ferruleFrom);
         List<(Blob Blob, MarkKind Kind)> patches =
         [
-            .. onGlass.Select(b => (b.MeetsRingFromWithin(glass.Edge) ? b.OutTo(MadeOf.CladdingRadius) : b, MarkNamer.OnGlass(b, glass.Edge))),
+            .. onGlass.Select(b => (b.MeetsRingFromWithin(glass.Edge) ? b.OutTo(MadeOf.CladdingRadius) : b, MarkNamer.OnGlass(b, glass.Edge, glass.Blur * glass.Pitch))),
             .. onFerrule.Where(b => b.Size >= LeastOnFerrule)
                 .Select(b => (b.Size >= LeastUnderRing && b.MeetsRingFromOutside(ferruleFrom) ? b.InTo(MadeOf.CladdingRadius) : b, MarkNamer.OnFerrule(b, ferruleFrom))),
             .. across,

@@ -8,6 +8,11 @@ internal static class MarkNamer
     private const double FaintFilm = 38;
     private const double VeryFaintFilm = 16;
     private const double SoftEdge = 1.5;
+    private const double SharpEdge = 0.7;
+    private const double LongAtRing = 12;
+    private const double VeryLongAtRing = 32;
+    private const double SlenderAtRing = 2.3;
+    private const double DeepestAtRing = 11;
 
     // What the ring cuts off goes on to the very edge of what is judged, and is no ellipse anymore.
     private const double CutOff = 0.25;
@@ -39,16 +44,19 @@ internal static class MarkNamer
     public static MarkKind Of(Trace trace, double length) => trace.Contrast < 0 && trace.Width < WideCrack && IsJagged(trace, length) ? MarkKind.Crack : MarkKind.Scratch;
 
     /// <param name="glassEdge">Radius of what was judged as glass, micrometers.</param>
-    public static MarkKind OnGlass(Blob blob, double glassEdge) =>
+    /// <param name="blur">Of the lens, micrometers.</param>
+    public static MarkKind OnGlass(Blob blob, double glassEdge, double blur) =>
         IsFilm(blob) ? MarkKind.Film
             : blob.Farthest < glassEdge - CutOff ? (IsThread(blob) ? MarkKind.Scratch : IsDirt(blob) ? MarkKind.LooseDirt : MarkKind.Pit)
+            : LiesAlongRing(blob, glassEdge) ? MarkKind.Adhesive
             : blob.EdgeWidth > SoftEdge + (0.05 * blob.Size) || blob.Size > LargestDirt ? MarkKind.Adhesive
-            : blob.Halo > ShiningRim || blob.Roughness > VeryRagged ? MarkKind.LooseDirt
+            : blob.Halo > ShiningRim || blob.Roughness > VeryRagged || blob.EdgeWidth > SharpEdge + (blur / 2) ? MarkKind.LooseDirt
             : MarkKind.Chip;
 
     /// <summary>A mark that lies on glass and ferrule alike is on top of both: adhesive, or the darker dirt.</summary>
     public static MarkKind AcrossRing(Blob onGlass, Blob onFerrule) =>
         IsFilm(onGlass) && (IsFilm(onFerrule) || onGlass.Size > LargestAdhesive) ? MarkKind.Film
+        : onGlass.Length > VeryLongAtRing && onGlass.Length > SlenderAtRing * onGlass.Width ? MarkKind.Adhesive
         : (Math.Abs(onGlass.Contrast) > DeepDirt && onGlass.Size < LargestDirt) || onGlass.Halo > ShiningRim ? MarkKind.LooseDirt
         : MarkKind.Adhesive;
 
@@ -89,6 +97,9 @@ internal static class MarkNamer
 
     private static bool IsFilm(Blob blob) =>
         (blob.Size > WideFilm && Math.Abs(blob.Contrast) < FaintFilm && blob.EdgeWidth > 1.8) || (blob.Size > VeryWideFilm && Math.Abs(blob.Contrast) < VeryFaintFilm);
+
+    // What clings to the ring, a crescent along it; a chip is about as deep as it is long.
+    private static bool LiesAlongRing(Blob blob, double glassEdge) => blob.Length > LongAtRing && blob.Length > SlenderAtRing * blob.Width && blob.Nearest > glassEdge - DeepestAtRing;
 
     // A stretch of a line that was not followed.
     private static bool IsThread(Blob blob) => blob.Width < WideCrack && blob.Length > Slender * blob.Width;

@@ -28,6 +28,8 @@ internal static class ScratchTracer
     private const double Thin = 0.95;
     private const double ThinIfSure = 0.8;
     private const double RimWidth = 3.5;
+    private const double WidestRim = 16;
+    private const double RoundTheRing = 0.5;
     private const double Beside = 2;
     private const double ShortStretch = 4;
     private const double LongStretch = 7;
@@ -207,7 +209,7 @@ internal static class ScratchTracer
         var noise = glass.NoiseAt((int)path[path.Count / 2].X, (int)path[path.Count / 2].Y);
         var significance = Math.Abs(across.Contrast) / noise * Math.Sqrt(path.Count * Math.Max(1, across.Span / glass.Pitch));
         var trace = new Trace(path, across.Width, across.Span, across.Contrast, significance, waviness * glass.Pitch, turns, kinks, zigzag);
-        return IsLine(trace, length, glass) && IsDeepEnough(trace, noise) && !IsCoreLeft(glass, trace, length) && !IsRim(glass, path) && !IsUneven(glass, path, sign, across.Width) ? trace : null;
+        return IsLine(trace, length, glass) && IsDeepEnough(trace, noise) && !IsCoreLeft(glass, trace, length) && !IsRim(glass, path, trace.Spread, length) && !IsUneven(glass, path, sign, across.Width) ? trace : null;
     }
 
     // Long against its width, and no thinner than the lens lets the thinnest of lines appear.
@@ -249,11 +251,13 @@ internal static class ScratchTracer
         return spans.Count > 1 && spans.Max() > (LengthOf(path) * glass.Pitch > VerySlender * width ? MostUnevenIfSlender : MostUneven) * spans.Min();
     }
 
-    // What runs along the glass's edge is the ring's shadow.
-    private static bool IsRim(GlassView glass, List<(double X, double Y)> path)
+    // What runs along the glass's edge is the ring's shadow, or adhesive; a straight line comes to the edge and goes.
+    private static bool IsRim(GlassView glass, List<(double X, double Y)> path, double spread, double length)
     {
-        var radii = path.Select(p => glass.RadiusAt(p.X, p.Y)).ToList();
-        return radii.Min() > glass.Edge - RimWidth;
+        var radii = path.ConvertAll(p => glass.RadiusAt(p.X, p.Y));
+        var (nearest, farthest) = (radii.Min(), radii.Max());
+        return nearest + (spread > WideLine ? spread / 2 : 0) > glass.Edge - RimWidth
+            || (nearest > glass.Edge - WidestRim && farthest - nearest < RoundTheRing * length * length / 8 / nearest && spread > WideLine);
     }
 
     private static List<(double X, double Y)> Smooth(List<(int X, int Y)> path)
