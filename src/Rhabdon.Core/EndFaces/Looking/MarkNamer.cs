@@ -24,6 +24,9 @@ internal static class MarkNamer
     private const double ShiningRim = 0.15;
     private const double WideCrack = 3.2;
     private const double Slender = 5;
+    private const double WidestThread = 10;
+    private const double LongThread = 25;
+    private const double SlenderIfWide = 3.2;
     private const double SurelyLarge = 8.5;
     private const double SurelyRaggedFrom = 4.5;
     private const double SurelyRagged = 1.08;
@@ -95,14 +98,14 @@ internal static class MarkNamer
         || (length > VeryLongCrack && trace.Zigzag > LeastZigzag)
         || (length > ThroughAll && trace.Kinks > JaggedThroughAll && trace.Waviness > Wavy && trace.Turns >= CrackTurns);
 
-    private static bool IsFilm(Blob blob) =>
-        (blob.Size > WideFilm && Math.Abs(blob.Contrast) < FaintFilm && blob.EdgeWidth > 1.8) || (blob.Size > VeryWideFilm && Math.Abs(blob.Contrast) < VeryFaintFilm);
+    private static bool IsFilm(Blob blob) => !IsThread(blob) &&
+        ((blob.Size > WideFilm && Math.Abs(blob.Contrast) < FaintFilm && blob.EdgeWidth > 1.8) || (blob.Size > VeryWideFilm && Math.Abs(blob.Contrast) < VeryFaintFilm));
 
     // What clings to the ring, a crescent along it; a chip is about as deep as it is long.
     private static bool LiesAlongRing(Blob blob, double glassEdge) => blob.Length > LongAtRing && blob.Length > SlenderAtRing * blob.Width && blob.Nearest > glassEdge - DeepestAtRing;
 
     // A stretch of a line that was not followed.
-    private static bool IsThread(Blob blob) => blob.Width < WideCrack && blob.Length > Slender * blob.Width;
+    public static bool IsThread(Blob blob) => (blob.Width < WideCrack && blob.Length > Slender * blob.Width) || (blob.Width < WidestThread && blob.Length > Math.Max(LongThread, SlenderIfWide * blob.Width));
 
     private static bool IsDirt(Blob blob) => (blob.Size > SmallestHalo && blob.Halo > ShiningRim) || blob.Roughness > RaggedAt(blob.Size);
 

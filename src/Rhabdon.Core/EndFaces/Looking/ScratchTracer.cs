@@ -10,6 +10,7 @@ internal static class ScratchTracer
     private const double LongestGap = 3.2;
     private const double LongestHidden = 14;
     private const double ShortestLength = 5;
+    private const double LongestOfDiameter = 1.3;
     private const double LeastSlenderness = 3.4;
     private const double WideSlenderness = 4.5;
     private const double WideLine = 3.5;
@@ -217,7 +218,7 @@ internal static class ScratchTracer
     {
         var thinnest = Deblur.Least(glass.Blur) * glass.Pitch * (trace.Significance > SureSignificance ? ThinIfSure : Thin);
         var slenderness = trace.Spread > WideLine ? WideSlenderness : LeastSlenderness;
-        return length >= Math.Max(ShortestLength, slenderness * trace.Spread) && trace.Width <= WidestLine && trace.Spread >= thinnest;
+        return length >= Math.Max(ShortestLength, slenderness * trace.Spread) && length <= LongestOfDiameter * 2 * glass.Edge && trace.Width <= WidestLine && trace.Spread >= thinnest;
     }
 
     // What is wide and faint is more likely unevenness of the light.

@@ -32,7 +32,7 @@ internal sealed class Veil
     {
         var coarse = new Coarse(glass);
         var wide = new BlobFinder(coarse.Left, coarse.Pitch, coarse.Half, glass.Blur / 2, coarse.Every(glass.IsJudged), coarse.Every(glass.Noise)).Find(Smoothing, LeastScore, LeastShade, isWide: true)
-            .Where(b => b.Width >= LeastWidth && b.Size >= (b.EdgeWidth > SoftEdge ? LeastSize : SurelyWide) && Math.Abs(b.Contrast) < MostDepth).ToList();
+            .Where(b => b.Width >= LeastWidth && b.Size >= (b.EdgeWidth > SoftEdge ? LeastSize : SurelyWide) && Math.Abs(b.Contrast) < MostDepth && !MarkNamer.IsThread(b)).ToList();
         if (wide.Count == 0)
         {
             return new Veil(glass, [], null);
