@@ -29,6 +29,7 @@ public static class FaceGrader
     private const double Aside = 1.5;
     private const double BeyondRing = 90;
     private const double NearRing = 6;
+    private const double LargestEnd = 6;
     private const double NarrowFan = 0.1;
     private const double WideFan = 0.3;
     private const double Drawn = 1.6;
@@ -147,9 +148,12 @@ public static class FaceGrader
         var isLong = blob.Length > LongLeftOver * blob.Width || blob.HasArms;
         var lines = traces.FindAll(t => t.Passes(x, y, ((t.Spread / 2) + LeftOverReach) / glass.Pitch));
         return depth < (lines.Count > 1 ? lines.Sum(t => Math.Abs(t.Contrast)) : (isLong ? LeftOverIfLong : LeftOver) * lines.Sum(t => Math.Abs(t.Contrast)))
-            || traces.Exists(t => depth < LeftOverIfLong * Math.Abs(t.Contrast) && (IsOn(t) || IsNextStretch(t)));
+            || traces.Exists(t => depth < LeftOverIfLong * Math.Abs(t.Contrast) && (IsOn(t) || IsNextStretch(t) || IsEndAtRing(t)));
 
         bool IsOn(Trace line) => blob.Size < WideLeftOver * line.Spread && line.Passes(x, y, OnLine / glass.Pitch);
+
+        bool IsEndAtRing(Trace line) =>
+            blob.MeetsRingFromWithin(glass.Edge) && blob.Size < Math.Max(WideLeftOver * line.Spread, LargestEnd) && line.GoesOnTo(x, y, NearRing / glass.Pitch, ((line.Spread / 2) + Aside) / glass.Pitch, NarrowFan, p => glass.RadiusAt(p.X, p.Y) > glass.Edge - NearRing);
 
         bool IsNextStretch(Trace line) =>
             Math.Sign(blob.Contrast) == Math.Sign(line.Contrast) && blob.Length > NextStretch * blob.Width && blob.Width < WideLeftOver * line.Spread
