@@ -109,7 +109,7 @@ internal static class ContactSheet
     private static string Of(FaceVerdict verdict) => verdict switch { FaceVerdict.CleanAndLookAgain => "clean", FaceVerdict.CannotGrade => "cannot", _ => verdict.ToString().ToLowerInvariant() };
 
     private static string Marks(IEnumerable<(MarkKind Kind, double Size)> marks) => string.Join(
-        ", ", marks.OrderByDescending(m => m.Size).Take(5).Select(m => $"{(m.Kind == MarkKind.LooseDirt ? "dirt" : m.Kind.ToString().ToLowerInvariant())} {m.Size.ToString("0.0", CultureInfo.InvariantCulture)}"));
+        ", ", marks.OrderByDescending(m => m.Size).Take(3).Select(m => $"{(m.Kind == MarkKind.LooseDirt ? "dirt" : m.Kind.ToString().ToLowerInvariant())} {m.Size.ToString("0.0", CultureInfo.InvariantCulture)}"));
 
     private static SKPaint Pen(SKColor color, float scale) => new() { Color = color, Style = SKPaintStyle.Stroke, StrokeWidth = 1.2f / scale, IsAntialias = true };
 }

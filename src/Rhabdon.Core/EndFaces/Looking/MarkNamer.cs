@@ -43,6 +43,8 @@ internal static class MarkNamer
     private const double JaggedThroughAll = 0.075;
     private const double Wavy = 0.5;
     private const int CrackTurns = 4;
+    private const double WavyIfLong = 0.55;
+    private const int CrackTurnsIfLong = 3;
 
     public static MarkKind Of(Trace trace, double length) => trace.Contrast < 0 && trace.Width < WideCrack && IsJagged(trace, length) ? MarkKind.Crack : MarkKind.Scratch;
 
@@ -96,6 +98,7 @@ internal static class MarkNamer
     private static bool IsJagged(Trace trace, double length) =>
         (length > LongCrack && trace.Kinks > Jagged)
         || (length > VeryLongCrack && trace.Zigzag > LeastZigzag)
+        || (length > VeryLongCrack && trace.Waviness > WavyIfLong && trace.Zigzag > JaggedThroughAll && trace.Turns >= CrackTurnsIfLong)
         || (length > ThroughAll && trace.Kinks > JaggedThroughAll && trace.Waviness > Wavy && trace.Turns >= CrackTurns);
 
     private static bool IsFilm(Blob blob) => !IsThread(blob) &&
