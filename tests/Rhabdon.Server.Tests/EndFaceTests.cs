@@ -48,6 +48,38 @@ public sealed class EndFaceTests(Host host) : IClassFixture<Host>
         Assert.Equal(0.3, (double)(await answer.Content.ReadFromJsonAsync<JsonObject>())!["umPerPixel"]!);
     }
 
+    // Ladder of polished connectors: a pit over its limit is taken back a film once, then the connector is cut off (common practice).
+    [Theory]
+    [InlineData("", "film-back")]
+    [InlineData("pit:film-back", "new-connector")]
+    [InlineData("fine-scratches:film-back, dirt:clean-face", "film-back")]
+    [InlineData("pit:film-back,pit:new-connector,pit:new-connector", "escalate")]
+    public async Task The_action_is_the_ladders_by_method_and_by_what_was_tried(string history, string action)
+    {
+        var form = Form(PictureWriter.Png(FaceRenderer.Draw(Pitted)), "sm-upc");
+        form.Add(new StringContent("epoxy"), "method");
+        form.Add(new StringContent(history), "history");
+        var graded = (await (await host.CreateClient().PostAsync("/api/v1/calc/end-face", form)).Content.ReadFromJsonAsync<JsonObject>())!;
+        Assert.Equal("pit", (string)graded["action"]!["sign"]!);
+        Assert.Equal(action, (string)graded["action"]!["action"]!);
+    }
+
+    [Theory]
+    [InlineData("method", "cam-lock", "", "")]
+    [InlineData("history", "epoxy", "pit:pray", "")]
+    [InlineData("history", "", "pit:film-back", "")]
+    [InlineData("film", "epoxy", "", "first")]
+    public async Task A_history_that_no_ladder_knows_is_refused_by_its_field(string field, string method, string history, string film)
+    {
+        var form = Form(PictureWriter.Png(FaceRenderer.Draw(Pitted)), "sm-upc");
+        form.Add(new StringContent(method), "method");
+        form.Add(new StringContent(history), "history");
+        form.Add(new StringContent(film), "film");
+        var answer = await host.CreateClient().PostAsync("/api/v1/calc/end-face", form);
+        Assert.Equal(HttpStatusCode.BadRequest, answer.StatusCode);
+        Assert.Equal(field, (string)(await answer.Content.ReadFromJsonAsync<JsonObject>())!["faults"]![0]!["field"]!);
+    }
+
     public static TheoryData<string, byte[], string, string, int> Refused => new()
     {
         { "picture", Encoding.UTF8.GetBytes("this is text, named .png"), "sm-upc", "", 400 },

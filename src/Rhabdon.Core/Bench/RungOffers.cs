@@ -27,19 +27,10 @@ public static class RungOffers
         }
 
         var left = state.FiberLeft;
-        var offers = new List<RungOffer>(sign.Rungs.Count);
-        var proposed = false;
-        foreach (var rung in sign.Rungs)
-        {
-            var uses = FiberLeft.Use(rung.Uses, recipe);
-            var barred = Spent(state, sign, rung) ?? TooShort(left, uses);
-            var holds = rung.WhileReading is null || rung.WhileReading == trouble.Reading?.Choice;
-            var propose = !proposed && barred is null && holds && rung.Effect != RungEffect.Accept;
-            proposed |= propose;
-            offers.Add(new RungOffer(rung, propose, barred, uses));
-        }
+        var proposed = sign.Proposed(r => Barred(r) is null && (r.WhileReading is null || r.WhileReading == trouble.Reading?.Choice));
+        return [.. sign.Rungs.Select(r => new RungOffer(r, r == proposed, Barred(r), FiberLeft.Use(r.Uses, recipe)))];
 
-        return offers;
+        Phrase? Barred(Rung rung) => Spent(state, sign, rung) ?? TooShort(left, FiberLeft.Use(rung.Uses, recipe));
     }
 
     /// <summary>What a rung costs: its minutes at the job's hourly rate, and a connector if one is spent.</summary>

@@ -5,17 +5,19 @@ namespace Rhabdon.Core.EndFaces;
 /// <summary>A graded face, as it is answered to whoever asks. Pixels as sent, the center of the top left one at 0, 0; sizes in micrometers. Without a fiber there is no place and no scale.</summary>
 /// <param name="View">The same as a screen shows it.</param>
 /// <param name="Seen">The same as a bench records it.</param>
+/// <param name="Action">What the ladder proposes, where it was told how the connector is made and what was tried.</param>
 public sealed record FaceAnswer(
     FaceVerdict Verdict, bool Marginal, double? CenterX, double? CenterY, double? CladdingDiameterPx, double? UmPerPixel, PictureQuality Quality,
-    IReadOnlyList<FaceMark> Findings, IReadOnlyList<FaceZone> Zones, IReadOnlyList<string> Reasons, FaceView View, FaceSeen Seen)
+    IReadOnlyList<FaceMark> Findings, IReadOnlyList<FaceZone> Zones, IReadOnlyList<string> Reasons, FaceView View, FaceSeen Seen, FaceAction? Action = null)
 {
-    public static FaceAnswer Of(FaceSeen seen, FaceProfile profile, Phrasebook book)
+    public static FaceAnswer Of(FaceSeen seen, FaceProfile profile, Phrasebook book, FaceHistory? history = null)
     {
         var grade = seen.Grade;
         return new FaceAnswer(
             grade.Verdict, grade.IsMarginal, grade.Place?.CenterX, grade.Place?.CenterY, grade.Place?.CladdingDiameter, grade.Place?.Scale, grade.Quality,
             [.. grade.Findings.Select(f => new FaceMark(f.Kind, f.Class, f.Zone, f.Size, f.Width, f.Length, f.X, f.Y, f.Contrast, f.Confidence, f.Uncertainty))],
-            [.. grade.Zones.Select(z => FaceZone.Of(z, profile.Of(z.Zone)!))], [.. grade.Reasons.Select(book.Say)], new FaceViewer(book).View(grade, profile), seen);
+            [.. grade.Zones.Select(z => FaceZone.Of(z, profile.Of(z.Zone)!))], [.. grade.Reasons.Select(book.Say)], new FaceViewer(book).View(grade, profile), seen,
+            history is null ? null : FaceAction.Propose(grade, profile, history, book, "en"));
     }
 }
 

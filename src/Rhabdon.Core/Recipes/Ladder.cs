@@ -11,7 +11,11 @@ public sealed record Ladder(int FormatVersion, string Id, IReadOnlyList<Sign> Si
 /// <summary>A sign of trouble.</summary>
 /// <param name="ReportableFrom">First step at which an installer may report it by hand; null when only a reading raises it.</param>
 /// <param name="ReportableTo">Last such step.</param>
-public sealed record Sign(string Id, Wording Title, IReadOnlyList<Rung> Rungs, string? ReportableFrom = null, string? ReportableTo = null);
+public sealed record Sign(string Id, Wording Title, IReadOnlyList<Rung> Rungs, string? ReportableFrom = null, string? ReportableTo = null)
+{
+    /// <summary>The first action that is still open, cheapest first; going on in doubt is never proposed. Null when none is.</summary>
+    public Rung? Proposed(Func<Rung, bool> isOpen) => Rungs.FirstOrDefault(r => r.Effect != RungEffect.Accept && isOpen(r));
+}
 
 /// <summary>One action of a ladder, cheapest first.</summary>
 /// <param name="Limit">How often it may be done within its scope.</param>

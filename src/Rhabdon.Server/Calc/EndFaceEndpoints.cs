@@ -12,7 +12,10 @@ namespace Rhabdon.Server.Calc;
 /// <param name="Picture">PNG, JPEG or BMP.</param>
 /// <param name="Profile">Of the limits: <c>sm-upc</c>, <c>sm-apc</c>, <c>sm-pc</c>, <c>mm</c>.</param>
 /// <param name="UmPerPixel">Where known; else taken from the cladding's 125 µm.</param>
-public sealed record EndFaceRequest(IFormFile Picture, string Profile, double? UmPerPixel);
+/// <param name="Method">How the connector is made, for the ladder's action: <c>adhesive</c>, <c>epoxy</c>, <c>hot-melt</c>.</param>
+/// <param name="History">What was tried on it in this attempt, as <c>sign:action</c>, parted by commas.</param>
+/// <param name="Film"><c>last</c>, or <c>earlier</c> while a finer film is still to come.</param>
+public sealed record EndFaceRequest(IFormFile Picture, string Profile, double? UmPerPixel, string? Method, string? History, string? Film);
 
 /// <summary>A picture in, a verdict with its reasons out: open to anyone, bounded in size, and in how many are graded at once.</summary>
 public static class EndFaceEndpoints
@@ -21,6 +24,9 @@ public static class EndFaceEndpoints
     private const double FinestScale = 0.02;
     private const double CoarsestScale = 5;
     private const int MostWaiting = 32;
+    private const int MostTries = 50;
+    private const string LastFilm = "last";
+    private const string EarlierFilm = "earlier";
 
     // Half the processors grade: the other half answer the bench.
     private static readonly SemaphoreSlim Graders = new(Math.Max(1, Environment.ProcessorCount / 2));
@@ -59,9 +65,12 @@ public static class EndFaceEndpoints
 
         return FaceProfiles.Find(form["profile"].ToString()) is not { } profile ? Problems.Field(400, "profile", Phrase.Of("problem.profile", ("known", string.Join(", ", FaceProfiles.Starters.Select(p => p.Id)))))
             : ScaleOf(form) is not { } scale ? Problems.Field(400, "umPerPixel", Phrase.Of("problem.scale", ("from", $"{FinestScale}"), ("to", $"{CoarsestScale}")))
+            : form["film"].ToString() is not ("" or LastFilm or EarlierFilm) ? Problems.Field(400, "film", Phrase.Of("problem.film"))
+            : form["method"].ToString() is { Length: > 0 } method && FaceHistory.LadderOf(method) is null ? Problems.Field(400, "method", Phrase.Of("problem.method", ("known", string.Join(", ", FaceHistory.Methods))))
+            : !TryHistory(form, out var history) ? Problems.Field(400, "history", Phrase.Of("problem.history", ("most", $"{MostTries}")))
             : form.Files.GetFile("picture") is not { Length: > 0 } file ? Problems.Field(400, "picture", Phrase.Of("problem.picture-form"))
             : file.Length > PictureReader.MostBytes ? PictureProblems.TooLarge()
-            : await InTurnAsync(file, profile, scale == 0 ? null : scale, context.RequestAborted);
+            : await InTurnAsync(file, profile, scale == 0 ? null : scale, history, context.RequestAborted);
     }
 
     // Zero for none given, null for one that cannot be.
@@ -73,7 +82,17 @@ public static class EndFaceEndpoints
             : null;
     }
 
-    private static async Task<IResult> InTurnAsync(IFormFile file, FaceProfile profile, double? scale, CancellationToken cancel)
+    // Null without a method; false for what names no sign of its ladder and no action of that.
+    private static bool TryHistory(IFormCollection form, out FaceHistory? history)
+    {
+        var told = form["history"].ToString().Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+        var ladder = FaceHistory.LadderOf(form["method"].ToString());
+        var tries = told.Take(MostTries + 1).Select(t => t.Split(':')).Where(t => t.Length == 2 && ladder?.Find(t[0])?.Rungs.Any(r => r.Id == t[1]) == true).Select(t => new FaceTry(t[0], t[1])).ToList();
+        history = ladder is null ? null : new FaceHistory(ladder, tries, form["film"] == EarlierFilm);
+        return tries.Count == told.Length && tries.Count <= MostTries;
+    }
+
+    private static async Task<IResult> InTurnAsync(IFormFile file, FaceProfile profile, double? scale, FaceHistory? history, CancellationToken cancel)
     {
         if (Interlocked.Increment(ref _waiting) > MostWaiting)
         {
@@ -95,7 +114,7 @@ public static class EndFaceEndpoints
             var bytes = new byte[file.Length];
             await using var stream = file.OpenReadStream();
             await stream.ReadExactlyAsync(bytes, cancel);
-            return await Task.Run(() => Grade(bytes, profile, scale), cancel);
+            return await Task.Run(() => Grade(bytes, profile, scale, history), cancel);
         }
         finally
         {
@@ -103,11 +122,11 @@ public static class EndFaceEndpoints
         }
     }
 
-    private static IResult Grade(byte[] file, FaceProfile profile, double? scale)
+    private static IResult Grade(byte[] file, FaceProfile profile, double? scale, FaceHistory? history)
     {
         var reading = PictureReader.Read(file);
         return reading.Image is not { } image
             ? PictureProblems.Of(reading.Fault)
-            : Results.Ok(FaceAnswer.Of(FaceSeen.Of(PictureHash.Of(file), profile, FaceGrader.Grade(image, profile, scale)), profile, Phrasebook.English));
+            : Results.Ok(FaceAnswer.Of(FaceSeen.Of(PictureHash.Of(file), profile, FaceGrader.Grade(image, profile, scale)), profile, Phrasebook.English, history));
     }
 }
