@@ -27,6 +27,10 @@ public static partial class BenchExports
     [JSExport]
     public static void AddRecipe(string json) => Book.Add(JsonSerializer.Deserialize(json, CoreJson.Default.PublishedRecipe)!);
 
+    /// <summary>A buyer's own limits for end faces.</summary>
+    [JSExport]
+    public static void AddProfile(string json) => Book.Add(JsonSerializer.Deserialize(json, CoreJson.Default.FaceProfile)!);
+
     /// <summary>The folded state, for comparing with the same fold elsewhere.</summary>
     [JSExport]
     public static string Fold(string termination, string events)

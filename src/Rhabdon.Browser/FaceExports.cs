@@ -5,6 +5,7 @@ using System.Text.Json;
 using Rhabdon.Core;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Recipes;
 
 namespace Rhabdon.Browser;
 
@@ -12,6 +13,12 @@ namespace Rhabdon.Browser;
 [SupportedOSPlatform("browser")]
 public static partial class FaceExports
 {
+    private static readonly RecipeBook Book = new();
+
+    /// <summary>A buyer's own limits; those that ship are known.</summary>
+    [JSExport]
+    public static void AddProfile(string json) => Book.Add(JsonSerializer.Deserialize(json, CoreJson.Default.FaceProfile)!);
+
     /// <summary>Grades a picture that the page has decoded; the answer is the same as the server's, as JSON.</summary>
     /// <param name="file">The file as taken: what the picture is named by.</param>
     /// <param name="colors">Red, green, blue, alpha of each pixel.</param>
@@ -19,7 +26,7 @@ public static partial class FaceExports
     [JSExport]
     public static string Grade(byte[] file, byte[] colors, int width, int height, string profile, double scale)
     {
-        var limits = FaceProfiles.Find(profile) ?? throw new ArgumentException($"There is no profile {profile}.", nameof(profile));
+        var limits = Book.Profiles.FirstOrDefault(p => p.Id == profile) ?? throw new ArgumentException($"There is no profile {profile}.", nameof(profile));
         var grade = FaceGrader.Grade(GrayImage.OfColors(width, height, colors), limits, scale > 0 ? scale : null);
         var seen = FaceSeen.Of(Convert.ToHexStringLower(SHA256.HashData(file)), limits, grade);
         return JsonSerializer.Serialize(FaceAnswer.Of(seen, limits, Phrasebook.English), CoreJson.Default.FaceAnswer);

@@ -1,4 +1,7 @@
+using System.Text.Json;
 using Dapper;
+using Rhabdon.Core;
+using Rhabdon.Core.EndFaces;
 
 namespace Rhabdon.Data;
 
@@ -7,7 +10,7 @@ namespace Rhabdon.Data;
 /// <param name="By">Name of the person.</param>
 public sealed record ProfileConfirmation(string Profile, int Version, string Edition, string By, DateTime At);
 
-/// <summary>Confirmations of end-face profiles; the latest word on a version stands.</summary>
+/// <summary>The buyers' own end-face profiles, and confirmations of any; the latest word on a version stands.</summary>
 public sealed class ProfileStore(Database database)
 {
     public async Task<IReadOnlyList<ProfileConfirmation>> ConfirmationsAsync()
@@ -29,5 +32,18 @@ public sealed class ProfileStore(Database database)
             on conflict (profile_id, version) do update set edition = excluded.edition, confirmed_by = excluded.confirmed_by, confirmed_at = now()
             """,
             new { profile, version, edition, by });
+    }
+
+    /// <summary>Publishes a profile as the version it says; false when somebody has published that one, or one after it.</summary>
+    public async Task<bool> PublishAsync(FaceProfile profile, Guid by)
+    {
+        await using var connection = await database.OpenAsync();
+        return await connection.ExecuteAsync(
+            """
+            insert into face_profile (id, version, content, published_by)
+            select @Id, @Version, @content, @by where @Version = 1 + (select coalesce(max(version), 0) from face_profile where id = @Id)
+            on conflict do nothing
+            """,
+            new { profile.Id, profile.Version, content = JsonSerializer.Serialize(profile, CoreJson.Default.FaceProfile), by }) == 1;
     }
 }

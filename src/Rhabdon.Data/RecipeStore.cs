@@ -103,6 +103,11 @@ public sealed class RecipeStore(Database database)
             book.Add(new PublishedRecipe(new RecipeRef(id, version), StarterRecipes.ReadRecipe(content), ConfirmationOf(confirmation)));
         }
 
+        foreach (var content in await connection.QueryAsync<string>("select content from face_profile order by published_at, id, version"))
+        {
+            book.Add(JsonSerializer.Deserialize(content, CoreJson.Default.FaceProfile)!);
+        }
+
         return book;
     }
 

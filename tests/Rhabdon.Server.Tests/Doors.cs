@@ -79,6 +79,7 @@ public static class Doors
         new("GET", "/api/v1/terminations/{id:guid}/pictures/{hash}", Passes.SeesJob),
         new("PUT", "/api/v1/terminations/{id:guid}/pictures/{hash}", Passes.WorksOn, "no picture"),
         new("GET", "/api/v1/profiles", Passes.SignedIn),
+        new("POST", "/api/v1/profiles", Passes.Planner, new { formatVersion = 1, id = "", version = 1, title = new { en = "" }, modes = Array.Empty<string>(), polishes = Array.Empty<string>(), zones = Array.Empty<string>(), source = new { en = "" } }),
         new("POST", "/api/v1/profiles/{id}/confirmation", Passes.Planner, new { version = 1, edition = "" }),
         new("GET", "/api/v1/instruments/microscope", Passes.SignedIn),
         new("GET", "/api/v1/instruments/microscope/frame", Passes.SignedIn),

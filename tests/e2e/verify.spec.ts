@@ -61,3 +61,30 @@ test('a lead confirms the limits against the buyer’s edition, and everyone see
   await expect(page.getByText(/limits confirmed against/)).toBeVisible();
   await lead.context().close();
 });
+
+test('a buyer’s own limits: begun from those that ship, refused with the reason, published, and graded by without a network', async ({
+  browser,
+}) => {
+  const lead = await tabletOf(browser, 'lead', '4402');
+  const paper = Date.now() % 1_000_000;
+  await lead.goto('/verify');
+  await lead.getByLabel('Limits').selectOption('single-mode PC');
+  await lead.getByRole('button', { name: "Make a buyer's own" }).click();
+  await lead.getByRole('button', { name: 'Publish version 1' }).click();
+  await expect(lead.getByRole('alert')).toContainText('short name');
+  await lead.getByLabel('Name').fill(`Quay line ${paper}`);
+  await lead.getByLabel('Taken from').fill('Quay line’s paper 3');
+  for (let band = 0; band < 2; band++) await lead.getByRole('button', { name: 'B, Defects: Remove the last band' }).click();
+  await lead.getByRole('button', { name: 'Publish version 1' }).click();
+  await expect(lead.getByRole('combobox', { name: /^Limits/ })).toHaveValue(`quay-line-${paper}`);
+  await lead.getByLabel('Choose or drop a picture').setInputFiles(face('pitted'));
+  await expect(lead.getByRole('row', { name: /B cladding/ })).toContainText('none');
+  await expect(lead.getByRole('heading', { name: /^Fails: pit in B$/ })).toBeVisible();
+  await lead.context().setOffline(true);
+  await lead.getByLabel('Choose or drop a picture').setInputFiles(face('pitted'));
+  await expect(lead.getByText(/graded on this tablet/)).toBeVisible({ timeout: 60_000 });
+  await expect(lead.getByRole('row', { name: /B cladding/ })).toContainText('none');
+  await expect(lead.getByRole('heading', { name: /^Fails: pit in B$/ })).toBeVisible();
+  await lead.context().setOffline(false);
+  await lead.close();
+});

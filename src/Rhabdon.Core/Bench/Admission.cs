@@ -139,7 +139,7 @@ public static class Admissions
         var state = TerminationFold.Fold(termination, before.Where(e => TerminationFold.Compare(e, happened) < 0), book);
         var recipe = book.RecipeOf(state)!;
         var step = recipe.Steps[recipe.IndexOf(done.Step)];
-        if (reading.Face is { } face && FaceProfiles.Find(face.Profile) is { } profile && profile.Version == face.Version && !face.Agrees(profile))
+        if (reading.Face is { } face && book.Profile(face.Profile, face.Version) is { } profile && !face.Agrees(profile))
         {
             return false;
         }

@@ -130,7 +130,7 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             ask.IsLength ? LengthDisplay.Symbol(unit) : string.Empty,
             ask.IsLength && dimension is not null ? Range(dimension) : step.Count is { } count ? CountText(count) : string.Empty,
             [.. BenchDesk.OpenChoices(state, ask).Select(c => new ChoiceView(c.Value, c.Say.In(language)))],
-            ask.Check == FaceReading.Check && state.Plan is { } plan ? FaceProfiles.For(plan.Grade.Mode(), plan.Polish).Id : null);
+            ask.Check == FaceReading.Check && state.Plan is { } plan ? book.ProfileFor(plan.Grade.Mode(), plan.Polish).Id : null);
     }
 
     private string CountText(Count count) => words.Say(Phrase.Of("count.range", ("low", Count(count.Low)), ("high", Count(count.High))));

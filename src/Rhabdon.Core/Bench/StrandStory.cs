@@ -78,7 +78,7 @@ public sealed class StrandStory(RecipeBook book, Phrasebook words, string langua
     };
 
     private FaceLine? Face(FaceSeen? face) =>
-        face is not null && FaceProfiles.Find(face.Profile) is { } profile ? new FaceLine(face.Picture, profile.Title.In(language), new FaceViewer(words).View(face.Grade, profile)) : null;
+        face is not null && book.Profile(face.Profile, face.Version) is { } profile ? new FaceLine(face.Picture, profile.Title.In(language), new FaceViewer(words).View(face.Grade, profile)) : null;
 
     private static Reattributed? MoveOf(TerminationState state, Guid moved) =>
         state.History.Select(h => h.Event.Body).OfType<Reattributed>().FirstOrDefault(m => m.Moved.Any(e => e.Id == moved));

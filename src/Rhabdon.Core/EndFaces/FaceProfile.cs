@@ -8,6 +8,7 @@ namespace Rhabdon.Core.EndFaces;
 /// <param name="FormatVersion">1.</param>
 /// <param name="Id">Short and lasting: <c>sm-upc</c>.</param>
 /// <param name="Version">Of its limits, from 1.</param>
+/// <param name="Polishes">That it is taken for by itself; none for one that is only taken when named.</param>
 /// <param name="Zones">From the core outward, each beginning where the one before ends.</param>
 /// <param name="Source">Where the limits come from, in words.</param>
 public sealed record FaceProfile(int FormatVersion, string Id, int Version, Wording Title, IReadOnlyList<FiberMode> Modes, IReadOnlyList<Polish> Polishes, IReadOnlyList<ZoneLimits> Zones, Wording Source)
@@ -17,6 +18,8 @@ public sealed record FaceProfile(int FormatVersion, string Id, int Version, Word
     /// <summary>True when it is for multimode glass alone.</summary>
     [JsonIgnore]
     public bool IsMultimode => Modes.All(m => m == FiberMode.Multimode);
+
+    public bool Serves(FiberMode mode, Polish polish) => Modes.Contains(mode) && Polishes.Contains(polish);
 
     /// <summary>The limits of a zone, or null when the profile does not judge it.</summary>
     public ZoneLimits? Of(Zone zone) => Zones.FirstOrDefault(z => z.Zone == zone);

@@ -13,7 +13,7 @@ public static class FaceProfiles
 
     /// <summary>The limits for this glass and polish.</summary>
     public static FaceProfile For(FiberMode mode, Polish polish) =>
-        Starters.FirstOrDefault(p => p.Modes.Contains(mode) && p.Polishes.Contains(polish)) ?? Starters.First(p => p.Modes.Contains(mode));
+        Starters.FirstOrDefault(p => p.Serves(mode, polish)) ?? Starters.First(p => p.Modes.Contains(mode));
 
     private static IEnumerable<FaceProfile> Read()
     {

@@ -1,14 +1,24 @@
+using Rhabdon.Core.Catalog;
+using Rhabdon.Core.EndFaces;
+
 namespace Rhabdon.Core.Recipes;
 
-/// <summary>Published recipes and ladders at hand. Nothing in it changes; a newer version stands beside the older.</summary>
+/// <summary>Published recipes and ladders at hand, and the profiles that faces are held against. Nothing in it changes; a newer version stands beside the older.</summary>
 public sealed class RecipeBook
 {
     private readonly Dictionary<RecipeRef, PublishedRecipe> recipes = [];
     private readonly Dictionary<LadderRef, Ladder> ladders = [];
+    private readonly List<FaceProfile> own = [];
 
     public IEnumerable<PublishedRecipe> Recipes => recipes.Values;
 
     public IEnumerable<PublishedLadder> Ladders => ladders.Select(l => new PublishedLadder(l.Key, l.Value));
+
+    /// <summary>Every version of the buyers' own profiles, in the order in which they were published.</summary>
+    public IReadOnlyList<FaceProfile> OwnProfiles => own;
+
+    /// <summary>All profiles in their newest versions: those that ship, then the buyers' own.</summary>
+    public IEnumerable<FaceProfile> Profiles => FaceProfiles.Starters.Concat(own.GroupBy(p => p.Id).Select(g => g.MaxBy(p => p.Version)!));
 
     public RecipeBook Add(PublishedLadder ladder)
     {
@@ -21,6 +31,21 @@ public sealed class RecipeBook
         recipes[recipe.Ref] = recipe;
         return this;
     }
+
+    /// <param name="profile">A buyer's own; published later, it comes before those published earlier.</param>
+    public RecipeBook Add(FaceProfile profile)
+    {
+        own.RemoveAll(p => p.Id == profile.Id && p.Version == profile.Version);
+        own.Add(profile);
+        return this;
+    }
+
+    /// <summary>A version of a profile, or null.</summary>
+    public FaceProfile? Profile(string id, int version) => FaceProfiles.Starters.Concat(own).FirstOrDefault(p => p.Id == id && p.Version == version);
+
+    /// <summary>The limits for this glass and polish: the buyer's own that was published last, else those that ship.</summary>
+    public FaceProfile ProfileFor(FiberMode mode, Polish polish) =>
+        own.Where(p => own.TrueForAll(o => o.Id != p.Id || o.Version <= p.Version)).LastOrDefault(p => p.Serves(mode, polish)) ?? FaceProfiles.For(mode, polish);
 
     public PublishedRecipe? Find(RecipeRef? recipe) => recipe is null ? null : recipes.GetValueOrDefault(recipe);
 

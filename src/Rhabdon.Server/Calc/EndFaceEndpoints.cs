@@ -5,17 +5,18 @@ using Rhabdon.Core.Phrases;
 using Rhabdon.Imaging;
 using Rhabdon.Server.Hosting;
 using Rhabdon.Server.Pictures;
+using Rhabdon.Server.Recipes;
 
 namespace Rhabdon.Server.Calc;
 
 /// <summary>What is sent to have a face graded, as multipart/form-data.</summary>
 /// <param name="Picture">PNG, JPEG or BMP.</param>
-/// <param name="Profile">Of the limits: <c>sm-upc</c>, <c>sm-apc</c>, <c>sm-pc</c>, <c>mm</c>.</param>
+/// <param name="Profile">Of the limits: <c>sm-upc</c>, <c>sm-apc</c>, <c>sm-pc</c>, <c>mm</c>; who is signed in may name a buyer's own.</param>
 /// <param name="UmPerPixel">Where known; else taken from the cladding's 125 µm.</param>
 /// <param name="Method">How the connector is made, for the ladder's action: <c>adhesive</c>, <c>epoxy</c>, <c>hot-melt</c>.</param>
 /// <param name="History">What was tried on it in this attempt, as <c>sign:action</c>, parted by commas.</param>
 /// <param name="Film"><c>last</c>, or <c>earlier</c> while a finer film is still to come.</param>
-public sealed record EndFaceRequest(IFormFile Picture, string Profile, double? UmPerPixel, string? Method, string? History, string? Film);
+public sealed record EndFaceRequest(IFormFile Picture, string Profile, double? UmPerPixel, string? Method = null, string? History = null, string? Film = null);
 
 /// <summary>A picture in, a verdict with its reasons out: open to anyone, bounded in size, and in how many are graded at once.</summary>
 public static class EndFaceEndpoints
@@ -36,7 +37,7 @@ public static class EndFaceEndpoints
     public static void MapEndFaces(this WebApplication app) =>
         app.MapPost("/api/v1/calc/end-face", (Delegate)GradeAsync).Accepts<EndFaceRequest>("multipart/form-data", "*/*").Produces<FaceAnswer>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(503);
 
-    private static async Task<IResult> GradeAsync(HttpContext context)
+    private static async Task<IResult> GradeAsync(HttpContext context, RecipeShelf shelf)
     {
         if (!context.Request.HasFormContentType)
         {
@@ -63,7 +64,9 @@ public static class EndFaceEndpoints
             return Problems.Field(400, "picture", Phrase.Of("problem.picture-form"));
         }
 
-        return FaceProfiles.Find(form["profile"].ToString()) is not { } profile ? Problems.Field(400, "profile", Phrase.Of("problem.profile", ("known", string.Join(", ", FaceProfiles.Starters.Select(p => p.Id)))))
+        // What buyers ask is shown to those who work for them.
+        List<FaceProfile> profiles = [.. context.User.Identity?.IsAuthenticated == true ? (await shelf.BookAsync()).Profiles : FaceProfiles.Starters];
+        return profiles.Find(p => p.Id == form["profile"]) is not { } profile ? Problems.Field(400, "profile", Phrase.Of("problem.profile", ("known", string.Join(", ", profiles.Select(p => p.Id)))))
             : ScaleOf(form) is not { } scale ? Problems.Field(400, "umPerPixel", Phrase.Of("problem.scale", ("from", $"{FinestScale}"), ("to", $"{CoarsestScale}")))
             : form["film"].ToString() is not ("" or LastFilm or EarlierFilm) ? Problems.Field(400, "film", Phrase.Of("problem.film"))
             : form["method"].ToString() is { Length: > 0 } method && FaceHistory.LadderOf(method) is null ? Problems.Field(400, "method", Phrase.Of("problem.method", ("known", string.Join(", ", FaceHistory.Methods))))

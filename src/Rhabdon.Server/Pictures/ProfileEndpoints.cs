@@ -3,11 +3,13 @@ using Rhabdon.Core.Phrases;
 using Rhabdon.Data;
 using Rhabdon.Server.Hosting;
 using Rhabdon.Server.People;
+using Rhabdon.Server.Recipes;
 
 namespace Rhabdon.Server.Pictures;
 
 /// <summary>A profile of limits, and who compared it with what; nobody, while it stands as it came.</summary>
-public sealed record ProfileView(string Id, int Version, string Title, ProfileConfirmation? Confirmation);
+/// <param name="IsOwn">True for a buyer's own.</param>
+public sealed record ProfileView(string Id, int Version, string Title, bool IsOwn, FaceProfile Limits, ProfileConfirmation? Confirmation);
 
 /// <param name="Edition">What the limits were compared with, 1 to 100 characters.</param>
 public sealed record ProfileConfirmationRequest(int Version, string Edition);
@@ -21,16 +23,42 @@ public static class ProfileEndpoints
     {
         var profiles = app.MapGroup("/api/v1").RequireAuthorization();
         profiles.MapGet("/profiles", All).Produces<List<ProfileView>>();
+        profiles.MapPost("/profiles", Publish).Accepts<FaceProfile>("application/json").Produces<ProfileView>().ProducesProblem(400).ProducesProblem(403).ProducesProblem(409);
         profiles.MapPost("/profiles/{id}/confirmation", Confirm).Produces(204).ProducesProblem(400).ProducesProblem(403).ProducesProblem(404);
     }
 
-    private static async Task<IResult> All(ProfileStore store)
+    private static async Task<IResult> All(ProfileStore store, RecipeShelf shelf)
     {
         var confirmed = (await store.ConfirmationsAsync()).ToDictionary(c => (c.Profile, c.Version));
-        return Results.Ok(FaceProfiles.Starters.Select(p => new ProfileView(p.Id, p.Version, p.Title.In("en"), confirmed.GetValueOrDefault((p.Id, p.Version)))));
+        return Results.Ok((await shelf.BookAsync()).Profiles.Select(p => Of(p, confirmed.GetValueOrDefault((p.Id, p.Version)))));
     }
 
-    private static async Task<IResult> Confirm(string id, ProfileConfirmationRequest request, ProfileStore store, HttpContext context)
+    private static ProfileView Of(FaceProfile profile, ProfileConfirmation? confirmation = null) =>
+        new(profile.Id, profile.Version, profile.Title.In("en"), FaceProfiles.Find(profile.Id) is null, profile, confirmation);
+
+    private static async Task<IResult> Publish(FaceProfile profile, ProfileStore store, RecipeShelf shelf, HttpContext context)
+    {
+        var access = context.AccessOf();
+        if (!access.MayPlan)
+        {
+            return Problems.Forbidden();
+        }
+
+        if (FaceProfileCheck.Faults(profile) is { Count: > 0 } faults)
+        {
+            return Problems.Fields(400, [.. faults.Select(f => (f.Place, f.Says))]);
+        }
+
+        if (!await store.PublishAsync(profile, access.Person))
+        {
+            return Problems.Field(409, "version", Phrase.Of("limits.taken", ("version", $"{profile.Version}")));
+        }
+
+        await shelf.ForgetEverywhereAsync();
+        return Results.Ok(Of(profile));
+    }
+
+    private static async Task<IResult> Confirm(string id, ProfileConfirmationRequest request, ProfileStore store, RecipeShelf shelf, HttpContext context)
     {
         var (access, edition) = (context.AccessOf(), request.Edition.Trim());
         if (!access.MayPlan)
@@ -43,7 +71,7 @@ public static class ProfileEndpoints
             return Problems.Field(400, "edition", Phrase.Of("problem.edition", ("most", $"{LongestEdition}")));
         }
 
-        if (FaceProfiles.Find(id) is not { } profile || profile.Version != request.Version)
+        if ((await shelf.BookAsync()).Profile(id, request.Version) is not { } profile)
         {
             return Problems.Missing();
         }

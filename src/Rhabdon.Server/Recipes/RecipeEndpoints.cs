@@ -1,3 +1,4 @@
+using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Phrases;
@@ -10,7 +11,7 @@ using Rhabdon.Server.People;
 namespace Rhabdon.Server.Recipes;
 
 /// <summary>What the browser's core needs to fold and judge: every published recipe and ladder, and what one's crews chose in them.</summary>
-public sealed record BookView(IReadOnlyList<PublishedRecipe> Recipes, IReadOnlyList<PublishedLadder> Ladders, IReadOnlyList<CrewSchool> Schools);
+public sealed record BookView(IReadOnlyList<PublishedRecipe> Recipes, IReadOnlyList<PublishedLadder> Ladders, IReadOnlyList<CrewSchool> Schools, IReadOnlyList<FaceProfile> Profiles);
 
 /// <summary>A recipe in the list of them.</summary>
 public sealed record RecipeLine(string Id, int Version, string Family, string Title, string Method, bool IsConfirmed, bool IsRetired, IReadOnlyList<ConnectorType> Connectors, IReadOnlyList<CableBuild> Builds);
@@ -24,7 +25,7 @@ public static class RecipeEndpoints
         recipes.MapGet("/recipes", async (RecipeShelf shelf, RecipeStore store, HttpContext context) =>
         {
             var book = await shelf.BookAsync();
-            return new BookView([.. book.Recipes], [.. book.Ladders], await store.SchoolsAsync(context.AccessOf()));
+            return new BookView([.. book.Recipes], [.. book.Ladders], await store.SchoolsAsync(context.AccessOf()), book.OwnProfiles);
         });
         recipes.MapGet("/recipes/list", List);
         recipes.MapGet("/recipes/{id}/sheet", Sheet).Produces<RecipeSheet>();

@@ -1,10 +1,12 @@
 import type { Schemas } from '../api/client';
+import { knowLimits } from './faces';
 import { exportsOf } from './runtime';
 
 /** The rulebook, compiled to WebAssembly: the same code as the server's. It takes and gives JSON text. */
 interface Exports {
   AddLadder(json: string): void;
   AddRecipe(json: string): void;
+  AddProfile(json: string): void;
   Hold(termination: string, events: string): void;
   View(look: string): string;
   Judge(termination: string, unit: string, read: string): string;
@@ -55,6 +57,10 @@ export class Core {
     const core = await (Core.one ??= (booted ??= exportsOf<Exports>('BenchExports')).then((exports) => new Core(exports)));
     for (const ladder of book.ladders) core.exports.AddLadder(JSON.stringify(ladder));
     for (const recipe of book.recipes) core.exports.AddRecipe(JSON.stringify(recipe));
+    // A book that was kept before there were any has none.
+    const profiles = book.profiles ?? [];
+    for (const profile of profiles) core.exports.AddProfile(JSON.stringify(profile));
+    knowLimits(profiles);
     return core;
   }
 

@@ -1,16 +1,18 @@
 import type { Schemas } from '../api/client';
 import { exportsOf } from './runtime';
 
-/** What the page asks: a picture's file, whose limits, and a number to know the answer by. */
+/** What the page asks: a picture's file, whose limits, those of a buyer's own written out, and a number to know the answer by. */
 export interface FaceAsked {
   turn: number;
   file: Blob;
   profile: string;
+  limits: Schemas['FaceProfile'][];
 }
 
 export type FaceAnswered = { turn: number } & ({ answer: Schemas['FaceAnswer'] } | { isNoPicture: true } | { fault: string });
 
 interface Exports {
+  AddProfile(json: string): void;
   Grade(file: Uint8Array, colors: Uint8Array, width: number, height: number, profile: string, scale: number): string;
 }
 
@@ -28,11 +30,12 @@ async function decode(file: Blob): Promise<ImageData | undefined> {
   return canvas.getImageData(0, 0, picture.width, picture.height);
 }
 
-async function answerTo({ turn, file, profile }: FaceAsked): Promise<FaceAnswered> {
+async function answerTo({ turn, file, profile, limits }: FaceAsked): Promise<FaceAnswered> {
   try {
     const picture = await decode(file);
     if (!picture) return { turn, isNoPicture: true };
     const exports = await (booted ??= exportsOf<Exports>('FaceExports'));
+    for (const own of limits) exports.AddProfile(JSON.stringify(own));
     const bytes = new Uint8Array(await file.arrayBuffer());
     const colors = new Uint8Array(picture.data.buffer);
     return { turn, answer: JSON.parse(exports.Grade(bytes, colors, picture.width, picture.height, profile, 0)) };

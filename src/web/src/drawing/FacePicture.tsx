@@ -17,8 +17,18 @@ interface Props {
 }
 
 const margin = 1.12;
-// Each zone's name a sixth of a turn on from the one before, so that none lies on another.
-const labelTurn = (zone: number) => (zone * Math.PI) / 3;
+// Each zone's name a sixth of a turn on from the one before, so that none lies on another, nor on the buttons below.
+const labelTurn = (zone: number) => ((zone - 1) * Math.PI) / 3;
+
+/** Which way a mark's number stands off it: away from the mark beside it, if that is near. */
+function labelSide(mark: View['marks'][number], marks: View['marks'], near: number): { x: number; y: number } {
+  const apart = (other: typeof mark) => Math.hypot(mark.x - other.x, mark.y - other.y) || Infinity;
+  const beside = marks.reduce((best, other) => (apart(other) < apart(best) ? other : best), mark);
+  const distance = apart(beside);
+  return distance > near + mark.reach + beside.reach
+    ? { x: 1, y: 0 }
+    : { x: (mark.x - beside.x) / distance, y: (mark.y - beside.y) / distance };
+}
 
 /** The end face as it was taken, its zones and marks drawn over it. Drags to move; what is shown is chosen outside. */
 export function FacePicture({ address, width, height, view, says, hasRings, hasMarks, picked, closeness, onPick }: Props) {
@@ -57,18 +67,28 @@ export function FacePicture({ address, width, height, view, says, hasRings, hasM
           </g>
         ))}
       {hasMarks &&
-        view.marks.map((mark) => (
-          <g
-            key={mark.number}
-            className={`mark ${mark.tone} ${picked === mark.number ? 'picked' : ''}`}
-            onClick={() => onPick(mark.number)}
-          >
-            <circle cx={mark.x} cy={mark.y} r={mark.reach + unit} strokeWidth={unit * (picked === mark.number ? 0.8 : 0.4)} />
-            <text x={mark.x + mark.reach + unit * 1.8} y={mark.y + unit} fontSize={unit * 3.6} strokeWidth={unit * 0.9}>
-              {mark.number}
-            </text>
-          </g>
-        ))}
+        view.marks.map((mark) => {
+          const side = labelSide(mark, view.marks, unit * 9);
+          const off = mark.reach + unit * 3.2;
+          return (
+            <g
+              key={mark.number}
+              className={`mark ${mark.tone} ${picked === mark.number ? 'picked' : ''}`}
+              onClick={() => onPick(mark.number)}
+            >
+              <circle cx={mark.x} cy={mark.y} r={mark.reach + unit} strokeWidth={unit * (picked === mark.number ? 0.8 : 0.4)} />
+              <text
+                x={mark.x + side.x * off}
+                y={mark.y + side.y * off + unit * 1.2}
+                textAnchor="middle"
+                fontSize={unit * 3.6}
+                strokeWidth={unit * 0.9}
+              >
+                {mark.number}
+              </text>
+            </g>
+          );
+        })}
       {view.bar && (
         <g className="bar">
           <line

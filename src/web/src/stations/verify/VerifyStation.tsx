@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState, type DragEvent } from 'react';
+import { useEffect, useMemo, useState, type DragEvent } from 'react';
 import { api, got } from '../../api/client';
+import { knowLimits } from '../../core/faces';
 import { LimitAxis } from '../../drawing/LimitAxis';
 import { FaultLine } from '../../shell/faults';
 import { useKeys } from '../../shell/keys';
@@ -9,8 +10,9 @@ import { say, type Key } from '../../shell/words';
 import { KeyList } from '../bench/KeyList';
 import { ConfirmLimits } from './ConfirmLimits';
 import { FaceStage } from './FaceStage';
+import { OwnLimits } from './OwnLimits';
 import { PictureSources } from './PictureSources';
-import { profiles, useGrade, type Profile } from './useGrade';
+import { profiles, useGrade } from './useGrade';
 import { ZoneTable } from './ZoneTable';
 
 /** More reasons than these are read off the axis. */
@@ -18,17 +20,22 @@ const mostWhy = 3;
 
 /** A picture of an end face in; the verdict in words first, why, what to do next, and the picture with its marks. */
 export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
-  const [profile, setProfile] = useState<Profile>('sm-upc');
+  const [profile, setProfile] = useState<string>('sm-upc');
   const { shown, before, isGrading, fault, take } = useGrade(profile);
   const [picked, setPicked] = useState<number>();
   const [isListing, setListing] = useState(false);
   const [isConfirming, setConfirming] = useState(false);
+  const [isMaking, setMaking] = useState(false);
   const known = useQuery({
     queryKey: ['profiles'],
     queryFn: () => toldOrKept('profiles', () => got(api.GET('/api/v1/profiles'))),
   });
   const limits = known.data?.find((one) => one.id === profile);
   const confirmed = limits?.confirmation;
+  const own = useMemo(() => known.data?.filter((one) => one.isOwn), [known.data]);
+  useEffect(() => {
+    if (own) knowLimits(own.map((one) => one.limits));
+  }, [own]);
   useKeys({ keys: () => setListing(true) });
   const drop = (event: DragEvent) => {
     event.preventDefault();
@@ -42,10 +49,15 @@ export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
         <h1>{say('verify.title')}</h1>
         <label className="row">
           {say('verify.profile')}
-          <select className="button" value={profile} onChange={(event) => setProfile(event.target.value as Profile)}>
+          <select className="button" value={profile} onChange={(event) => setProfile(event.target.value)}>
             {profiles.map((one) => (
               <option key={one} value={one}>
                 {say(`profile.${one}` as Key)}
+              </option>
+            ))}
+            {own?.map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.title}
               </option>
             ))}
           </select>
@@ -89,11 +101,16 @@ export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
               <small>{[...view.quality, ...(shown.isHere ? [say('verify.here')] : [])].join(' · ')}</small>
             </>
           )}
-          <small>
+          <small className="row limits-stand">
             {confirmed ? say('verify.confirmed', { edition: confirmed.edition, name: confirmed.by }) : say('verify.unconfirmed')}{' '}
             {mayPlan && limits && (
               <button type="button" className="quiet" onClick={() => setConfirming(true)}>
                 {say('verify.confirm-open')}
+              </button>
+            )}
+            {mayPlan && limits && (
+              <button type="button" className="quiet" onClick={() => setMaking(true)}>
+                {say(limits.isOwn ? 'verify.own-edit' : 'verify.own-open')}
               </button>
             )}
           </small>
@@ -108,6 +125,16 @@ export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
         </section>
       )}
       {isConfirming && limits && <ConfirmLimits profile={limits} onClose={() => setConfirming(false)} />}
+      {isMaking && limits && (
+        <OwnLimits
+          from={limits}
+          onPublished={(id) => {
+            setProfile(id);
+            setMaking(false);
+          }}
+          onClose={() => setMaking(false)}
+        />
+      )}
       {isListing && <KeyList onClose={() => setListing(false)} />}
     </div>
   );

@@ -17,8 +17,8 @@ export interface Graded extends Picture {
   file?: Blob;
 }
 
+/** Those that ship; a buyer's own come with the server's list. */
 export const profiles = ['sm-upc', 'sm-apc', 'sm-pc', 'mm'] as const;
-export type Profile = (typeof profiles)[number];
 
 export async function sidesOf(address: string): Promise<{ width: number; height: number }> {
   const picture = new Image();
