@@ -123,6 +123,18 @@ public class FaceGraderTests
         }
     }
 
+    [Fact]
+    public void Glass_that_broke_out_is_refused_on_any_profile()
+    {
+        var broken = new MadeMark(MarkKind.Shattered, [new Spot(-12, 18)], 50, -0.35, 0.5, 1.4, Seed: 11);
+        foreach (var profile in FaceProfiles.Starters)
+        {
+            var grade = FaceGrader.Grade(FaceRenderer.Draw(Face(LookFor(profile), [broken])), profile);
+            Assert.Contains(grade.Findings, f => f.Kind == MarkKind.Shattered);
+            Assert.Equal(("face.refused.shattered", "face.do.cut-off"), (grade.Reasons[0].Key, FaceAdvice.For(grade, profile).Do.Key));
+        }
+    }
+
     // Common practice: two marks are judged one by one.
     [Theory]
     [InlineData(1.5)]

@@ -13,6 +13,7 @@ public enum Plight
     Chip,
     Crack,
     Mixed,
+    Shattered,
 }
 
 /// <summary>Made-up faces by style, profile, plight and seed.</summary>
@@ -57,6 +58,7 @@ public static class MadeFaces
         Plight.Adhesive => Many(1 + chance.Next(2), _ => Adhesive(look, chance)),
         Plight.Chip => [Chip(style, chance)],
         Plight.Crack => [Crack(style, profile, chance)],
+        Plight.Shattered => Shattered(style, chance),
         Plight.Mixed => Marks(style, profile, look, Plight.FineScratches, chance).Concat(Marks(style, profile, look, (Plight)(3 + chance.Next(3)), chance)),
         _ => [],
     };
@@ -116,6 +118,21 @@ public static class MadeFaces
             return new Spot((along * dx) - (across * dy), (along * dy) + (across * dx));
         }).ToList();
         return new MadeMark(MarkKind.Crack, path, new Between(1, 2.5).Pick(chance), -Math.Max(0.15, Math.Abs(Depth(style, chance, 0))));
+    }
+
+    // Glass that broke out, and what runs on from it to the edge.
+    private static IEnumerable<MadeMark> Shattered(FaceStyle style, Random chance)
+    {
+        var middle = Anywhere(0, 35, chance);
+        var depth = -Math.Max(0.25, Math.Abs(Depth(style, chance, 0)));
+        var cracks = Many(2 + chance.Next(4), _ =>
+        {
+            var turn = chance.NextDouble() * 2 * Math.PI;
+            var edge = new Spot(MadeOf.CladdingRadius * Math.Cos(turn), MadeOf.CladdingRadius * Math.Sin(turn));
+            var path = Enumerable.Range(0, 9).Select(i => new Spot(middle.X + ((edge.X - middle.X) * i / 8) + (4 * (chance.NextDouble() - 0.5)), middle.Y + ((edge.Y - middle.Y) * i / 8) + (4 * (chance.NextDouble() - 0.5))));
+            return new MadeMark(MarkKind.Crack, [.. path], new Between(1, 2.5).Pick(chance), depth);
+        });
+        return [.. cracks, new MadeMark(MarkKind.Shattered, [middle], new Between(36, 75).Pick(chance), depth, 0.5, 1 + chance.NextDouble(), Seed: chance.Next())];
     }
 
     private static double Depth(FaceStyle style, Random chance, double bright) => style.Contrast.Pick(chance) * (chance.NextDouble() < bright ? 1 : -1);

@@ -1,12 +1,15 @@
 namespace Rhabdon.Core.EndFaces.Looking;
 
-/// <summary>Tells what a mark is by its looks. From common practice: a pit is round and sharp; dirt is ragged and may shine at its rim; film is wide and faint; adhesive clings to the ring.</summary>
+/// <summary>Tells what a mark is by its looks. From common practice: a pit is round and sharp; dirt is ragged and may shine at its rim; film is wide and faint; adhesive clings to the ring; broken glass is wide and dark.</summary>
 internal static class MarkNamer
 {
     private const double WideFilm = 13;
     private const double VeryWideFilm = 20;
     private const double FaintFilm = 38;
     private const double VeryFaintFilm = 16;
+
+    // No crumb of dirt is as large; glass that broke out is.
+    private const double SmallestBreak = 34;
     private const double SoftEdge = 1.5;
     private const double SharpEdge = 0.7;
     private const double LongAtRing = 12;
@@ -52,6 +55,7 @@ internal static class MarkNamer
     /// <param name="blur">Of the lens, micrometers.</param>
     public static MarkKind OnGlass(Blob blob, double glassEdge, double blur) =>
         IsFilm(blob) ? MarkKind.Film
+            : blob.Size > SmallestBreak && blob.Contrast < -FaintFilm && !LiesAlongRing(blob, glassEdge) ? MarkKind.Shattered
             : blob.Farthest < glassEdge - CutOff ? (IsThread(blob) ? MarkKind.Scratch : IsDirt(blob) ? MarkKind.LooseDirt : MarkKind.Pit)
             : LiesAlongRing(blob, glassEdge) ? MarkKind.Adhesive
             : blob.EdgeWidth > SoftEdge + (0.05 * blob.Size) || blob.Size > LargestDirt ? MarkKind.Adhesive
