@@ -6,7 +6,7 @@ namespace Rhabdon.Core.EndFaces.Looking;
 /// </summary>
 internal sealed class GlassView
 {
-    private const double FinestPitch = 0.42;
+    private const double FinestPitch = 0.47;
     private const double Extent = 64;
     private const double CoreRim = 0.7;
     private const float LeastFilm = 2.5f;
