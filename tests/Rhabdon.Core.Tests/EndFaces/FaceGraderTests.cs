@@ -85,6 +85,18 @@ public class FaceGraderTests
         Assert.Equal(0.3, place.Scale, 0.005 * 0.3);
     }
 
+    // A dark core of 50 µm can be far sharper than a cladding of the ferrule's own shade.
+    [Theory]
+    [InlineData(501)]
+    [InlineData(503)]
+    public void A_wide_core_is_not_taken_for_the_cladding(int seed)
+    {
+        var face = MadeFaces.Make(FaceStyle.All.Single(s => s.Name == "dark-core"), Multimode, Plight.Chip, seed);
+        var grade = FaceGrader.Grade(FaceRenderer.Draw(face), Multimode);
+        Assert.Equal(1, grade.Place!.Scale / face.MicrometersPerPixel, 0.005);
+        Assert.Equal(FaceVerdict.Fail, grade.Verdict);
+    }
+
     [Theory]
     [InlineData(2.4, MarkKind.Crack)]
     [InlineData(0, MarkKind.Scratch)]

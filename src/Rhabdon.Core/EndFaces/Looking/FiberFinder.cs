@@ -24,7 +24,8 @@ internal static class FiberFinder
     private const double CoarsestScale = 1.2;
 
     /// <param name="scale">Micrometers to a pixel where known.</param>
-    public static FiberPlace? Find(GrayImage image, double? scale)
+    /// <param name="isMultimode">True when the sharpest circle may be that of a wide core.</param>
+    public static FiberPlace? Find(GrayImage image, double? scale, bool isMultimode)
     {
         var by = Math.Max(1, (int)Math.Ceiling(Math.Max(image.Width, image.Height) / (double)ReducedSide));
         var plane = Resampler.Reduce(image, by).Smoothed(0.8);
@@ -44,7 +45,7 @@ internal static class FiberFinder
             }
         }
 
-        return best?.Cladding(scale is not null) is not { } rough ? null
+        return best?.Cladding(scale is not null, isMultimode) is not { } rough ? null
             : EdgeFitter.Fit(image, new FiberPlace((best.X * by) + ((by - 1) / 2.0), (best.Y * by) + ((by - 1) / 2.0), rough.Radius * by, 0, by, rough.Strength), Math.Max(2.5 * by, 4));
     }
 
@@ -263,7 +264,7 @@ internal static class FiberFinder
         }
 
         /// <summary>The cladding's circle among those found: radius in steps of the plane, and how surely it is there. Null for none.</summary>
-        public (double Radius, double Strength)? Cladding(bool isScaleKnown)
+        public (double Radius, double Strength)? Cladding(bool isScaleKnown, bool isMultimode)
         {
             var peaks = new List<(int Radius, float Strength)>();
             for (var i = 1; i < strengths.Length - 1; i++)
@@ -279,14 +280,16 @@ internal static class FiberFinder
                 return null;
             }
 
-            var most = peaks.Max(p => p.Strength);
-            var outer = isScaleKnown ? peaks.MaxBy(p => p.Strength) : peaks.Last(p => p.Strength > 0.2f * most && IsPlausible(p, peaks));
+            var most = peaks.MaxBy(p => p.Strength);
+            var outer = isScaleKnown ? most : peaks.Last(p => p.Strength > (isMultimode && IsCladdingOf(p.Radius, most.Radius) ? 0.07f : 0.2f) * most.Strength && IsPlausible(p, peaks));
             var inner = peaks.First(p => p.Radius >= 0.86 * outer.Radius && p.Strength > 0.25f * outer.Strength);
             return (inner.Radius, outer.Strength);
         }
 
         // Inside the cladding's circle there may be the core's, at 50 or 62.5 of 125 or much smaller; any other circle inside it makes it none.
         private static bool IsPlausible((int Radius, float Strength) outer, List<(int Radius, float Strength)> peaks) =>
-            peaks.Where(p => p.Radius < 0.86 * outer.Radius && p.Strength > 2 * outer.Strength).All(p => (double)outer.Radius / p.Radius is (> 1.85 and < 2.75) or > 8);
+            peaks.Where(p => p.Radius < 0.86 * outer.Radius && p.Strength > 2 * outer.Strength).All(p => IsCladdingOf(outer.Radius, p.Radius) || outer.Radius > 8 * p.Radius);
+
+        private static bool IsCladdingOf(int outer, int core) => (double)outer / core is > 1.85 and < 2.75;
     }
 }

@@ -9,9 +9,14 @@ internal static class TraceJoiner
     private const double LongestHidden = 40;
     private const int Probes = 5;
     private const double Beside = 5;
+
     private const double MostAside = 1.6;
     private const double LeastAlong = 0.966;
     private const double MostWider = 1.9;
+
+    // What crosses a piece bends its last steps; the steps by which its heading is told are more.
+    private const int Bent = 12;
+    private static readonly int[] Tails = [24, 60];
 
     /// <param name="pitch">Micrometers from step to step.</param>
     public static List<Trace> Join(IReadOnlyList<Trace> traces, double pitch)
@@ -70,15 +75,19 @@ internal static class TraceJoiner
             return false;
         }
 
-        var (out1, in2) = (Heading(first, fromEnd: true), Heading(second, fromEnd: false));
-        var along = (gapX * out1.X) + (gapY * out1.Y);
-        var aside = Math.Abs((gapX * out1.Y) - (gapY * out1.X));
-        return (out1.X * in2.X) + (out1.Y * in2.Y) > LeastAlong && along * pitch > -2 && aside * pitch < MostAside + (0.1 * Math.Max(0, along) * pitch);
+        return Array.Exists(Tails, tail =>
+        {
+            var (out1, in2) = (Heading(first, tail, fromEnd: true), Heading(second, tail, fromEnd: false));
+            var (along, fromEnds) = ((gapX * out1.X) + (gapY * out1.Y), Math.Abs((gapX * out1.Y) - (gapY * out1.X)));
+            var (before, after) = (first[Math.Max(0, first.Count - 1 - Bent)], second[Math.Min(second.Count - 1, Bent)]);
+            var aside = Math.Min(fromEnds, Math.Abs(((after.X - before.X) * out1.Y) - ((after.Y - before.Y) * out1.X)));
+            return (out1.X * in2.X) + (out1.Y * in2.Y) > LeastAlong && along * pitch > -2 && aside * pitch < MostAside + (0.1 * Math.Max(0, along) * pitch);
+        });
     }
 
-    private static (double X, double Y) Heading(List<(double X, double Y)> path, bool fromEnd)
+    private static (double X, double Y) Heading(List<(double X, double Y)> path, int tail, bool fromEnd)
     {
-        var reach = Math.Min(path.Count - 1, 24);
+        var reach = Math.Min(path.Count - 1, tail);
         var (a, b) = fromEnd ? (path[^(reach + 1)], path[^1]) : (path[0], path[reach]);
         var length = Math.Max(1e-6, Math.Sqrt(((b.X - a.X) * (b.X - a.X)) + ((b.Y - a.Y) * (b.Y - a.Y))));
         return ((b.X - a.X) / length, (b.Y - a.Y) / length);
