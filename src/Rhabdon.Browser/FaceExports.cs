@@ -26,9 +26,21 @@ public static partial class FaceExports
     [JSExport]
     public static string Grade(byte[] file, byte[] colors, int width, int height, string profile, double scale)
     {
-        var limits = Book.Profiles.FirstOrDefault(p => p.Id == profile) ?? throw new ArgumentException($"There is no profile {profile}.", nameof(profile));
+        var limits = LimitsOf(profile);
         var grade = FaceGrader.Grade(GrayImage.OfColors(width, height, colors), limits, scale > 0 ? scale : null);
-        var seen = FaceSeen.Of(Convert.ToHexStringLower(SHA256.HashData(file)), limits, grade);
-        return JsonSerializer.Serialize(FaceAnswer.Of(seen, limits, Phrasebook.English), CoreJson.Default.FaceAnswer);
+        return JsonSerializer.Serialize(FaceAnswer.Of(FaceSeen.Of(NameOf(file), limits, grade), limits, Phrasebook.English), CoreJson.Default.FaceAnswer);
     }
+
+    /// <summary>The same for a flat ferrule's row of fibers.</summary>
+    [JSExport]
+    public static string GradeRow(byte[] file, byte[] colors, int width, int height, string profile, double scale)
+    {
+        var limits = LimitsOf(profile);
+        var grades = FlatFerrule.Grade(GrayImage.OfColors(width, height, colors), limits, scale > 0 ? scale : null);
+        return JsonSerializer.Serialize(FaceRowAnswer.Of(NameOf(file), grades, limits, Phrasebook.English), CoreJson.Default.FaceRowAnswer);
+    }
+
+    private static FaceProfile LimitsOf(string profile) => Book.Profiles.FirstOrDefault(p => p.Id == profile) ?? throw new ArgumentException($"There is no profile {profile}.", nameof(profile));
+
+    private static string NameOf(byte[] file) => Convert.ToHexStringLower(SHA256.HashData(file));
 }

@@ -27,6 +27,7 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(FaceProfile))]
 [JsonSerializable(typeof(FaceJudgement))]
 [JsonSerializable(typeof(FaceAnswer))]
+[JsonSerializable(typeof(FaceRowAnswer))]
 [JsonSerializable(typeof(FaceSeen))]
 [JsonSerializable(typeof(BenchEvent))]
 [JsonSerializable(typeof(EventBody))]

@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Schema;
 using Rhabdon.Core;
+using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Units;
 
@@ -19,6 +20,7 @@ public static class FileSchemas
         ["job.schema.json"] = Text(FileJson.Default.Options, typeof(JobFile), "A Rhabdon job"),
         ["recipe.schema.json"] = Text(CoreJson.Default.Options, typeof(Recipe), "A Rhabdon recipe"),
         ["ladder.schema.json"] = Text(CoreJson.Default.Options, typeof(Ladder), "A Rhabdon ladder of rework"),
+        ["limits.schema.json"] = Text(CoreJson.Default.Options, typeof(FaceProfile), "Rhabdon limits of end faces"),
     };
 
     private static string Text(JsonSerializerOptions options, Type type, string title)

@@ -92,6 +92,7 @@ public static class Doors
         new("POST", "/api/v1/calc/fit", Passes.Anyone, new { recipe = "none", combination = new { connector = "SC", polish = "PC", build = "flat-drop", grade = "OM4" } }),
         new("POST", "/api/v1/calc/recipe", Passes.Anyone, new { recipe = 1 }),
         new("POST", "/api/v1/calc/end-face", Passes.Anyone, new { picture = "none" }),
+        new("POST", "/api/v1/calc/end-face-row", Passes.Anyone, new { picture = "none" }),
         new("POST", "/api/v1/calc/bench", Passes.Anyone, new { look = new { slots = new[] { new { termination = Guid.Empty, strand = 0, label = "" } }, pace = "stage-by-stage", unit = "mm" }, events = Array.Empty<BenchEvent>() }),
     ];
 

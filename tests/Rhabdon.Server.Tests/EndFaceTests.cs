@@ -80,6 +80,18 @@ public sealed class EndFaceTests(Host host) : IClassFixture<Host>
         Assert.Equal(field, (string)(await answer.Content.ReadFromJsonAsync<JsonObject>())!["faults"]![0]!["field"]!);
     }
 
+    // One fiber is no row of twelve: it is graded, and the rest asked for.
+    [Fact]
+    public async Task A_row_is_answered_fiber_by_fiber_and_tells_when_it_is_not_whole()
+    {
+        var row = (await (await host.CreateClient().PostAsync("/api/v1/calc/end-face-row", Form(PictureWriter.Png(FaceRenderer.Draw(Pitted)), "sm-upc"))).Content.ReadFromJsonAsync<JsonObject>())!;
+        Assert.Equal("fail", (string)row["verdict"]!);
+        Assert.Equal(["A", "B"], row["fibers"]!.AsArray().Single()!["zones"]!.AsArray().Select(z => (string)z!["zone"]!));
+        var reasons = row["reasons"]!.AsArray().Select(r => (string)r!).ToList();
+        Assert.Equal("1 of 12 fibers found: take the whole row into the picture.", reasons[0]);
+        Assert.Matches("^Fiber 1: A defect of (6[.][0-9]|7|7[.][0-9]) µm in zone B is over 5 µm[.]$", Assert.Single(reasons.Skip(1)));
+    }
+
     public static TheoryData<string, byte[], string, string, int> Refused => new()
     {
         { "picture", Encoding.UTF8.GetBytes("this is text, named .png"), "sm-upc", "", 400 },

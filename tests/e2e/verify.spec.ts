@@ -88,3 +88,19 @@ test('a buyer’s own limits: begun from those that ship, refused with the reaso
   await lead.context().setOffline(false);
   await lead.close();
 });
+
+test('a flat ferrule’s row: the fiber that decides first, each of the others at a tap', async ({ page }) => {
+  await page.getByLabel('12 fibers in a row').check();
+  await page.getByLabel('Choose or drop a picture').setInputFiles(face('row').replace(/png$/, 'jpg'));
+  await expect(page.getByText('The row fails')).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Fibers, from left to right' }).getByRole('button')).toHaveCount(12);
+  await expect(page.getByRole('button', { name: 'Fiber 3: Fails: pit in B' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('heading', { name: 'Fails: pit in B' })).toBeVisible();
+  await page.getByRole('button', { name: /^Fiber 7: Clean/ }).click();
+  await expect(page.getByRole('heading', { name: 'Clean and look again' })).toBeVisible();
+  await page.getByRole('button', { name: 'Fiber 12: Passes' }).click();
+  await expect(page.getByRole('heading', { name: 'Passes', exact: true })).toBeVisible();
+  await page.getByLabel('Choose or drop a picture').setInputFiles(face('dark'));
+  await expect(page.getByRole('alert')).toContainText('0 of 12 fibers found');
+  await expect(page.getByRole('heading', { name: 'Passes' })).toBeVisible();
+});

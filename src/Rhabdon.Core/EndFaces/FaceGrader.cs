@@ -18,21 +18,6 @@ public static class FaceGrader
 
     // A pore beside the ring does not go on under it.
     private const double LeastUnderRing = 6;
-    private const double LeftOver = 0.6;
-    private const double LeftOverReach = 2.5;
-    private const double LongLeftOver = 1.8;
-    private const double LeftOverIfLong = 1.2;
-    private const double WideLeftOver = 2;
-    private const double OnLine = 1.2;
-    private const double NextStretch = 1.8;
-    private const double NextReach = 8;
-    private const double Aside = 1.5;
-    private const double BeyondRing = 90;
-    private const double NearRing = 6;
-    private const double LargestEnd = 6;
-    private const double NarrowFan = 0.1;
-    private const double WideFan = 0.3;
-    private const double Drawn = 1.6;
 
     /// <param name="scale">Micrometers to a pixel where known, above zero; else it is taken from the cladding's 125 µm.</param>
     public static FaceGrade Grade(GrayImage image, FaceProfile profile, double? scale = null)
@@ -81,12 +66,13 @@ public static class FaceGrader
     {
         var compact = TakeCompact(glass);
         var traces = ScratchTracer.TakeFrom(glass);
+        var remains = new LineRemains(traces, glass);
         var veil = Veil.TakeFrom(glass);
         var blobs = BlobFinder.WithoutHalos(compact.Concat(Finder(glass).Find(BlobSmoothing, BlobScore, LeastShade)));
         var ferruleFrom = place.FerruleFrom(scale);
         var reader = new FindingReader(profile, place, scale, glass);
-        var onGlass = blobs.Where(b => !veil.Hides(b) && !IsLeftOver(b, traces, glass)).ToList();
-        var onFerrule = ferrule?.Find().FindAll(b => !IsBeyondRing(b, traces, glass)) ?? [];
+        var onGlass = blobs.Where(b => !veil.Hides(b) && !remains.Hold(b)).ToList();
+        var onFerrule = ferrule?.Find().FindAll(b => !remains.HoldBeyondRing(b)) ?? [];
         var across = AcrossRing(onGlass, onFerrule, glass.Edge, ferruleFrom);
         List<(Blob Blob, MarkKind Kind)> patches =
         [
@@ -133,30 +119,5 @@ public static class FaceGrader
         }
 
         return across;
-    }
-
-    // A line that comes to the ring goes on over the ferrule, where no lines are followed.
-    private static bool IsBeyondRing(Blob blob, List<Trace> traces, GlassView glass) => traces.Exists(t =>
-        Math.Sign(t.Contrast) == Math.Sign(blob.Contrast) && blob.Width < (WideLeftOver * t.Spread) + Aside
-        && t.GoesOnTo(glass.Half + (blob.X / glass.Pitch), glass.Half + (blob.Y / glass.Pitch), BeyondRing / glass.Pitch, ((t.Spread / 2) + Aside) / glass.Pitch, blob.Length > Drawn * blob.Width ? WideFan : NarrowFan, p => glass.RadiusAt(p.X, p.Y) > glass.Edge - NearRing));
-
-    // Where a line was taken out a little of it stays, and more where two of them cross; past a crossing it may go on unfollowed.
-    private static bool IsLeftOver(Blob blob, List<Trace> traces, GlassView glass)
-    {
-        var (x, y) = (glass.Half + (blob.X / glass.Pitch), glass.Half + (blob.Y / glass.Pitch));
-        var depth = Math.Abs(blob.Contrast);
-        var isLong = blob.Length > LongLeftOver * blob.Width || blob.HasArms;
-        var lines = traces.FindAll(t => t.Passes(x, y, ((t.Spread / 2) + LeftOverReach) / glass.Pitch));
-        return depth < (lines.Count > 1 ? lines.Sum(t => Math.Abs(t.Contrast)) : (isLong ? LeftOverIfLong : LeftOver) * lines.Sum(t => Math.Abs(t.Contrast)))
-            || traces.Exists(t => depth < LeftOverIfLong * Math.Abs(t.Contrast) && (IsOn(t) || IsNextStretch(t) || IsEndAtRing(t)));
-
-        bool IsOn(Trace line) => blob.Size < WideLeftOver * line.Spread && line.Passes(x, y, OnLine / glass.Pitch);
-
-        bool IsEndAtRing(Trace line) =>
-            blob.MeetsRingFromWithin(glass.Edge) && blob.Size < Math.Max(WideLeftOver * line.Spread, LargestEnd) && line.GoesOnTo(x, y, NearRing / glass.Pitch, ((line.Spread / 2) + Aside) / glass.Pitch, NarrowFan, p => glass.RadiusAt(p.X, p.Y) > glass.Edge - NearRing);
-
-        bool IsNextStretch(Trace line) =>
-            Math.Sign(blob.Contrast) == Math.Sign(line.Contrast) && blob.Length > NextStretch * blob.Width && blob.Width < WideLeftOver * line.Spread
-            && line.GoesOnTo(x, y, ((blob.Length / 2) + NextReach) / glass.Pitch, Aside / glass.Pitch, NarrowFan);
     }
 }

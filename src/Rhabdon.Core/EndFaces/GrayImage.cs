@@ -55,4 +55,22 @@ public sealed class GrayImage
         var lower = (_pixels[(bottom * Width) + left] * (1 - fx)) + (_pixels[(bottom * Width) + right] * fx);
         return (upper * (1 - fy)) + (lower * fy);
     }
+
+    /// <summary>What of the picture lies in a rectangle, copied; null when less than a pixel does.</summary>
+    public GrayImage? Part(int left, int top, int right, int bottom)
+    {
+        (left, top, right, bottom) = (Math.Max(0, left), Math.Max(0, top), Math.Min(Width, right), Math.Min(Height, bottom));
+        if (right <= left || bottom <= top)
+        {
+            return null;
+        }
+
+        var pixels = new byte[(right - left) * (bottom - top)];
+        for (var y = top; y < bottom; y++)
+        {
+            Row(y)[left..right].CopyTo(pixels.AsSpan((y - top) * (right - left)));
+        }
+
+        return new GrayImage(right - left, bottom - top, pixels);
+    }
 }

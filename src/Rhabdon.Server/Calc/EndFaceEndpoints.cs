@@ -34,10 +34,21 @@ public static class EndFaceEndpoints
     private static int _waiting;
 
     // Any other content is let in to be told what would do.
-    public static void MapEndFaces(this WebApplication app) =>
-        app.MapPost("/api/v1/calc/end-face", (Delegate)GradeAsync).Accepts<EndFaceRequest>("multipart/form-data", "*/*").Produces<FaceAnswer>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(503);
+    public static void MapEndFaces(this WebApplication app)
+    {
+        app.MapPost("/api/v1/calc/end-face", (HttpContext context, RecipeShelf shelf) => GradeAsync(context, shelf, One)).Accepts<EndFaceRequest>("multipart/form-data", "*/*")
+            .Produces<FaceAnswer>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(503);
+        app.MapPost("/api/v1/calc/end-face-row", (HttpContext context, RecipeShelf shelf) => GradeAsync(context, shelf, Row)).Accepts<EndFaceRequest>("multipart/form-data", "*/*")
+            .Produces<FaceRowAnswer>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(503);
+    }
 
-    private static async Task<IResult> GradeAsync(HttpContext context, RecipeShelf shelf)
+    private static IResult One(string hash, GrayImage image, Asked asked) =>
+        Results.Ok(FaceAnswer.Of(FaceSeen.Of(hash, asked.Profile, FaceGrader.Grade(image, asked.Profile, asked.Scale)), asked.Profile, Phrasebook.English, asked.History));
+
+    private static IResult Row(string hash, GrayImage image, Asked asked) =>
+        Results.Ok(FaceRowAnswer.Of(hash, FlatFerrule.Grade(image, asked.Profile, asked.Scale), asked.Profile, Phrasebook.English));
+
+    private static async Task<IResult> GradeAsync(HttpContext context, RecipeShelf shelf, Func<string, GrayImage, Asked, IResult> grade)
     {
         if (!context.Request.HasFormContentType)
         {
@@ -73,7 +84,7 @@ public static class EndFaceEndpoints
             : !TryHistory(form, out var history) ? Problems.Field(400, "history", Phrase.Of("problem.history", ("most", $"{MostTries}")))
             : form.Files.GetFile("picture") is not { Length: > 0 } file ? Problems.Field(400, "picture", Phrase.Of("problem.picture-form"))
             : file.Length > PictureReader.MostBytes ? PictureProblems.TooLarge()
-            : await InTurnAsync(file, profile, scale == 0 ? null : scale, history, context.RequestAborted);
+            : await InTurnAsync(file, (hash, image) => grade(hash, image, new Asked(profile, scale == 0 ? null : scale, history)), context.RequestAborted);
     }
 
     // Zero for none given, null for one that cannot be.
@@ -95,7 +106,7 @@ public static class EndFaceEndpoints
         return tries.Count == told.Length && tries.Count <= MostTries;
     }
 
-    private static async Task<IResult> InTurnAsync(IFormFile file, FaceProfile profile, double? scale, FaceHistory? history, CancellationToken cancel)
+    private static async Task<IResult> InTurnAsync(IFormFile file, Func<string, GrayImage, IResult> grade, CancellationToken cancel)
     {
         if (Interlocked.Increment(ref _waiting) > MostWaiting)
         {
@@ -117,7 +128,7 @@ public static class EndFaceEndpoints
             var bytes = new byte[file.Length];
             await using var stream = file.OpenReadStream();
             await stream.ReadExactlyAsync(bytes, cancel);
-            return await Task.Run(() => Grade(bytes, profile, scale, history), cancel);
+            return await Task.Run(() => Grade(bytes, grade), cancel);
         }
         finally
         {
@@ -125,11 +136,11 @@ public static class EndFaceEndpoints
         }
     }
 
-    private static IResult Grade(byte[] file, FaceProfile profile, double? scale, FaceHistory? history)
+    private static IResult Grade(byte[] file, Func<string, GrayImage, IResult> grade)
     {
         var reading = PictureReader.Read(file);
-        return reading.Image is not { } image
-            ? PictureProblems.Of(reading.Fault)
-            : Results.Ok(FaceAnswer.Of(FaceSeen.Of(PictureHash.Of(file), profile, FaceGrader.Grade(image, profile, scale)), profile, Phrasebook.English, history));
+        return reading.Image is { } image ? grade(PictureHash.Of(file), image) : PictureProblems.Of(reading.Fault);
     }
+
+    private sealed record Asked(FaceProfile Profile, double? Scale, FaceHistory? History);
 }

@@ -6,14 +6,19 @@ export interface FaceAsked {
   turn: number;
   file: Blob;
   profile: string;
+  /** A flat ferrule's row of fibers. */
+  isRow: boolean;
   limits: Schemas['FaceProfile'][];
 }
 
-export type FaceAnswered = { turn: number } & ({ answer: Schemas['FaceAnswer'] } | { isNoPicture: true } | { fault: string });
+export type FaceAnswered = { turn: number } & (
+  { answer: Schemas['FaceAnswer'] | Schemas['FaceRowAnswer'] } | { isNoPicture: true } | { fault: string }
+);
 
 interface Exports {
   AddProfile(json: string): void;
   Grade(file: Uint8Array, colors: Uint8Array, width: number, height: number, profile: string, scale: number): string;
+  GradeRow: Exports['Grade'];
 }
 
 // The grader keeps a processor busy for seconds: it has a runtime of its own here, so that the bench beside it answers at once.
@@ -30,7 +35,7 @@ async function decode(file: Blob): Promise<ImageData | undefined> {
   return canvas.getImageData(0, 0, picture.width, picture.height);
 }
 
-async function answerTo({ turn, file, profile, limits }: FaceAsked): Promise<FaceAnswered> {
+async function answerTo({ turn, file, profile, isRow, limits }: FaceAsked): Promise<FaceAnswered> {
   try {
     const picture = await decode(file);
     if (!picture) return { turn, isNoPicture: true };
@@ -38,7 +43,10 @@ async function answerTo({ turn, file, profile, limits }: FaceAsked): Promise<Fac
     for (const own of limits) exports.AddProfile(JSON.stringify(own));
     const bytes = new Uint8Array(await file.arrayBuffer());
     const colors = new Uint8Array(picture.data.buffer);
-    return { turn, answer: JSON.parse(exports.Grade(bytes, colors, picture.width, picture.height, profile, 0)) };
+    return {
+      turn,
+      answer: JSON.parse((isRow ? exports.GradeRow : exports.Grade)(bytes, colors, picture.width, picture.height, profile, 0)),
+    };
   } catch (fault) {
     return { turn, fault: (fault as Error).message };
   }

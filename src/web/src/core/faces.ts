@@ -3,6 +3,7 @@ import { say } from '../shell/words';
 import type { FaceAnswered, FaceAsked } from './faceWorker';
 
 export type FaceAnswer = Schemas['FaceAnswer'];
+export type FaceRowAnswer = Schemas['FaceRowAnswer'];
 
 let worker: Worker | undefined;
 let turns = 0;
@@ -14,9 +15,9 @@ export const knowLimits = (limits: Schemas['FaceProfile'][]) => {
 };
 
 /** Graded in this page: the same rules as the server's, slower. */
-function gradeHere(file: Blob, profile: string): Promise<FaceAnswer> {
+function gradeHere<T>(file: Blob, profile: string, isRow: boolean): Promise<T> {
   const grader = (worker ??= new Worker(new URL('./faceWorker.ts', import.meta.url), { type: 'module' }));
-  const asked: FaceAsked = { turn: ++turns, file, profile, limits: own.filter((one) => one.id === profile) };
+  const asked: FaceAsked = { turn: ++turns, file, profile, isRow, limits: own.filter((one) => one.id === profile) };
   return new Promise((resolve, reject) => {
     const over = () => {
       grader.removeEventListener('message', hear);
@@ -25,7 +26,7 @@ function gradeHere(file: Blob, profile: string): Promise<FaceAnswer> {
     const hear = ({ data }: MessageEvent<FaceAnswered>) => {
       if (data.turn !== asked.turn) return;
       over();
-      if ('answer' in data) resolve(data.answer);
+      if ('answer' in data) resolve(data.answer as T);
       else reject(new Error('fault' in data ? say('verify.not-here', { why: data.fault }) : say('problem.picture')));
     };
     const fail = (event: ErrorEvent) => {
@@ -39,26 +40,30 @@ function gradeHere(file: Blob, profile: string): Promise<FaceAnswer> {
   });
 }
 
-function gradeThere(file: Blob, profile: string): Promise<FaceAnswer> {
-  return got(
-    api.POST('/api/v1/calc/end-face', {
-      body: { picture: '', profile, umPerPixel: null },
-      bodySerializer: () => {
-        const form = new FormData();
-        form.append('profile', profile);
-        form.append('picture', file, 'picture');
-        return form;
-      },
-    }),
-  );
+/** What is sent to the server's grader. */
+const asked = (file: Blob, profile: string) => ({
+  body: { picture: '', profile, umPerPixel: null },
+  bodySerializer: () => {
+    const form = new FormData();
+    form.append('profile', profile);
+    form.append('picture', file, 'picture');
+    return form;
+  },
+});
+
+async function graded<T>(there: Promise<T>, here: () => Promise<T>): Promise<T & { isHere: boolean }> {
+  try {
+    return { ...(await there), isHere: false };
+  } catch (fault) {
+    if (!(fault instanceof TypeError)) throw fault;
+    return { ...(await here()), isHere: true };
+  }
 }
 
 /** A picture graded: by the server when there is one, else in this page. */
-export async function gradeFace(file: Blob, profile: string): Promise<FaceAnswer & { isHere: boolean }> {
-  try {
-    return { ...(await gradeThere(file, profile)), isHere: false };
-  } catch (fault) {
-    if (!(fault instanceof TypeError)) throw fault;
-    return { ...(await gradeHere(file, profile)), isHere: true };
-  }
-}
+export const gradeFace = (file: Blob, profile: string) =>
+  graded<FaceAnswer>(got(api.POST('/api/v1/calc/end-face', asked(file, profile))), () => gradeHere(file, profile, false));
+
+/** The same of a flat ferrule's row of fibers. */
+export const gradeRow = (file: Blob, profile: string) =>
+  graded<FaceRowAnswer>(got(api.POST('/api/v1/calc/end-face-row', asked(file, profile))), () => gradeHere(file, profile, true));

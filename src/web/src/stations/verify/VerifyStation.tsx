@@ -10,6 +10,7 @@ import { say, type Key } from '../../shell/words';
 import { KeyList } from '../bench/KeyList';
 import { ConfirmLimits } from './ConfirmLimits';
 import { FaceStage } from './FaceStage';
+import { FiberRow } from './FiberRow';
 import { OwnLimits } from './OwnLimits';
 import { PictureSources } from './PictureSources';
 import { profiles, useGrade } from './useGrade';
@@ -21,7 +22,8 @@ const mostWhy = 3;
 /** A picture of an end face in; the verdict in words first, why, what to do next, and the picture with its marks. */
 export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
   const [profile, setProfile] = useState<string>('sm-upc');
-  const { shown, before, isGrading, fault, take } = useGrade(profile);
+  const [isRow, setRow] = useState(false);
+  const { shown, before, isGrading, fault, take, pickFiber } = useGrade(profile, '', '', isRow);
   const [picked, setPicked] = useState<number>();
   const [isListing, setListing] = useState(false);
   const [isConfirming, setConfirming] = useState(false);
@@ -47,6 +49,10 @@ export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
     <div className="page verify" onDragOver={(event) => event.preventDefault()} onDrop={drop}>
       <header className="row apart">
         <h1>{say('verify.title')}</h1>
+        <label className="check">
+          <input type="checkbox" checked={isRow} onChange={(event) => setRow(event.target.checked)} />
+          {say('verify.row')}
+        </label>
         <label className="row">
           {say('verify.profile')}
           <select className="button" value={profile} onChange={(event) => setProfile(event.target.value)}>
@@ -76,12 +82,13 @@ export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
           )}
         </section>
         <section className="card verdict" aria-busy={isGrading}>
+          {shown?.row && <FiberRow row={shown.row} fiber={shown.fiber} onPick={pickFiber} />}
           <div role="status">
             {isGrading ? (
               <p>{say('verify.grading')}</p>
             ) : view ? (
               <>
-                <small>{say('verify.verdict')}</small>
+                <small>{shown?.row ? say('verify.fiber', { fiber: shown.fiber! + 1 }) : say('verify.verdict')}</small>
                 <h2 className={view.tone === 'none' ? '' : view.tone}>{view.headline}</h2>
               </>
             ) : null}

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { gradeFace, type FaceAnswer } from '../../core/faces';
+import { gradeFace, gradeRow, type FaceAnswer, type FaceRowAnswer } from '../../core/faces';
 
 /** A picture and what a screen shows of it. */
 export interface Picture {
@@ -15,7 +15,17 @@ export interface Graded extends Picture {
   /** Graded in this page, without the server. */
   isHere?: boolean;
   file?: Blob;
+  /** The row of fibers of which this is one, counted from 0. */
+  row?: FaceRowAnswer;
+  fiber?: number;
 }
+
+/** The fiber that is looked at first: the one that decides about its row. */
+const decisive = ({ verdict, fibers }: FaceRowAnswer) =>
+  Math.max(
+    0,
+    fibers.findIndex((fiber) => fiber.verdict === verdict),
+  );
 
 /** Those that ship; a buyer's own come with the server's list. */
 export const profiles = ['sm-upc', 'sm-apc', 'sm-pc', 'mm'] as const;
@@ -34,8 +44,9 @@ export type Grading = ReturnType<typeof useGrade>;
  * @param profile of the limits; without one nothing is graded
  * @param about what is looked at: when it becomes something else, what was shown of the other goes
  * @param look what the look is for: when it changes, the picture shown becomes the one before
+ * @param isRow of a flat ferrule: its fibers are graded one by one
  */
-export function useGrade(profile: string | undefined, about = '', look = '') {
+export function useGrade(profile: string | undefined, about = '', look = '', isRow = false) {
   const [shown, setShown] = useState<Graded>();
   const [before, setBefore] = useState<Graded>();
   const [isGrading, setGrading] = useState(false);
@@ -47,7 +58,7 @@ export function useGrade(profile: string | undefined, about = '', look = '') {
   const hold = useCallback((next: { shown?: Graded; before?: Graded }) => {
     // What falls out of sight gives its memory back.
     for (const old of [held.current.shown, held.current.before])
-      if (old && old !== next.shown && old !== next.before) URL.revokeObjectURL(old.address);
+      if (old && old.address !== next.shown?.address && old.address !== next.before?.address) URL.revokeObjectURL(old.address);
     held.current = { shown: next.shown, before: next.before };
     setShown(next.shown);
     setBefore(next.before);
@@ -60,14 +71,19 @@ export function useGrade(profile: string | undefined, about = '', look = '') {
       setGrading(true);
       setFault('');
       try {
-        const { isHere, ...answer } = await gradeFace(picture, profile);
+        const { isHere, ...told } = isRow ? await gradeRow(picture, profile) : await gradeFace(picture, profile);
+        const row = 'fibers' in told ? told : undefined;
+        const fiber = row && decisive(row);
+        const answer = 'fibers' in told ? told.fibers[fiber!] : told;
+        // A row of which no fiber was found shows nothing.
+        if (!answer) throw new Error(row!.reasons.join(' '));
         const address = URL.createObjectURL(picture);
         const sides = await sidesOf(address);
         // What was asked later has the word, whichever answer comes first.
         if (turn !== asked.current) return URL.revokeObjectURL(address);
         const now = held.current;
         hold({
-          shown: { address, ...sides, view: answer.view, answer, isHere, file: picture },
+          shown: { address, ...sides, view: answer.view, answer, isHere, file: picture, row, fiber },
           before: isAnother ? (now.shown ?? now.before) : now.before,
         });
       } catch (error) {
@@ -75,7 +91,7 @@ export function useGrade(profile: string | undefined, about = '', look = '') {
       }
       if (turn === asked.current) setGrading(false);
     },
-    [profile, hold],
+    [profile, isRow, hold],
   );
 
   // The same picture under other limits is graded again.
@@ -92,5 +108,11 @@ export function useGrade(profile: string | undefined, about = '', look = '') {
     last.current = about;
   }, [about, look, hold]);
 
-  return { shown, before, isGrading, fault, take: (picture: Blob) => void grade(picture, true) };
+  /** Another fiber of the row shown. */
+  const pickFiber = (fiber: number) => {
+    const answer = shown?.row?.fibers[fiber];
+    if (shown && answer) hold({ shown: { ...shown, fiber, answer, view: answer.view }, before });
+  };
+
+  return { shown, before, isGrading, fault, pickFiber, take: (picture: Blob) => void grade(picture, true) };
 }

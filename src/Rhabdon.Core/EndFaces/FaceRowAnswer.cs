@@ -1,0 +1,24 @@
+using System.Globalization;
+using Rhabdon.Core.Phrases;
+
+namespace Rhabdon.Core.EndFaces;
+
+/// <summary>A flat ferrule's row of fibers, graded, as it is answered to whoever asks.</summary>
+/// <param name="Verdict">Of the whole: the worst of its fibers'; cannot-grade when the row is not whole in the picture and none of it fails.</param>
+/// <param name="Fibers">From left to right; pixels of the picture as sent.</param>
+public sealed record FaceRowAnswer(FaceVerdict Verdict, IReadOnlyList<FaceAnswer> Fibers, IReadOnlyList<string> Reasons)
+{
+    /// <param name="picture">SHA-256 of the file as sent.</param>
+    public static FaceRowAnswer Of(string picture, IReadOnlyList<FaceGrade> grades, FaceProfile profile, Phrasebook book)
+    {
+        var judged = FlatFerrule.Judged(profile);
+        var isWhole = grades.Count == FlatFerrule.Fibers;
+        var verdict = ((FaceVerdict[])[FaceVerdict.Fail, FaceVerdict.CannotGrade, FaceVerdict.CleanAndLookAgain]).FirstOrDefault(
+            v => grades.Any(g => g.Verdict == v) || (v == FaceVerdict.CannotGrade && !isWhole), FaceVerdict.Pass);
+        var missing = isWhole ? [] : (string[])[book.Say(Phrase.Of("face.row.found", ("found", Number(grades.Count)), ("wanted", Number(FlatFerrule.Fibers))))];
+        var against = grades.SelectMany((g, i) => g.Reasons.Take(1).Select(r => book.Say(Phrase.Of("face.row.fiber", ("fiber", Number(i + 1)), ("why", book.Say(r))))));
+        return new FaceRowAnswer(verdict, [.. grades.Select(g => FaceAnswer.Of(FaceSeen.Of(picture, judged, g), judged, book))], [.. missing, .. against]);
+    }
+
+    private static string Number(int number) => number.ToString(CultureInfo.InvariantCulture);
+}
