@@ -30,6 +30,14 @@ export function useLive(isSignedIn: boolean) {
       const shown = [...new Set([...watched].flat())];
       const wanted = strands?.length ? shown.filter((id) => strands.includes(id)) : shown;
       if (wanted.length > 0) void fetchStrands(wanted).catch(() => undefined);
+      // A first answer that is on its way may have been given before the news, and is not asked for anew: it is once it is there.
+      const early = queries
+        .getQueryCache()
+        .findAll({ fetchStatus: 'fetching', predicate: (query) => query.state.data === undefined });
+      for (const query of early)
+        void query.promise
+          ?.then(() => queries.invalidateQueries({ queryKey: query.queryKey, exact: true }))
+          .catch(() => undefined);
       void queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'session' });
     };
     // A stream that a network change killed does not always say so: it is opened anew after a silence, and when the network is back.

@@ -6,7 +6,7 @@ import { say } from './words';
 import { keep, nowWithOffset, recall, tablet, uuid7, type KeptPicture, type Waiting } from './tablet';
 
 const delivery = 100;
-let sending = false;
+let sending: Promise<void> | undefined;
 
 interface Device {
   device: string;
@@ -66,8 +66,13 @@ export async function keepPicture(termination: string, hash: string, file: Blob)
 
 /** Sends what waits, in order; stops at the first silence of the network and tries again later. */
 export async function send(): Promise<void> {
-  if (sending) return;
-  sending = true;
+  // What is under way may have begun before one's own was recorded: whoever waits for it to be sent waits for both.
+  while (sending) await sending;
+  sending = deliverAll();
+  await sending;
+}
+
+async function deliverAll(): Promise<void> {
   try {
     while ((await isSignedIn()) && (await sendSome())) {
       // The next delivery.
@@ -75,7 +80,7 @@ export async function send(): Promise<void> {
   } catch {
     // The network or the server is away: everything stays in the outbox for the next try.
   } finally {
-    sending = false;
+    sending = undefined;
   }
 }
 
