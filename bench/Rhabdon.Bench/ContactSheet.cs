@@ -1,7 +1,7 @@
 using System.Globalization;
-using System.Runtime.InteropServices;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.EndFaces.Drawing;
+using Rhabdon.Imaging;
 using SkiaSharp;
 
 namespace Rhabdon.Bench;
@@ -49,8 +49,7 @@ internal static class ContactSheet
 
     private static void DrawFace(SKCanvas canvas, Miss miss)
     {
-        using var picture = new SKBitmap(new SKImageInfo(miss.Image.Width, miss.Image.Height, SKColorType.Gray8, SKAlphaType.Opaque));
-        miss.Image.Pixels.CopyTo(MemoryMarshal.CreateSpan(ref MemoryMarshal.GetReference(picture.GetPixelSpan()), miss.Image.Pixels.Length));
+        using var picture = SKBitmap.Decode(PictureWriter.Png(miss.Image));
         var (face, half) = (miss.Face, Shown / 2 / miss.Face.MicrometersPerPixel);
         var toSheet = (float)(Side / Shown);
         canvas.Save();

@@ -6,9 +6,11 @@ namespace Rhabdon.Bench;
 /// <summary>Counts what a grader got right, face by face and mark by mark.</summary>
 internal sealed class FaceTally
 {
+    /// <summary>What a size may be off, as a share of itself.</summary>
+    public const double Band = 0.15;
+
     private const double Near = 2.5;
     private const double Visible = 2;
-    private const double Band = 0.15;
 
     private readonly int[,] _confusion = new int[4, 4];
     private int _faces;

@@ -12,7 +12,6 @@ internal static class FacesBench
 {
     // Seeds under 1,000 were tuned on.
     private const int FirstSeed = 1_001;
-    private const double Band = 0.15;
     private const double WrongVerdict = 100;
     private const string Heading =
         """
@@ -101,7 +100,7 @@ internal static class FacesBench
         var grade = FaceGrader.Grade(image, profile);
         var verdict = FaceJudge.Judge(profile, truth).Verdict;
         var wrongMarks = 0;
-        var isNear = truth.Any(t => profile.Of(t.Zone)!.Of(t.Class).Any(b => b.End is { } end && Math.Abs(t.Size - (double)end) < Band * (double)end));
+        var isNear = truth.Any(t => profile.Of(t.Zone)!.Of(t.Class).Any(b => b.End is { } end && Math.Abs(t.Size - (double)end) < FaceTally.Band * (double)end));
         foreach (var tally in tallies)
         {
             lock (tally)

@@ -10,12 +10,14 @@ public sealed record FaceHistory(Ladder Ladder, IReadOnlyList<FaceTry> Tries, bo
     private const string Polished = "-polished";
 
     /// <summary>Methods whose faces are polished in the field, by the names that they are asked for.</summary>
-    public static IReadOnlyList<string> Methods { get; } = [.. Ladders().Select(l => l.Id[..^Polished.Length])];
+    public static IReadOnlyList<string> Methods => [.. ByMethod.Keys];
 
     /// <summary>The ladder of a method, or null for one that polishes nothing.</summary>
-    public static Ladder? LadderOf(string method) => Ladders().FirstOrDefault(l => l.Id == method + Polished);
+    public static Ladder? LadderOf(string method) => ByMethod.GetValueOrDefault(method);
 
-    private static IEnumerable<Ladder> Ladders() => StarterRecipes.Ladders().Where(l => l.Id.EndsWith(Polished, StringComparison.Ordinal)).OrderBy(l => l.Id, StringComparer.Ordinal);
+    // Those that know what to do about a face.
+    private static SortedDictionary<string, Ladder> ByMethod { get; } = new(
+        StarterRecipes.Ladders().Where(l => l.Find(FaceSign.ChipCore) is not null).ToDictionary(l => l.Id.Replace(Polished, string.Empty, StringComparison.Ordinal)), StringComparer.Ordinal);
 }
 
 /// <summary>One fix that was made: for which sign of trouble, and which of its ladder's actions.</summary>

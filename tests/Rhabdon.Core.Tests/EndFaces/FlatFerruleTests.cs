@@ -56,6 +56,7 @@ public class FlatFerruleTests
         var grades = verdicts.Select(v => new FaceGrade(v, false, new PictureQuality(0.5, 0.5, 0, 0.01, 90), v == FaceVerdict.Fail ? [pit] : [], [], [])).ToList();
         var row = FaceRowAnswer.Of(new string('0', FaceSeen.HashLength), grades, Upc, Phrasebook.English);
         Assert.Equal((verdict, count), (row.Verdict, row.Fibers.Count));
+        Assert.Equal(count == 0 ? null : Math.Max(0, Array.IndexOf(among, verdict)), row.Decisive);
         Assert.Equal(count < 12, row.Reasons.Count > 0);
     }
 

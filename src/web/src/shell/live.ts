@@ -1,4 +1,4 @@
-import { useQueryClient } from '@tanstack/react-query';
+import { useQueryClient, type Query } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { send } from './outbox';
 import { fetchStrands } from './strands';
@@ -12,6 +12,9 @@ interface News {
 const longestSilence = 50_000;
 const afterError = 3_000;
 const watched = new Set<readonly string[]>();
+
+/** All that news may change: everything but who is signed in. */
+const isTold = (query: Query) => query.queryKey[0] !== 'session';
 
 /** While a page shows these strands, what others do to them is fetched at once. */
 export function watchStrands(strands: readonly string[]): () => void {
@@ -33,12 +36,12 @@ export function useLive(isSignedIn: boolean) {
       // A first answer that is on its way may have been given before the news, and is not asked for anew: it is once it is there.
       const early = queries
         .getQueryCache()
-        .findAll({ fetchStatus: 'fetching', predicate: (query) => query.state.data === undefined });
+        .findAll({ fetchStatus: 'fetching', predicate: (query) => isTold(query) && query.state.data === undefined });
       for (const query of early)
         void query.promise
           ?.then(() => queries.invalidateQueries({ queryKey: query.queryKey, exact: true }))
           .catch(() => undefined);
-      void queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'session' });
+      void queries.invalidateQueries({ predicate: isTold });
     };
     // A stream that a network change killed does not always say so: it is opened anew after a silence, and when the network is back.
     const connect = () => {

@@ -20,13 +20,6 @@ export interface Graded extends Picture {
   fiber?: number;
 }
 
-/** The fiber that is looked at first: the one that decides about its row. */
-const decisive = ({ verdict, fibers }: FaceRowAnswer) =>
-  Math.max(
-    0,
-    fibers.findIndex((fiber) => fiber.verdict === verdict),
-  );
-
 /** Those that ship; a buyer's own come with the server's list. */
 export const profiles = ['sm-upc', 'sm-apc', 'sm-pc', 'mm'] as const;
 
@@ -73,8 +66,8 @@ export function useGrade(profile: string | undefined, about = '', look = '', isR
       try {
         const { isHere, ...told } = isRow ? await gradeRow(picture, profile) : await gradeFace(picture, profile);
         const row = 'fibers' in told ? told : undefined;
-        const fiber = row && decisive(row);
-        const answer = 'fibers' in told ? told.fibers[fiber!] : told;
+        const fiber = row?.decisive ?? undefined;
+        const answer = 'fibers' in told ? told.fibers[fiber ?? -1] : told;
         // A row of which no fiber was found shows nothing.
         if (!answer) throw new Error(row!.reasons.join(' '));
         const address = URL.createObjectURL(picture);
