@@ -18,6 +18,8 @@ internal static class FiberFinder
     private const int Apart = 8;
     private const int Stride = 3;
     private const int Rim = 2;
+    private const float GrainShade = 20;
+    private const double GrainReach = 2.5;
 
     // The finest and coarsest scales that microscopes for connectors give, micrometers to a pixel, with something to spare.
     private const double FinestScale = 0.1;
@@ -30,11 +32,31 @@ internal static class FiberFinder
         var by = Math.Max(1, (int)Math.Ceiling(Math.Max(image.Width, image.Height) / (double)ReducedSide));
         var plane = Resampler.Reduce(image, by).Smoothed(0.8);
         var reach = RadiiFor(plane, scale * by, by);
-        if (reach.To <= reach.From + 2)
+        if (reach.To <= reach.From + 2 || (FindOn(plane, reach, scale is not null, isMultimode) ?? FindOn(Grain(plane), reach, isScaleKnown: true, isMultimode)) is not { } rough)
         {
             return null;
         }
 
+        return EdgeFitter.Fit(image, new FiberPlace((rough.X * by) + ((by - 1) / 2.0), (rough.Y * by) + ((by - 1) / 2.0), rough.Radius * by, 0, by, rough.Strength), Math.Max(2.5 * by, 4));
+    }
+
+    // Where the ferrule is as bright as the glass its grain still sets it apart.
+    private static Plane Grain(Plane plane)
+    {
+        var grain = new Plane(plane.Width, plane.Height);
+        for (var y = 1; y < plane.Height - 1; y++)
+        {
+            for (var x = 1; x < plane.Width - 1; x++)
+            {
+                grain[x, y] = GrainShade * MathF.Sqrt(Math.Abs(plane[x + 1, y] - plane[x - 1, y]) + Math.Abs(plane[x, y + 1] - plane[x, y - 1]));
+            }
+        }
+
+        return grain.Smoothed(GrainReach);
+    }
+
+    private static (double X, double Y, double Radius, double Strength)? FindOn(Plane plane, (int From, int To) reach, bool isScaleKnown, bool isMultimode)
+    {
         var best = default(Rings);
         foreach (var (x, y) in VotedCenters(plane, reach))
         {
@@ -45,8 +67,7 @@ internal static class FiberFinder
             }
         }
 
-        return best?.Cladding(scale is not null, isMultimode) is not { } rough ? null
-            : EdgeFitter.Fit(image, new FiberPlace((best.X * by) + ((by - 1) / 2.0), (best.Y * by) + ((by - 1) / 2.0), rough.Radius * by, 0, by, rough.Strength), Math.Max(2.5 * by, 4));
+        return best?.Cladding(isScaleKnown, isMultimode) is { } found ? (best.X, best.Y, found.Radius, found.Strength) : null;
     }
 
     private static (int From, int To) RadiiFor(Plane plane, double? scale, int by)

@@ -85,7 +85,7 @@ internal sealed class GlassView
         var radii = RadiiOf(grid.Width, pitch, half);
         var light = Light.Fit(grid, pitch, half, Array.ConvertAll(radii, r => r > coreMost && r < edge), ferrule);
         light?.TakeFrom(grid, pitch, half);
-        var (coreRadius, coreX, coreY) = CoreOf(image, place, scale, grid, pitch, half, usualCore, coreMost);
+        var (coreRadius, coreX, coreY) = CoreFinder.Find(grid, pitch, half, usualCore, coreMost);
         var view = new GlassView(grid, radii, pitch, half, edge, Math.Sqrt((blur * blur / (pitch * pitch)) + (1 / 12.0))) { CoreRadius = coreRadius, Glass = (float)(light?.AtMiddle ?? 0) };
         view.TakeRingsAway(half + (coreX / pitch), half + (coreY / pitch), coreRadius, coreMost);
         view.MeasureNoise();
@@ -104,29 +104,6 @@ internal sealed class GlassView
         }
 
         return radii;
-    }
-
-    // The core's radius is where the median shade changes most; its center may lie off the cladding's. Offsets in micrometers.
-    private static (double Radius, double X, double Y) CoreOf(GrayImage image, FiberPlace place, double scale, Plane grid, double pitch, int half, double usual, double most)
-    {
-        var rings = new RingsOf(grid, half, half, 0, (int)(most / pitch)).Medians();
-        var (steepest, radius) = (0f, usual);
-        for (var i = (int)(0.6 * usual / pitch); i < rings.Length - 2; i++)
-        {
-            if (i >= 2 && Math.Abs(rings[i + 1] - rings[i - 1]) is var steep && steep > steepest)
-            {
-                (steepest, radius) = (steep, (i + 0.5) * pitch);
-            }
-        }
-
-        if (steepest < 1.5)
-        {
-            return (usual, 0, 0);
-        }
-
-        var (x, y) = EdgeFitter.Center(image, place.X, place.Y, radius / scale, Math.Max(1.2, 1.1 / scale));
-        var (dx, dy) = ((x - place.X) * scale, (y - place.Y) * scale);
-        return Math.Sqrt((dx * dx) + (dy * dy)) > 2.5 ? (radius, 0, 0) : (radius, dx, dy);
     }
 
     // What all of a ring shares is the core, the ring's shadow or the light, never a mark.
