@@ -59,9 +59,10 @@ internal sealed class Across
             return null;
         }
 
-        var (left, right) = (Cross(peak, -1, sign, height / 2), Cross(peak, 1, sign, height / 2));
-        var span = (right - left) * Step;
-        return (Deblur.Width(span, _glass.Blur) * _glass.Pitch, span * _glass.Pitch, sign * height);
+        var span = Apart(0.5f);
+        return (Deblur.Width(span, Apart(0.25f) / Math.Max(Step, Apart(0.75f)), _glass.Blur) * _glass.Pitch, span * _glass.Pitch, sign * height);
+
+        double Apart(float share) => (Cross(peak, 1, sign, share * height) - Cross(peak, -1, sign, share * height)) * Step;
     }
 
     private double Cross(int peak, int way, int sign, float level)

@@ -102,6 +102,19 @@ public class MeasureTests
     [InlineData(2.77, 1, 2, 0.31)]
     public void Blur_is_taken_out_of_a_width(double shown, double blur, double width, double within) => Assert.Equal(width, Deblur.Width(shown, blur), within);
 
+    // A line cut like a box shows, by the normal table, 4.114 for a width of 4 and slopes (its width at a quarter of its depth to that at three quarters) of 1.898. Of a line cut like a bell
+    // the squares of the widths at half depth add (variances add), 2.3548 being the blur's own, and its slopes are the root of ln 4 / ln (4/3) = 2.195. Where box and bell look alike,
+    // the middle of both is taken: for a shown 2.771 a box of 2 and a bell of 1.46.
+    [Theory]
+    [InlineData(4.114, 1.898, 1, 4, 0.1)]
+    [InlineData(8, 1.406, 1, 8, 0.05)]
+    [InlineData(30, 1.1, 1, 30, 0.01)]
+    [InlineData(4.642, 2.195, 1, 4, 0.15)]
+    [InlineData(9.284, 2.195, 2, 8, 0.3)]
+    [InlineData(2.771, 2.17, 1, 1.73, 0.1)]
+    [InlineData(2.3, 2.195, 1, 0.69, 0.01)]
+    public void The_slopes_of_a_line_tell_how_much_of_it_is_blur(double shown, double slopes, double blur, double width, double within) => Assert.Equal(width, Deblur.Width(shown, slopes, blur), within);
+
     [Fact]
     public void A_picture_holds_as_many_pixels_as_its_sides_ask_for()
     {
