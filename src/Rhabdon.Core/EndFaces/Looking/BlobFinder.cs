@@ -234,7 +234,8 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
         return significance < leastScore * 0.8 || size < LeastSize || depth < leastShade * 0.9 ? null
             : new Blob(
                 meanX * pitch, meanY * pitch, size, width, Math.Max(size, Deblur.Width(4 * longer, spreadOfPoint) * pitch), sign * depth, 4 * Math.PI * longer * shorter / n,
-                Math.Max(0, (nearest - 0.5 + shrunk) * pitch), (farthest + 0.5 - shrunk) * pitch, EdgeWidth(smooth, patch, depth, sign), 0, significance, all, HasArms(smooth, all, depth, sign));
+                Math.Max(0, (nearest - 0.5 + shrunk) * pitch), (farthest + 0.5 - shrunk) * pitch, EdgeWidth(smooth, patch, depth, sign), 0, significance, all, HasArms(smooth, all, depth, sign),
+                Ragged.Of(smooth, meanX + half, meanY + half, depth, sign, size / pitch));
     }
 
     // From an isolated patch the shade falls off all round; where lines cross, they go on.

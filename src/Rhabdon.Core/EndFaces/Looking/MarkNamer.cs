@@ -11,7 +11,10 @@ internal static class MarkNamer
     // No crumb of dirt is as large; glass that broke out is.
     private const double SmallestBreak = 34;
     private const double SoftEdge = 1.5;
-    private const double SharpEdge = 0.7;
+    private const double SharpEdge = 0.5;
+    private const double BlurOfEdge = 0.8;
+    private const double FartherInThanWide = 1.05;
+    private const double LargestTouching = 30;
     private const double LongAtRing = 12;
     private const double VeryLongAtRing = 32;
     private const double SlenderAtRing = 2.3;
@@ -23,12 +26,14 @@ internal static class MarkNamer
     private const double DeepDirt = 64;
     private const double LargestDirt = 20;
     private const double LargestAdhesive = 35;
-    private const double SmallestHalo = 2.5;
+    private const double SmallestRagged = 2.5;
+    private const double RaggedIfShining = 0.025;
     private const double ShiningRim = 0.15;
     private const double WideCrack = 3.2;
     private const double Slender = 5;
     private const double WidestThread = 10;
     private const double LongThread = 25;
+    private const double UnevenThread = 1.1;
     private const double SlenderIfWide = 3.2;
     private const double SurelyLarge = 8.5;
     private const double SurelyRaggedFrom = 4.5;
@@ -38,18 +43,17 @@ internal static class MarkNamer
     private const double LargestCrumb = 6;
     private const double CrumbsReach = 4;
     private const double SmallestDoubtful = 2.5;
+    private const float FaintestCrack = 4;
     private const double LongCrack = 25;
     private const double VeryLongCrack = 60;
-    private const double LeastZigzag = 0.155;
-    private const double ThroughAll = 90;
+    private const double Restless = 0.2;
     private const double Jagged = 0.13;
-    private const double JaggedThroughAll = 0.075;
-    private const double Wavy = 0.5;
-    private const int CrackTurns = 4;
-    private const double WavyIfLong = 0.55;
-    private const int CrackTurnsIfLong = 3;
+    private const double LeastZigzag = 0.155;
+    private const double ZigzagIfWavy = 0.075;
+    private const double Wavy = 0.55;
+    private const int CrackTurns = 3;
 
-    public static MarkKind Of(Trace trace, double length) => trace.Contrast < 0 && trace.Width < WideCrack && IsJagged(trace, length) ? MarkKind.Crack : MarkKind.Scratch;
+    public static MarkKind Of(Trace trace, double length) => trace.Contrast < -FaintestCrack && trace.Width < WideCrack && IsJagged(trace.Course, length) ? MarkKind.Crack : MarkKind.Scratch;
 
     /// <param name="glassEdge">Radius of what was judged as glass, micrometers.</param>
     /// <param name="blur">Of the lens, micrometers.</param>
@@ -58,8 +62,9 @@ internal static class MarkNamer
             : blob.Size > SmallestBreak && blob.Contrast < -FaintFilm && !LiesAlongRing(blob, glassEdge) ? MarkKind.Shattered
             : blob.Farthest < glassEdge - CutOff ? (IsThread(blob) ? MarkKind.Scratch : IsDirt(blob) ? MarkKind.LooseDirt : MarkKind.Pit)
             : LiesAlongRing(blob, glassEdge) ? MarkKind.Adhesive
+            : OnlyTouchesRing(blob, glassEdge) ? MarkKind.LooseDirt
             : blob.EdgeWidth > SoftEdge + (0.05 * blob.Size) || blob.Size > LargestDirt ? MarkKind.Adhesive
-            : blob.Halo > ShiningRim || blob.Roughness > VeryRagged || blob.EdgeWidth > SharpEdge + (blur / 2) ? MarkKind.LooseDirt
+            : blob.Halo > ShiningRim || blob.Roughness > VeryRagged || blob.EdgeWidth > SharpEdge + (BlurOfEdge * blur) ? MarkKind.LooseDirt
             : MarkKind.Chip;
 
     /// <summary>A mark that lies on glass and ferrule alike is on top of both: adhesive, or the darker dirt.</summary>
@@ -98,12 +103,11 @@ internal static class MarkNamer
 
     private static bool IsSurelyDirt(Blob blob) => blob.Contrast < 0 && (blob.Size > SurelyLarge || (blob.Size > SurelyRaggedFrom && blob.Roughness > SurelyRagged));
 
-    // A scratch runs straight or in a bow; a crack zigzags, and all the more surely on its way through all of the glass.
-    private static bool IsJagged(Trace trace, double length) =>
-        (length > LongCrack && trace.Kinks > Jagged)
-        || (length > VeryLongCrack && trace.Zigzag > LeastZigzag)
-        || (length > VeryLongCrack && trace.Waviness > WavyIfLong && trace.Zigzag > JaggedThroughAll && trace.Turns >= CrackTurnsIfLong)
-        || (length > ThroughAll && trace.Kinks > JaggedThroughAll && trace.Waviness > Wavy && trace.Turns >= CrackTurns);
+    // A scratch runs straight or in a bow, and where it was followed from one line over to another, in two; a crack zigzags all along.
+    private static bool IsJagged(Course course, double length) =>
+        course.Unrest > Restless
+        && ((length > LongCrack && course.Kinks > Jagged)
+            || (length > VeryLongCrack && (course.Zigzag > LeastZigzag || (course.Waviness > Wavy && course.Zigzag > ZigzagIfWavy && course.Turns >= CrackTurns))));
 
     private static bool IsFilm(Blob blob) => !IsThread(blob) &&
         ((blob.Size > WideFilm && Math.Abs(blob.Contrast) < FaintFilm && blob.EdgeWidth > 1.8) || (blob.Size > VeryWideFilm && Math.Abs(blob.Contrast) < VeryFaintFilm));
@@ -111,18 +115,21 @@ internal static class MarkNamer
     // What clings to the ring, a crescent along it; a chip is about as deep as it is long.
     private static bool LiesAlongRing(Blob blob, double glassEdge) => blob.Length > LongAtRing && blob.Length > SlenderAtRing * blob.Width && blob.Nearest > glassEdge - DeepestAtRing;
 
+    // Glass breaks out from its edge, and is broken most there; what reaches farther in than it is large lies on the glass.
+    private static bool OnlyTouchesRing(Blob blob, double glassEdge) => blob.Size < LargestTouching && glassEdge - blob.Nearest > FartherInThanWide * blob.Size;
+
     // A stretch of a line that was not followed.
-    public static bool IsThread(Blob blob) => (blob.Width < WideCrack && blob.Length > Slender * blob.Width) || (blob.Width < WidestThread && blob.Length > Math.Max(LongThread, SlenderIfWide * blob.Width));
+    public static bool IsThread(Blob blob) =>
+        (blob.Width < WideCrack && blob.Length > Slender * blob.Width)
+        || (blob.Width < WidestThread && blob.Roughness < UnevenThread && blob.Length > Math.Max(LongThread, SlenderIfWide * blob.Width));
 
-    private static bool IsDirt(Blob blob) => (blob.Size > SmallestHalo && blob.Halo > ShiningRim) || blob.Roughness > RaggedAt(blob.Size);
+    private static bool IsDirt(Blob blob) => blob.Size > SmallestRagged && (blob.Raggedness > RaggedAt(blob.Size) || (blob.Halo > ShiningRim && blob.Raggedness > RaggedIfShining));
 
-    // The larger a mark, the better its outline shows: a pit of 10 µm is far rounder in the picture than one of 4.
+    // The lens rounds what is small, so that any stray tells; of what is large hardly anything is a pit.
     private static double RaggedAt(double size) => size switch
     {
-        > 10 => 1.012,
-        > 6 => 1.022,
-        > 4 => 1.033,
-        > 3 => 1.05,
-        _ => double.MaxValue,
+        > 8.5 => 0.034,
+        > 4 => 0.058,
+        _ => 0.0395,
     };
 }

@@ -32,8 +32,6 @@ internal static class ScratchTracer
     private const double WidestRim = 16;
     private const double RoundTheRing = 0.5;
     private const double Beside = 2;
-    private const double ShortStretch = 4;
-    private const double LongStretch = 7;
     private const double UnevenFrom = 2.6;
     private const double MostUneven = 1.6;
     private const double VerySlender = 7;
@@ -206,10 +204,9 @@ internal static class ScratchTracer
         }
 
         var length = LengthOf(path) * glass.Pitch;
-        var ((waviness, turns), (kinks, zigzag)) = (Waves(path), KinksOf(path, glass.Pitch));
         var noise = glass.NoiseAt((int)path[path.Count / 2].X, (int)path[path.Count / 2].Y);
         var significance = Math.Abs(across.Contrast) / noise * Math.Sqrt(path.Count * Math.Max(1, across.Span / glass.Pitch));
-        var trace = new Trace(path, across.Width, across.Span, across.Contrast, significance, waviness * glass.Pitch, turns, kinks, zigzag);
+        var trace = new Trace(path, across.Width, across.Span, across.Contrast, significance, Course.Of(path, glass.Pitch));
         return IsLine(trace, length, glass) && IsDeepEnough(trace, noise) && !IsCoreLeft(glass, trace, length) && !IsRim(glass, path, trace.Spread, length) && !IsUneven(glass, path, sign, across.Width) ? trace : null;
     }
 
@@ -320,66 +317,6 @@ internal static class ScratchTracer
         }
 
         return sum;
-    }
-
-    // Against the parabola through it, in the frame of its chord; and how often it crosses it.
-    internal static (double Waviness, int Turns) Waves(List<(double X, double Y)> path)
-    {
-        var (a, b) = (path[0], path[^1]);
-        var chord = Math.Max(1e-6, Math.Sqrt(((b.X - a.X) * (b.X - a.X)) + ((b.Y - a.Y) * (b.Y - a.Y))));
-        var (ux, uy) = ((b.X - a.X) / chord, (b.Y - a.Y) / chord);
-        var sums = new LeastSquares(3);
-        var points = path.Select(p => (T: (((p.X - a.X) * ux) + ((p.Y - a.Y) * uy)) / chord, D: ((p.Y - a.Y) * ux) - ((p.X - a.X) * uy))).ToList();
-        foreach (var (t, d) in points)
-        {
-            sums.Add([1, t, t * t], d);
-        }
-
-        if (sums.Solve() is not { } fit)
-        {
-            return (0, 0);
-        }
-
-        var off = points.ConvertAll(p => p.D - fit[0] - (fit[1] * p.T) - (fit[2] * p.T * p.T));
-        var waviness = Math.Sqrt(off.Average(d => d * d));
-        var (side, turns) = (0, 0);
-        foreach (var d in off.Where(d => Math.Abs(d) > 0.5 * waviness))
-        {
-            turns += side != 0 && Math.Sign(d) != side ? 1 : 0;
-            side = Math.Sign(d);
-        }
-
-        return (waviness, turns);
-    }
-
-    // How sharply it turns from one stretch to the next, radians, and how much of that it turns back: the means, the sharpest turn left out, for that may be where two lines cross.
-    private static (double Turn, double Back) Turns(IReadOnlyList<(double X, double Y)> path, double stretch)
-    {
-        var headings = new List<double>();
-        for (var (from, at) = (0, 1); at < path.Count; at++)
-        {
-            var (dx, dy) = (path[at].X - path[from].X, path[at].Y - path[from].Y);
-            if ((dx * dx) + (dy * dy) >= stretch * stretch)
-            {
-                headings.Add(Math.Atan2(dy, dx));
-                from = at;
-            }
-        }
-
-        if (headings.Count < 3)
-        {
-            return (0, 0);
-        }
-
-        var turns = headings.Zip(headings.Skip(1), (a, b) => Math.IEEERemainder(b - a, 2 * Math.PI)).OrderBy(Math.Abs).SkipLast(1).ToList();
-        var sum = turns.Sum(Math.Abs);
-        return (sum / turns.Count, (sum - Math.Abs(turns.Sum())) / turns.Count);
-    }
-
-    internal static (double Kinks, double Zigzag) KinksOf(IReadOnlyList<(double X, double Y)> path, double pitch)
-    {
-        var (near, far) = (Turns(path, ShortStretch / pitch), Turns(path, LongStretch / pitch));
-        return (near.Turn, near.Back + far.Back);
     }
 
     // Each place is given the shade across the line where it lies nearest to it.

@@ -5,11 +5,7 @@ namespace Rhabdon.Core.EndFaces.Looking;
 /// <param name="Width">Micrometers, the blur taken out.</param>
 /// <param name="Contrast">Shades against both sides; below zero for darker.</param>
 /// <param name="Significance">Standard deviations of the whole line above noise.</param>
-/// <param name="Waviness">How far it strays from a smooth bow, micrometers, root of the mean square.</param>
-/// <param name="Turns">How often it goes from one side of that bow to the other.</param>
-/// <param name="Kinks">How sharply it turns from one short stretch to the next, radians.</param>
-/// <param name="Zigzag">How much of its turns, over short stretches and longer ones, it turns back: a bow, none.</param>
-internal sealed record Trace(IReadOnlyList<(double X, double Y)> Path, double Width, double Spread, float Contrast, double Significance, double Waviness, int Turns, double Kinks, double Zigzag)
+internal sealed record Trace(IReadOnlyList<(double X, double Y)> Path, double Width, double Spread, float Contrast, double Significance, Course Course)
 {
     private const int Tail = 24;
 

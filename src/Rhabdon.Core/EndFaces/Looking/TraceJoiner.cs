@@ -53,8 +53,7 @@ internal static class TraceJoiner
                 {
                     var stronger = one.Significance > other.Significance ? one : other;
                     List<(double X, double Y)> path = [.. first, .. second];
-                    var ((waviness, turns), (kinks, zigzag)) = (ScratchTracer.Waves(path), ScratchTracer.KinksOf(path, pitch));
-                    return stronger with { Path = path, Waviness = waviness * pitch, Turns = turns, Kinks = kinks, Zigzag = zigzag, Significance = Math.Sqrt((one.Significance * one.Significance) + (other.Significance * other.Significance)) };
+                    return stronger with { Path = path, Course = Course.Of(path, pitch), Significance = Math.Sqrt((one.Significance * one.Significance) + (other.Significance * other.Significance)) };
                 }
             }
         }
