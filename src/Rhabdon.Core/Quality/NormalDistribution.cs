@@ -3,11 +3,18 @@ namespace Rhabdon.Core.Quality;
 /// <summary>The normal distribution with mean 0 and deviation 1.</summary>
 public static class NormalDistribution
 {
+    private const double AllButABillionth = 6;
+
     /// <summary>
     /// The share below <paramref name="z"/>, 0 to 1, to 1.5 in ten million: Abramowitz and Stegun, Handbook of Mathematical Functions, 7.1.26.
     /// </summary>
     public static double Below(double z)
     {
+        if (Math.Abs(z) > AllButABillionth)
+        {
+            return z < 0 ? 0 : 1;
+        }
+
         var x = Math.Abs(z) / Math.Sqrt(2);
         var t = 1 / (1 + (0.3275911 * x));
         var erf = 1 - (((((((((1.061405429 * t) - 1.453152027) * t) + 1.421413741) * t) - 0.284496736) * t) + 0.254829592) * t * Math.Exp(-x * x));

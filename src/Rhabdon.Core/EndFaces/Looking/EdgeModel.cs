@@ -62,7 +62,7 @@ internal sealed class EdgeModel(float[] shades, float[] weights, double from, do
             next = next with { Cost = Cost(next) };
             if (next.Cost < fit.Cost)
             {
-                var isDone = fit.Cost - next.Cost < 1e-7 * fit.Cost;
+                var isDone = fit.Cost - next.Cost < 1e-6 * fit.Cost;
                 (fit, damping) = (next, damping / 5);
                 if (isDone)
                 {
