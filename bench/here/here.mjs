@@ -2,7 +2,7 @@
 // Usage, in src/web: RHABDON_URL=... node ../../bench/here/here.mjs
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { launch } from '../../tests/e2e/chromium.mjs';
+import { launch, signIn } from '../../tests/e2e/chromium.mjs';
 
 const { chromium } = createRequire(`${process.cwd()}/package.json`)('@playwright/test');
 const runs = 8;
@@ -11,10 +11,7 @@ const verdicts = { pitted: /^Fails/, clean: 'Passes' };
 const browser = await chromium.launch(launch);
 const context = await browser.newContext({ baseURL: process.env.RHABDON_URL, serviceWorkers: 'block' });
 const page = await context.newPage();
-await page.goto('/');
-await page.getByLabel('Name').fill('lead');
-await page.getByLabel('Password or PIN').fill('4402');
-await page.getByRole('button', { name: 'Sign in' }).click();
+await signIn(page, 'lead', '4402');
 await page.getByRole('link', { name: 'Verify', exact: true }).click();
 await page.getByLabel('Choose or drop a picture').waitFor({ state: 'attached' });
 

@@ -6,7 +6,7 @@ import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { extname, join } from 'node:path';
 import { createGzip } from 'node:zlib';
-import { launch } from '../../tests/e2e/chromium.mjs';
+import { launch, signIn } from '../../tests/e2e/chromium.mjs';
 
 const require = createRequire(`${process.cwd()}/package.json`);
 const { chromium } = require('@playwright/test');
@@ -57,11 +57,7 @@ const paint = async (url, cookies = []) => {
 
 const first = await browser.newContext({ baseURL: process.env.RHABDON_URL });
 const page = await first.newPage();
-await page.goto('/');
-await page.getByLabel('Name').fill('lead');
-await page.getByLabel('Password or PIN').fill('4402');
-await page.getByRole('button', { name: 'Sign in' }).click();
-await page.getByRole('heading', { name: 'Today' }).waitFor();
+await signIn(page, 'lead', '4402');
 const cookies = await first.cookies();
 await first.close();
 

@@ -1,13 +1,7 @@
 import { expect, type Browser, type Page } from '@playwright/test';
+import { signIn } from './chromium.mjs';
 
-/** Signs in as one of the demo's people. */
-export async function signIn(page: Page, name: string, pin: string) {
-  await page.goto('/');
-  await page.getByLabel('Name').fill(name);
-  await page.getByLabel('Password or PIN').fill(pin);
-  await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
-}
+export { signIn };
 
 /** A page of its own, as another tablet has. */
 export async function tabletOf(browser: Browser, name: string, pin: string): Promise<Page> {

@@ -1,4 +1,4 @@
-// Debian's headless Chromium, as every test and picture here launches it.
+// Debian's headless Chromium, and who sits at it, as every test, picture and benchmark here begins.
 export const launch = {
   executablePath: '/usr/bin/chromium',
   args: [
@@ -11,3 +11,12 @@ export const launch = {
     '--disable-sync',
   ],
 };
+
+/** Signs in as one of the demo's people. */
+export async function signIn(page, name, pin) {
+  await page.goto('/');
+  await page.getByLabel('Name').fill(name);
+  await page.getByLabel('Password or PIN').fill(pin);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByRole('heading', { name: 'Today' }).waitFor();
+}

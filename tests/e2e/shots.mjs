@@ -1,7 +1,7 @@
 // Takes every main view of the demo at 1280x800. Usage: RHABDON_URL=... node shots.mjs FOLDER
 import { createRequire } from 'node:module';
 import { mkdirSync } from 'node:fs';
-import { launch } from './chromium.mjs';
+import { launch, signIn } from './chromium.mjs';
 const { chromium } = createRequire(`${process.cwd()}/package.json`)('@playwright/test');
 
 const folder = process.argv[2];
@@ -13,12 +13,7 @@ const page = await browser.newPage({
 });
 const shot = (name) => page.screenshot({ path: `${folder}/${name}.png` });
 
-await page.goto('/');
-await page.getByLabel('Name').waitFor();
-await page.getByLabel('Name').fill('lead');
-await page.getByLabel('Password or PIN').fill('4402');
-await page.getByRole('button', { name: 'Sign in' }).click();
-await page.getByRole('heading', { name: 'Today' }).waitFor();
+await signIn(page, 'lead', '4402');
 await page.getByText('of 24 ends').waitFor();
 await page.goto('/plan');
 await page.getByRole('heading', { name: 'New job' }).waitFor();

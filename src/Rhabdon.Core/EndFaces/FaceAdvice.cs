@@ -6,20 +6,26 @@ namespace Rhabdon.Core.EndFaces;
 public sealed record FaceAdvice(Phrase Do, Phrase? Why = null)
 {
     /// <summary>The cheapest step that can help against the worst that is there (common practice).</summary>
-    public static FaceAdvice For(FaceGrade grade, FaceProfile profile) => grade.Verdict switch
+    public static FaceAdvice For(FaceGrade grade, FaceProfile profile) => ForAny(grade) ?? FaceSign.Of(profile, grade.Findings) switch
+    {
+        FaceSign.ChipCore => Say("cut-off", "cut-off-why"),
+        FaceSign.AdhesiveLeft => Say("polish-on", "polish-on-why"),
+        FaceSign.HeavyScratches => Say("film-back", "film-back-why"),
+        FaceSign.Pit => Say("film-back", "pit-why"),
+        FaceSign.Dirt => Say("clean", "contact-why"),
+        _ => Say("last-film", "last-film-why"),
+    };
+
+    /// <summary>Of a fiber of a flat ferrule, which its maker polished: films at the bench do not mend it (common practice).</summary>
+    public static FaceAdvice ForFlatFerrule(FaceGrade grade) => ForAny(grade) ?? Say("splice-on", "splice-on-why");
+
+    // What is done whoever polished it; null for a face that fails.
+    private static FaceAdvice? ForAny(FaceGrade grade) => grade.Verdict switch
     {
         FaceVerdict.CannotGrade => Say("again"),
         FaceVerdict.CleanAndLookAgain => Say("clean", "clean-why"),
-        _ => FaceSign.Of(profile, grade.Findings) switch
-        {
-            null => Say("accept", grade.IsMarginal ? "accept-marginal" : null),
-            FaceSign.ChipCore => Say("cut-off", "cut-off-why"),
-            FaceSign.AdhesiveLeft => Say("polish-on", "polish-on-why"),
-            FaceSign.HeavyScratches => Say("film-back", "film-back-why"),
-            FaceSign.Pit => Say("film-back", "pit-why"),
-            FaceSign.Dirt => Say("clean", "contact-why"),
-            _ => Say("last-film", "last-film-why"),
-        },
+        FaceVerdict.Pass => Say("accept", grade.IsMarginal ? "accept-marginal" : null),
+        _ => null,
     };
 
     private static FaceAdvice Say(string what, string? why = null) => new(Phrase.Of($"face.do.{what}"), why is null ? null : Phrase.Of($"face.do.{why}"));

@@ -10,13 +10,13 @@ public sealed record FaceAnswer(
     FaceVerdict Verdict, bool Marginal, double? CenterX, double? CenterY, double? CladdingDiameterPx, double? UmPerPixel, PictureQuality Quality,
     IReadOnlyList<FaceMark> Findings, IReadOnlyList<FaceZone> Zones, IReadOnlyList<string> Reasons, FaceView View, FaceSeen Seen, FaceAction? Action = null)
 {
-    public static FaceAnswer Of(FaceSeen seen, FaceProfile profile, Phrasebook book, FaceHistory? history = null)
+    public static FaceAnswer Of(FaceSeen seen, FaceProfile profile, Phrasebook book, FaceHistory? history = null, FaceAdvice? advice = null)
     {
         var grade = seen.Grade;
         return new FaceAnswer(
             grade.Verdict, grade.IsMarginal, grade.Place?.CenterX, grade.Place?.CenterY, grade.Place?.CladdingDiameter, grade.Place?.Scale, grade.Quality,
             [.. grade.Findings.Select(f => new FaceMark(f.Kind, f.Class, f.Zone, f.Size, f.Width, f.Length, f.X, f.Y, f.Contrast, f.Confidence, f.Uncertainty))],
-            [.. grade.Zones.Select(z => FaceZone.Of(z, profile.Of(z.Zone)!))], [.. grade.Reasons.Select(book.Say)], new FaceViewer(book).View(grade, profile), seen,
+            [.. grade.Zones.Select(z => FaceZone.Of(z, profile.Of(z.Zone)!))], [.. grade.Reasons.Select(book.Say)], new FaceViewer(book).View(grade, profile, advice), seen,
             history is null ? null : FaceAction.Propose(grade, profile, history, book, "en"));
     }
 }

@@ -19,7 +19,7 @@ public sealed record FaceRowAnswer(FaceVerdict Verdict, int? Decisive, IReadOnly
         var missing = isWhole ? [] : (string[])[book.Say(Phrase.Of("face.row.found", ("found", Number(grades.Count)), ("wanted", Number(FlatFerrule.Fibers))))];
         var against = grades.SelectMany((g, i) => g.Reasons.Take(1).Select(r => book.Say(Phrase.Of("face.row.fiber", ("fiber", Number(i + 1)), ("why", book.Say(r))))));
         int? decisive = grades.Count == 0 ? null : Math.Max(0, grades.ToList().FindIndex(g => g.Verdict == verdict));
-        return new FaceRowAnswer(verdict, decisive, [.. grades.Select(g => FaceAnswer.Of(FaceSeen.Of(picture, judged, g), judged, book))], [.. missing, .. against]);
+        return new FaceRowAnswer(verdict, decisive, [.. grades.Select(g => FaceAnswer.Of(FaceSeen.Of(picture, judged, g), judged, book, advice: FaceAdvice.ForFlatFerrule(g)))], [.. missing, .. against]);
     }
 
     private static string Number(int number) => number.ToString(CultureInfo.InvariantCulture);

@@ -12,14 +12,15 @@ public sealed class FaceViewer(Phrasebook book)
     private const double BarMicrometers = 50;
     private const double SharpFocus = 1;
 
-    public FaceView View(FaceGrade grade, FaceProfile profile)
+    /// <param name="advice">Other than for a connector polished at the bench.</param>
+    public FaceView View(FaceGrade grade, FaceProfile profile, FaceAdvice? advice = null)
     {
         var against = FaceJudge.Against(profile, grade.Findings).SelectMany(e => e.Marks).ToHashSet();
         var sign = FaceSign.Of(profile, grade.Findings);
         bool Decides(Finding mark) => against.Contains(mark) && FaceSign.Of(profile, [mark]) == sign;
         var marks = grade.Findings.OrderByDescending(Decides).ThenByDescending(f => against.Contains(f) && !f.MayComeOff).ThenByDescending(against.Contains)
             .ThenByDescending(f => ShareOf(f, profile, f.Size) ?? -1).ThenBy(f => f.Zone).ToList();
-        var advice = FaceAdvice.For(grade, profile);
+        advice ??= FaceAdvice.For(grade, profile);
         return new FaceView(
             Headline(grade, marks), ToneOf(grade), [.. Why(grade, profile, Decides).Select(book.Say), .. Marginal(grade)], book.Say(advice.Do), advice.Why is null ? null : book.Say(advice.Why),
             [.. marks.Select((m, i) => Mark(i + 1, m, profile, against.Contains(m), grade.Place?.Scale ?? 1))], [.. profile.Zones.Select(z => Zone(z, grade))], Rings(grade, profile),

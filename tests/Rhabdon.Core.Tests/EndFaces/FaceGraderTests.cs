@@ -17,6 +17,8 @@ public class FaceGraderTests
         { 0.42, 530, 350.5, new FaceLook(RingWidth: 4, Ring: 0.3, Blur: 0.8) },
         { 0.25, 500.7, 390.2, new FaceLook(Core: 0.95, CoreRound: 0.6, Grain: 0.03, Pores: 2) },
         { 0.6, 505, 390, new FaceLook(Noise: 0.015) },
+        { 0.3, 500, 390, new FaceLook(Core: 0.8, CoreRound: 1, CoreOffset: 0.7) },
+        { 0.3, 500, 390, new FaceLook(Ferrule: 0.55, Ring: 0.5, RingWidth: 0.3, Grain: 0.1) },
     };
 
     [Theory]

@@ -57,6 +57,9 @@ public class FlatFerruleTests
         var row = FaceRowAnswer.Of(new string('0', FaceSeen.HashLength), grades, Upc, Phrasebook.English);
         Assert.Equal((verdict, count), (row.Verdict, row.Fibers.Count));
         Assert.Equal(count == 0 ? null : Math.Max(0, Array.IndexOf(among, verdict)), row.Decisive);
+        // Common practice: a row is spliced on ready polished, so no film at the bench is proposed.
+        Assert.All(row.Fibers.Where(f => f.Verdict == FaceVerdict.Fail), f => Assert.Equal("Cut off, splice on another", f.View.Next));
+        Assert.All(row.Fibers.Where(f => f.Verdict == FaceVerdict.Pass), f => Assert.Equal("Accept, cap it", f.View.Next));
         Assert.Equal(count < 12, row.Reasons.Count > 0);
     }
 

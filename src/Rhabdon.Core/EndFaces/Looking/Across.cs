@@ -60,7 +60,7 @@ internal sealed class Across
         }
 
         var span = Apart(0.5f);
-        return (Deblur.Width(span, Apart(0.25f) / Math.Max(Step, Apart(0.75f)), _glass.Blur) * _glass.Pitch, span * _glass.Pitch, sign * height);
+        return (Deblur.WidthOfLine(span, Apart(0.25f) / Math.Max(Step, Apart(0.75f)), _glass.Blur) * _glass.Pitch, span * _glass.Pitch, sign * height);
 
         double Apart(float share) => (Cross(peak, 1, sign, share * height) - Cross(peak, -1, sign, share * height)) * Step;
     }

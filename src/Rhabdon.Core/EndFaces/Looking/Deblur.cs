@@ -38,7 +38,7 @@ internal static class Deblur
 
     /// <summary>The same of a line, whose slopes tell whether it is cut like a box or like a bell: a bell's own width is the less, for its squares add.</summary>
     /// <param name="slopes">What its width at a quarter of its depth is to that at three quarters.</param>
-    public static double Width(double shown, double slopes, double blur)
+    public static double WidthOfLine(double shown, double slopes, double blur)
     {
         var (box, slopesOfBox) = BoxThatShows(shown / blur);
         var bell = blur * Math.Sqrt(Math.Max(0, Math.Pow(shown / blur, 2) - (WidthAtHalf * WidthAtHalf)));

@@ -25,8 +25,8 @@ internal static class EdgeFitter
         return rough with { X = x, Y = y, Radius = edge.Radius, RingWidth = edge.Ring, Blur = edge.Blur };
     }
 
-    /// <summary>The center of a circle of about this radius, whatever lies inside and outside its edge.</summary>
-    public static (double X, double Y) Center(GrayImage image, double x, double y, double radius, double tolerance)
+    // Of a circle of about this radius, whatever lies inside and outside its edge.
+    private static (double X, double Y) Center(GrayImage image, double x, double y, double radius, double tolerance)
     {
         for (var round = 0; round < Rounds; round++)
         {

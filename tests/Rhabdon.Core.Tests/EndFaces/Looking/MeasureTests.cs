@@ -113,7 +113,34 @@ public class MeasureTests
     [InlineData(9.284, 2.195, 2, 8, 0.3)]
     [InlineData(2.771, 2.17, 1, 1.73, 0.1)]
     [InlineData(2.3, 2.195, 1, 0.69, 0.01)]
-    public void The_slopes_of_a_line_tell_how_much_of_it_is_blur(double shown, double slopes, double blur, double width, double within) => Assert.Equal(width, Deblur.Width(shown, slopes, blur), within);
+    public void The_slopes_of_a_line_tell_how_much_of_it_is_blur(double shown, double slopes, double blur, double width, double within) => Assert.Equal(width, Deblur.WidthOfLine(shown, slopes, blur), within);
+
+    // A bell-shaped core of 9 µm whose place is known from how it is drawn, under noise; a line as deep as it is bright, drawn across it, and film that ends on it, are none of the core's.
+    [Theory]
+    [InlineData(0, 0, false, false, 0.05)]
+    [InlineData(0.6, -0.4, false, false, 0.05)]
+    [InlineData(-0.7, 0.5, true, false, 0.15)]
+    [InlineData(0.3, 0.6, false, true, 0.2)]
+    public void A_core_is_found_where_it_was_drawn(double coreX, double coreY, bool isCrossed, bool isUnderFilm, double within)
+    {
+        const double Pitch = 0.5;
+        const int Half = 40;
+        var (plane, chance) = (new Plane((2 * Half) + 1, (2 * Half) + 1), new Random(20261125));
+        for (var y = 0; y < plane.Height; y++)
+        {
+            for (var x = 0; x < plane.Width; x++)
+            {
+                var (dx, dy) = (((x - Half) * Pitch) - coreX, ((y - Half) * Pitch) - coreY);
+                var line = isCrossed && Math.Abs(dx + (0.5 * dy) - 1) < 1 ? -40 : 0;
+                var film = isUnderFilm && dx > 2 ? -6 : 0;
+                plane[x, y] = (float)((50 * Math.Exp(-((dx * dx) + (dy * dy)) / (4.5 * 4.5))) + line + film + (2 * (chance.NextDouble() - 0.5)));
+            }
+        }
+
+        var (_, foundX, foundY) = CoreFinder.Find(plane, Pitch, Half, 4.5, 9.5);
+        Assert.Equal(coreX, foundX, within);
+        Assert.Equal(coreY, foundY, within);
+    }
 
     [Fact]
     public void A_picture_holds_as_many_pixels_as_its_sides_ask_for()

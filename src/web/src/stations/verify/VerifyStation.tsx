@@ -23,7 +23,7 @@ const mostWhy = 3;
 export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
   const [profile, setProfile] = useState<string>('sm-upc');
   const [isRow, setRow] = useState(false);
-  const { shown, before, isGrading, fault, take, pickFiber } = useGrade(profile, '', '', isRow);
+  const { shown, before, isGrading, fault, take, pickFiber } = useGrade(profile, { isRow });
   const [picked, setPicked] = useState<number>();
   const [isListing, setListing] = useState(false);
   const [isConfirming, setConfirming] = useState(false);
@@ -47,7 +47,7 @@ export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
   const view = shown?.answer.view;
   return (
     <div className="page verify" onDragOver={(event) => event.preventDefault()} onDrop={drop}>
-      <header className="row apart">
+      <header className="row">
         <h1>{say('verify.title')}</h1>
         <label className="check">
           <input type="checkbox" checked={isRow} onChange={(event) => setRow(event.target.checked)} />

@@ -39,7 +39,10 @@ export type Grading = ReturnType<typeof useGrade>;
  * @param look what the look is for: when it changes, the picture shown becomes the one before
  * @param isRow of a flat ferrule: its fibers are graded one by one
  */
-export function useGrade(profile: string | undefined, about = '', look = '', isRow = false) {
+export function useGrade(
+  profile: string | undefined,
+  { about = '', look = '', isRow = false }: { about?: string; look?: string; isRow?: boolean },
+) {
   const [shown, setShown] = useState<Graded>();
   const [before, setBefore] = useState<Graded>();
   const [isGrading, setGrading] = useState(false);
