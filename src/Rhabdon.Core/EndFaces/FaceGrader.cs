@@ -14,10 +14,6 @@ public static class FaceGrader
     private const double CompactScore = 12;
     private const float CompactShade = 12;
     private const double LargestCompact = 30;
-    private const double LeastOnFerrule = 4;
-
-    // A pore beside the ring does not go on under it.
-    private const double LeastUnderRing = 6;
 
     /// <param name="scale">Micrometers to a pixel where known, above zero; else it is taken from the cladding's 125 µm.</param>
     public static FaceGrade Grade(GrayImage image, FaceProfile profile, double? scale = null)
@@ -69,23 +65,14 @@ public static class FaceGrader
         var remains = new LineRemains(traces, glass);
         var veil = Veil.TakeFrom(glass);
         var blobs = BlobFinder.WithoutHalos(compact.Concat(Finder(glass).Find(BlobSmoothing, BlobScore, LeastShade)));
-        var ferruleFrom = place.FerruleFrom(scale);
         var reader = new FindingReader(profile, place, scale, glass);
-        var onGlass = blobs.Where(b => !veil.Hides(b) && !remains.Hold(b)).ToList();
+        var onGlass = blobs.Where(b => !veil.Hides(b) && !remains.Hold(b));
         var onFerrule = ferrule?.Find().FindAll(b => !remains.HoldBeyondRing(b)) ?? [];
-        var across = AcrossRing(onGlass, onFerrule, glass.Edge, ferruleFrom);
-        List<(Blob Blob, MarkKind Kind)> patches =
-        [
-            .. onGlass.Select(b => (b.MeetsRingFromWithin(glass.Edge) ? b.OutTo(MadeOf.CladdingRadius) : b, MarkNamer.OnGlass(b, glass.Edge, glass.Blur * glass.Pitch))),
-            .. onFerrule.Where(b => b.Size >= LeastOnFerrule)
-                .Select(b => (b.Size >= LeastUnderRing && b.MeetsRingFromOutside(ferruleFrom) ? b.InTo(MadeOf.CladdingRadius) : b, MarkNamer.OnFerrule(b, ferruleFrom))),
-            .. across,
-        ];
         return
         [
             .. veil.Films.Select(b => reader.Read(b, MarkKind.Film)),
             .. TraceJoiner.Join([.. traces.Where(t => !veil.Hides(t))], glass.Pitch).Select(reader.Read),
-            .. MarkNamer.InCompany(patches).Select(p => reader.Read(p.Blob, p.Kind)),
+            .. new Patches(glass.Edge, place.FerruleFrom(scale), glass.Blur * glass.Pitch).Name(onGlass, onFerrule).Select(p => reader.Read(p.Blob, p.Kind)),
         ];
     }
 
@@ -101,23 +88,5 @@ public static class FaceGrader
         }
 
         return compact;
-    }
-
-    // The two halves of a mark that lies over the ring, taken from where they were found and put together.
-    private static List<(Blob Whole, MarkKind Kind)> AcrossRing(List<Blob> onGlass, List<Blob> onFerrule, double glassEdge, double ferruleFrom)
-    {
-        var across = new List<(Blob Whole, MarkKind Kind)>();
-        foreach (var glass in onGlass.Where(b => b.MeetsRingFromWithin(glassEdge)).ToList())
-        {
-            var other = onFerrule.Find(f => f.MeetsRingFromOutside(ferruleFrom) && glass.GoesOnIn(f));
-            if (other is not null)
-            {
-                across.Add((glass.With(other, ferruleFrom - glassEdge), MarkNamer.AcrossRing(glass, other)));
-                onGlass.Remove(glass);
-                onFerrule.Remove(other);
-            }
-        }
-
-        return across;
     }
 }

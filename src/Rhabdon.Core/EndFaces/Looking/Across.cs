@@ -20,7 +20,7 @@ internal sealed class Across
         var directions = new (double X, double Y)[path.Count];
         for (var i = 0; i < directions.Length; i++)
         {
-            directions[i] = ScratchTracer.DirectionAt(path, i);
+            directions[i] = LinePath.DirectionAt(path, i);
         }
 
         for (var k = -half; k <= half; k++)

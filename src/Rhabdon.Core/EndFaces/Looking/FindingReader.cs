@@ -11,7 +11,7 @@ internal sealed class FindingReader(FaceProfile profile, FiberPlace place, doubl
     {
         var nearest = Math.Max(0, trace.Path.Min(p => glass.RadiusAt(p.X, p.Y)) - (trace.Width / 2));
         var middle = trace.Path[trace.Path.Count / 2];
-        var length = ScratchTracer.LengthOf(trace.Path) * glass.Pitch;
+        var length = LinePath.LengthOf(trace.Path) * glass.Pitch;
         return Finding(
             MarkNamer.Of(trace, length), nearest, trace.Width, trace.Width, length, (middle.X - glass.Half) * glass.Pitch, (middle.Y - glass.Half) * glass.Pitch, trace.Contrast, trace.Significance);
     }

@@ -12,7 +12,8 @@ internal static class ScratchTracer
     private const double ShortestLength = 5;
     private const double LongestOfDiameter = 1.3;
     private const double LeastSlenderness = 3.4;
-    private const double WideSlenderness = 4.5;
+    private const double WideSlenderness = 5.7;
+    private const double Broad = 2.3;
     private const double WideLine = 3.5;
     private const double WidestLine = 10;
     private const double SureSignificance = 20;
@@ -176,12 +177,14 @@ internal static class ScratchTracer
             return null;
         }
 
-        var path = Smooth(rough);
+        var path = LinePath.Smooth(rough);
         var wide = Across.Of(glass, path, AcrossReach);
         if (wide.Width(sign) is not { } first)
         {
             return null;
         }
+
+        path = LinePath.Centered(path, glass.Left, (first.Span / glass.Pitch / 2) + glass.Blur, sign);
 
         // Which part of the path is there: contrast over a short stretch, at least half of the usual.
         var contrasts = Contrasts(glass, path, first.Span / glass.Pitch, sign);
@@ -203,7 +206,7 @@ internal static class ScratchTracer
             return null;
         }
 
-        var length = LengthOf(path) * glass.Pitch;
+        var length = LinePath.LengthOf(path) * glass.Pitch;
         var noise = glass.NoiseAt((int)path[path.Count / 2].X, (int)path[path.Count / 2].Y);
         var significance = Math.Abs(across.Contrast) / noise * Math.Sqrt(path.Count * Math.Max(1, across.Span / glass.Pitch));
         var trace = new Trace(path, across.Width, across.Span, across.Contrast, significance, Course.Of(path, glass.Pitch));
@@ -214,7 +217,7 @@ internal static class ScratchTracer
     private static bool IsLine(Trace trace, double length, GlassView glass)
     {
         var thinnest = Deblur.Least(glass.Blur) * glass.Pitch * (trace.Significance > SureSignificance ? ThinIfSure : Thin);
-        var slenderness = trace.Spread > WideLine ? WideSlenderness : LeastSlenderness;
+        var slenderness = trace.Spread > Broad ? WideSlenderness : LeastSlenderness;
         return length >= Math.Max(ShortestLength, slenderness * trace.Spread) && length <= LongestOfDiameter * 2 * glass.Edge && trace.Width <= WidestLine && trace.Spread >= thinnest;
     }
 
@@ -246,7 +249,7 @@ internal static class ScratchTracer
             }
         }
 
-        return spans.Count > 1 && spans.Max() > (LengthOf(path) * glass.Pitch > VerySlender * width ? MostUnevenIfSlender : MostUneven) * spans.Min();
+        return spans.Count > 1 && spans.Max() > (LinePath.LengthOf(path) * glass.Pitch > VerySlender * width ? MostUnevenIfSlender : MostUneven) * spans.Min();
     }
 
     // What runs along the glass's edge is the ring's shadow, or adhesive; a straight line comes to the edge and goes.
@@ -258,25 +261,6 @@ internal static class ScratchTracer
             || (nearest > glass.Edge - WidestRim && farthest - nearest < RoundTheRing * length * length / 8 / nearest && spread > WideLine);
     }
 
-    private static List<(double X, double Y)> Smooth(List<(int X, int Y)> path)
-    {
-        const int Reach = 4;
-        var smooth = new List<(double X, double Y)>(path.Count);
-        for (var i = 0; i < path.Count; i++)
-        {
-            var reach = Math.Min(Reach, Math.Min(i, path.Count - 1 - i));
-            var (x, y) = (0.0, 0.0);
-            for (var k = i - reach; k <= i + reach; k++)
-            {
-                (x, y) = (x + path[k].X, y + path[k].Y);
-            }
-
-            smooth.Add((x / ((2 * reach) + 1), y / ((2 * reach) + 1)));
-        }
-
-        return smooth;
-    }
-
     private static float[] Contrasts(GlassView glass, List<(double X, double Y)> path, double width, int sign)
     {
         var contrasts = new float[path.Count];
@@ -284,7 +268,7 @@ internal static class ScratchTracer
         var aside = (width / 2) + (2 * glass.Blur) + 1;
         for (var i = 0; i < path.Count; i++)
         {
-            var (dx, dy) = DirectionAt(path, i);
+            var (dx, dy) = LinePath.DirectionAt(path, i);
             var (x, y) = path[i];
             var center = (glass.Left.At(x, y) + glass.Left.At(x - (dy * half), y + (dx * half)) + glass.Left.At(x + (dy * half), y - (dx * half))) / 3;
             contrasts[i] = sign * (center - ((glass.Left.At(x - (dy * aside), y + (dx * aside)) + glass.Left.At(x + (dy * aside), y - (dx * aside))) / 2));
@@ -300,25 +284,6 @@ internal static class ScratchTracer
         return smooth;
     }
 
-    internal static (double X, double Y) DirectionAt(IReadOnlyList<(double X, double Y)> path, int i)
-    {
-        var (a, b) = (path[Math.Max(0, i - 3)], path[Math.Min(path.Count - 1, i + 3)]);
-        var length = Math.Max(1e-6, Math.Sqrt(((b.X - a.X) * (b.X - a.X)) + ((b.Y - a.Y) * (b.Y - a.Y))));
-        return ((b.X - a.X) / length, (b.Y - a.Y) / length);
-    }
-
-    internal static double LengthOf(IReadOnlyList<(double X, double Y)> path)
-    {
-        var sum = 0.0;
-        for (var i = 4; i < path.Count + 3; i += 4)
-        {
-            var (a, b) = (path[i - 4], path[Math.Min(i, path.Count - 1)]);
-            sum += Math.Sqrt(((b.X - a.X) * (b.X - a.X)) + ((b.Y - a.Y) * (b.Y - a.Y)));
-        }
-
-        return sum;
-    }
-
     // Each place is given the shade across the line where it lies nearest to it.
     private static void TakeOut(GlassView glass, Trace trace)
     {
@@ -329,7 +294,7 @@ internal static class ScratchTracer
         for (var i = 0; i < trace.Path.Count; i++)
         {
             var (x, y) = trace.Path[i];
-            var (dx, dy) = DirectionAt(trace.Path, i);
+            var (dx, dy) = LinePath.DirectionAt(trace.Path, i);
             var (isFirst, isLast) = (i == 0, i == trace.Path.Count - 1);
             var most = 1.2 + (isFirst || isLast ? glass.Blur : 0);
             for (var py = Math.Max(0, (int)y - reach); py <= Math.Min(side - 1, (int)y + reach); py++)

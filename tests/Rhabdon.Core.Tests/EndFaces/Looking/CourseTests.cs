@@ -10,34 +10,41 @@ public class CourseTests
     private static List<(double X, double Y)> Line(int steps, Func<double, double> aside) => [.. Enumerable.Range(0, steps).Select(i => (10.0 + i, 50 + aside(i)))];
 
     [Fact]
-    public void A_straight_line_and_a_bow_neither_waver_nor_turn_back()
+    public void A_straight_line_has_neither_unrest_nor_bend()
     {
-        foreach (var course in (Course[])[Course.Of(Line(160, _ => 0), Pitch), Course.Of(Line(160, i => 0.002 * (i - 80) * (i - 80)), Pitch)])
-        {
-            Assert.Equal(0, course.Waviness, 0.01);
-            Assert.Equal(0, course.Unrest, 0.01);
-            Assert.Equal(0, course.Zigzag, 0.001);
-        }
+        var course = Course.Of(Line(160, _ => 0), Pitch);
+        Assert.Equal(0, course.Unrest, 0.001);
+        Assert.Equal(0, course.Bend, 0.001);
     }
 
-    // Two straight lines that meet: a parabola is far off, two are not.
+    // Over 20 µm, 40 steps, the middle of y = 0.002 x² lies 0.002 · 20² = 0.8 steps off its chord, less where it runs aslant.
     [Fact]
-    public void A_line_with_one_corner_wavers_but_has_no_unrest()
+    public void A_bow_bends_but_has_no_unrest()
+    {
+        var course = Course.Of(Line(160, i => 0.002 * (i - 80) * (i - 80)), Pitch);
+        Assert.Equal(0, course.Unrest, 0.01);
+        Assert.Equal(0.4, course.Bend, 0.02);
+    }
+
+    // Two straight lines that meet: a parabola is far off, two are not; and most of it does not bend.
+    [Fact]
+    public void A_line_with_one_corner_has_neither_unrest_nor_bend()
     {
         var course = Course.Of(Line(160, i => 0.4 * Math.Abs(i - 80)), Pitch);
-        Assert.InRange(course.Waviness, 0.5, 3);
         Assert.Equal(0, course.Unrest, 0.05);
+        Assert.Equal(0, course.Bend, 0.001);
     }
 
-    // A wave of amplitude 2 steps and 24 steps long has a root mean square of 2 / sqrt 2 steps, that is 0.71 µm here, and no parabola takes much of it.
-    [Fact]
-    public void A_zigzag_line_has_as_much_unrest_as_its_wave_is_high()
+    // A wave of amplitude a has a root mean square of a / sqrt 2, and no parabola takes much of it; h from its chord's ends the middle lies a sin x (1 - cos 2πh / length) off, whose median is a / sqrt 2 of that bracket, so far as the few phases that fall on whole steps can have it.
+    [Theory]
+    [InlineData(24, 1.966)]
+    [InlineData(20, 1.588)]
+    [InlineData(13, 1.971)]
+    public void A_zigzag_line_has_as_much_unrest_as_its_wave_is_high(int length, double bracket)
     {
-        var course = Course.Of(Line(160, i => 2 * Math.Sin(2 * Math.PI * i / 24)), Pitch);
-        Assert.Equal(0.71, course.Waviness, 0.04);
+        var course = Course.Of(Line(160, i => 2 * Math.Sin(2 * Math.PI * i / length)), Pitch);
         Assert.InRange(course.Unrest, 0.6, 0.72);
-        Assert.InRange(course.Turns, 12, 14);
-        Assert.True(course.Zigzag > 0.3, $"zigzag {course.Zigzag}");
+        Assert.Equal(0.71 * bracket, course.Bend, 0.16);
     }
 
     // r = 12 (1 + a cos 5t): its root mean square off the circle is a / sqrt 2 of the radius. A shifted circle and an oval are no rougher than the grid makes them.

@@ -1,0 +1,77 @@
+namespace Rhabdon.Core.EndFaces.Looking;
+
+/// <summary>The patches on glass and ferrule as marks: put together over the ring, and named by their looks and by the company they keep.</summary>
+/// <param name="glassEdge">Radius of what was judged as glass, micrometers; <paramref name="ferruleFrom"/> that from which the ferrule was.</param>
+/// <param name="blur">Of the lens, micrometers.</param>
+internal sealed class Patches(double glassEdge, double ferruleFrom, double blur)
+{
+    private const double LeastOnFerrule = 4;
+
+    // A pore beside the ring does not go on under it.
+    private const double LeastUnderRing = 6;
+
+    // What the ring cuts off goes on to the very edge of what is judged, and is no ellipse anymore.
+    private const double CutOff = 0.25;
+    private const double SurelyLarge = 8.5;
+    private const double SurelyRaggedFrom = 4.5;
+    private const double SurelyRagged = 1.08;
+    private const double LeastAsDark = 0.5;
+    private const double SmallestDoubtful = 2.5;
+    private const double LargestCrumb = 6;
+    private const double CrumbsReach = 4;
+
+    public IReadOnlyList<(Blob Blob, MarkKind Kind)> Name(IEnumerable<Blob> onGlass, IEnumerable<Blob> onFerrule)
+    {
+        var (glass, ferrule) = (onGlass.ToList(), onFerrule.ToList());
+        var across = TakeAcross(glass, ferrule);
+        ferrule.RemoveAll(b => b.Size < LeastOnFerrule);
+        var within = InCompany([.. glass.Where(b => !IsCutOff(b)).Select(b => (b, MarkNamer.Of(b)))]);
+        var beyond = ferrule.Where(b => !b.MeetsRingFromOutside(ferruleFrom)).Select(b => (Blob: b, Kind: MarkNamer.Of(b))).ToList();
+        var isGlassClear = across.Count == 0 && !glass.Exists(b => b.MeetsRingFromWithin(glassEdge));
+        var names = new RingNamer(glassEdge, blur, within.Where(p => !p.Blob.MeetsRingFromWithin(glassEdge)).Concat(beyond).Where(p => p.Kind == MarkKind.LooseDirt).Select(p => -p.Blob.Contrast).DefaultIfEmpty().Max());
+        return
+        [
+            .. within.Select(p => (OutToEdge(p.Blob), p.Kind)),
+            .. glass.Where(IsCutOff).Select(b => (OutToEdge(b), names.OnGlass(b))),
+            .. beyond,
+            .. ferrule.Where(b => b.MeetsRingFromOutside(ferruleFrom)).Select(b => (b.Size >= LeastUnderRing ? b.InTo(MadeOf.CladdingRadius) : b, names.OnFerrule(b, isGlassClear))),
+            .. across.Select(a => (a.Glass.With(a.Ferrule, ferruleFrom - glassEdge), names.Across(a.Glass, a.Ferrule))),
+        ];
+    }
+
+    private bool IsCutOff(Blob blob) => blob.Farthest >= glassEdge - CutOff;
+
+    private Blob OutToEdge(Blob blob) => blob.MeetsRingFromWithin(glassEdge) ? blob.OutTo(MadeOf.CladdingRadius) : blob;
+
+    // The two halves of each mark that lies over the ring, taken from where they were found.
+    private List<(Blob Glass, Blob Ferrule)> TakeAcross(List<Blob> onGlass, List<Blob> onFerrule)
+    {
+        var across = new List<(Blob Glass, Blob Ferrule)>();
+        foreach (var glass in onGlass.Where(b => b.MeetsRingFromWithin(glassEdge)).ToList())
+        {
+            if (onFerrule.Find(f => f.MeetsRingFromOutside(ferruleFrom) && glass.GoesOnIn(f)) is { } other)
+            {
+                across.Add((glass, other));
+                onGlass.Remove(glass);
+                onFerrule.Remove(other);
+            }
+        }
+
+        return across;
+    }
+
+    // Where dirt lies about for certain, a doubtful pit as dark is taken for dirt as well, and so is a small mark right beside it: cleaning takes a minute, and the next look tells (common practice).
+    private static List<(Blob Blob, MarkKind Kind)> InCompany(List<(Blob Blob, MarkKind Kind)> patches)
+    {
+        var dirt = patches.Where(p => p.Kind == MarkKind.LooseDirt && IsSurelyDirt(p.Blob)).Select(p => p.Blob).ToList();
+        var depth = dirt.Select(b => Math.Abs(b.Contrast)).DefaultIfEmpty(float.MaxValue).Min();
+        return patches.ConvertAll(p => (p.Kind == MarkKind.Pit && p.Blob.Size > SmallestDoubtful && p.Blob.Contrast < -LeastAsDark * depth) || IsCrumb(p.Blob, p.Kind, dirt) ? (p.Blob, MarkKind.LooseDirt) : p);
+    }
+
+    private static bool IsSurelyDirt(Blob blob) => blob.Contrast < 0 && (blob.Size > SurelyLarge || (blob.Size > SurelyRaggedFrom && blob.Roughness > SurelyRagged));
+
+    private static bool IsCrumb(Blob blob, MarkKind kind, List<Blob> dirt) =>
+        kind is MarkKind.Pit or MarkKind.Scratch && blob.Length < LargestCrumb && dirt.Exists(d => Apart(blob, d) < ((blob.Length + d.Length) / 2) + CrumbsReach);
+
+    private static double Apart(Blob one, Blob other) => Math.Sqrt(((one.X - other.X) * (one.X - other.X)) + ((one.Y - other.Y) * (one.Y - other.Y)));
+}
