@@ -70,9 +70,8 @@ public static class FaceGrader
         var onFerrule = ferrule?.Find().FindAll(b => !remains.HoldBeyondRing(b)) ?? [];
         return
         [
-            .. veil.Films.Select(b => reader.Read(b, MarkKind.Film)),
             .. TraceJoiner.Join([.. traces.Where(t => !veil.Hides(t))], glass.Pitch).Select(reader.Read),
-            .. new Patches(glass.Edge, place.FerruleFrom(scale), glass.Blur * glass.Pitch).Name(onGlass, onFerrule).Select(p => reader.Read(p.Blob, p.Kind)),
+            .. new Patches(glass.Edge, place.FerruleFrom(scale), glass.Blur * glass.Pitch).Name(veil.Films, onGlass, onFerrule).Select(p => reader.Read(p.Blob, p.Kind)),
         ];
     }
 

@@ -20,6 +20,7 @@ internal sealed record Blob(
     private const double NearFerruleEdge = 1.8;
     private const double SmallestHalf = 3;
     private const double LeastHalf = 0.35;
+    private const double LeastAsDeep = 0.25;
 
     /// <summary>True for a patch that is no piece of a line, nor lines that cross.</summary>
     public bool IsCompact => !HasArms && Length < MostStretch * Width && Roughness < MostRoughness;
@@ -46,10 +47,10 @@ internal sealed record Blob(
 
     /// <summary>True when another, across the ring, may be this one's other half: abreast of it, about as deep, and no mere pore.</summary>
     public bool GoesOnIn(Blob other) =>
-        Math.Sign(other.Contrast) == Math.Sign(Contrast) && Math.Abs(other.Contrast) > Math.Abs(Contrast) / 2 && other.Size > Math.Max(SmallestHalf, LeastHalf * Size) && IsAbreastOf(other);
+        Math.Sign(other.Contrast) == Math.Sign(Contrast) && Math.Abs(other.Contrast) > LeastAsDeep * Math.Abs(Contrast) && other.Size > Math.Max(SmallestHalf, LeastHalf * Size) && IsAbreastOf(other);
 
     /// <summary>True when the two meet along the ring that lies between them.</summary>
-    private bool IsAbreastOf(Blob other)
+    public bool IsAbreastOf(Blob other)
     {
         var turn = Math.Abs(Math.Atan2((X * other.Y) - (Y * other.X), (X * other.X) + (Y * other.Y)));
         return turn * MadeOf.CladdingRadius < (Length + other.Length) / 2;

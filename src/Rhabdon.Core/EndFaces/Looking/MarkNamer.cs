@@ -20,7 +20,7 @@ internal static class MarkNamer
     private const double LongThread = 25;
     private const double UnevenThread = 1.1;
     private const double SlenderIfEven = 3.2;
-    private const float FaintestCrack = 4;
+    private const float FaintestCrack = 12;
     private const double LongCrack = 25;
     private const double Restless = 0.2;
 

@@ -20,24 +20,35 @@ internal sealed class Patches(double glassEdge, double ferruleFrom, double blur)
     private const double LargestCrumb = 6;
     private const double CrumbsReach = 4;
 
-    public IReadOnlyList<(Blob Blob, MarkKind Kind)> Name(IEnumerable<Blob> onGlass, IEnumerable<Blob> onFerrule)
+    /// <param name="faint">Wide faint patches on the glass, found apart from the others.</param>
+    public IReadOnlyList<(Blob Blob, MarkKind Kind)> Name(IReadOnlyList<Blob> faint, IEnumerable<Blob> onGlass, IEnumerable<Blob> onFerrule)
     {
         var (glass, ferrule) = (onGlass.ToList(), onFerrule.ToList());
         var across = TakeAcross(glass, ferrule);
         ferrule.RemoveAll(b => b.Size < LeastOnFerrule);
         var within = InCompany([.. glass.Where(b => !IsCutOff(b)).Select(b => (b, MarkNamer.Of(b)))]);
-        var beyond = ferrule.Where(b => !b.MeetsRingFromOutside(ferruleFrom)).Select(b => (Blob: b, Kind: MarkNamer.Of(b))).ToList();
-        var isGlassClear = across.Count == 0 && !glass.Exists(b => b.MeetsRingFromWithin(glassEdge));
-        var names = new RingNamer(glassEdge, blur, within.Where(p => !p.Blob.MeetsRingFromWithin(glassEdge)).Concat(beyond).Where(p => p.Kind == MarkKind.LooseDirt).Select(p => -p.Blob.Contrast).DefaultIfEmpty().Max());
+        List<Blob> atRing = [.. glass.Where(b => b.MeetsRingFromWithin(glassEdge)), .. faint.Where(b => b.MeetsRingFromWithin(glassEdge)), .. across.Select(a => a.Glass)];
+        var (halves, beyond) = (ferrule.FindAll(b => b.MeetsRingFromOutside(ferruleFrom) && atRing.Exists(b.IsAbreastOf)), new List<(Blob Blob, MarkKind Kind)>());
+        foreach (var blob in ferrule.Except(halves))
+        {
+            beyond.Add(blob.MeetsRingFromOutside(ferruleFrom) ? (blob, MarkNamer.IsFilm(blob) ? MarkKind.Film : MarkKind.LooseDirt) : (blob, MarkNamer.Of(blob)));
+        }
+
+        var names = new RingNamer(glassEdge, blur, DepthOf(within.Where(p => !p.Blob.MeetsRingFromWithin(glassEdge)).Concat(beyond.Where(p => p.Blob.IsCompact))));
         return
         [
+            .. faint.Select(b => (b, names.Faint(b))),
             .. within.Select(p => (OutToEdge(p.Blob), p.Kind)),
             .. glass.Where(IsCutOff).Select(b => (OutToEdge(b), names.OnGlass(b))),
-            .. beyond,
-            .. ferrule.Where(b => b.MeetsRingFromOutside(ferruleFrom)).Select(b => (b.Size >= LeastUnderRing ? b.InTo(MadeOf.CladdingRadius) : b, names.OnFerrule(b, isGlassClear))),
+            .. beyond.Select(p => (InToEdge(p.Blob), p.Kind)),
+            .. halves.Select(b => (InToEdge(b), names.OnFerrule(b))),
             .. across.Select(a => (a.Glass.With(a.Ferrule, ferruleFrom - glassEdge), names.Across(a.Glass, a.Ferrule))),
         ];
     }
+
+    private static float DepthOf(IEnumerable<(Blob Blob, MarkKind Kind)> patches) => patches.Where(p => p.Kind == MarkKind.LooseDirt).Select(p => -p.Blob.Contrast).DefaultIfEmpty().Max();
+
+    private Blob InToEdge(Blob blob) => blob.Size >= LeastUnderRing && blob.MeetsRingFromOutside(ferruleFrom) ? blob.InTo(MadeOf.CladdingRadius) : blob;
 
     private bool IsCutOff(Blob blob) => blob.Farthest >= glassEdge - CutOff;
 

@@ -12,6 +12,7 @@ internal sealed class RingNamer(double glassEdge, double blur, float dirt)
     private const double LongAtRing = 12;
     private const double SlenderAtRing = 2.3;
     private const double DeepestAtRing = 11;
+    private const double DeepestCrescent = 20;
     private const double SoftEdge = 1.5;
     private const double SofterIfLarge = 0.05;
     private const double LargestDirt = 20;
@@ -22,9 +23,12 @@ internal sealed class RingNamer(double glassEdge, double blur, float dirt)
     private const double RaggedEdge = 0.45;
     private const double BlurOfEdge = 0.8;
 
+    /// <summary>Of a wide faint patch.</summary>
+    public MarkKind Faint(Blob blob) => HugsRing(blob) ? MarkKind.Adhesive : MarkKind.Film;
+
     /// <summary>Of a patch on the glass alone.</summary>
     public MarkKind OnGlass(Blob blob) =>
-        MarkNamer.IsFilm(blob) ? MarkKind.Film
+        IsFilm(blob) ? MarkKind.Film
         : MarkNamer.IsBroken(blob) && !LiesAlongRing(blob) ? MarkKind.Shattered
         : IsInCompany(blob) ? MarkKind.LooseDirt
         : LiesAlongRing(blob) ? MarkKind.Adhesive
@@ -34,15 +38,19 @@ internal sealed class RingNamer(double glassEdge, double blur, float dirt)
 
     /// <summary>Of a patch on glass and ferrule alike: it lies on top of both.</summary>
     public MarkKind Across(Blob onGlass, Blob onFerrule) =>
-        MarkNamer.IsFilm(onGlass) && (MarkNamer.IsFilm(onFerrule) || onGlass.Size > LargestAdhesive) ? MarkKind.Film
+        IsFilm(onGlass) && (MarkNamer.IsFilm(onFerrule) || onGlass.Size > LargestAdhesive) ? MarkKind.Film
         : IsInCompany(onGlass) || (onGlass.Contrast < -DeepDirt && onGlass.Size < LargestDirt && !LiesAlongRing(onGlass)) ? MarkKind.LooseDirt
         : MarkKind.Adhesive;
 
-    /// <summary>Of a patch on the ferrule alone: adhesive shows on the glass as well.</summary>
-    /// <param name="isGlassClear">True when nothing at the ring lies on the glass.</param>
-    public MarkKind OnFerrule(Blob blob, bool isGlassClear) => MarkNamer.IsFilm(blob) ? MarkKind.Film : isGlassClear || IsInCompany(blob) ? MarkKind.LooseDirt : MarkKind.Adhesive;
+    /// <summary>Of a patch on the ferrule, abreast of one on the glass.</summary>
+    public MarkKind OnFerrule(Blob blob) => MarkNamer.IsFilm(blob) ? MarkKind.Film : IsInCompany(blob) ? MarkKind.LooseDirt : MarkKind.Adhesive;
 
     private bool IsInCompany(Blob blob) => dirt > LeastAsDark * Math.Abs(blob.Contrast);
+
+    private bool IsFilm(Blob onGlass) => MarkNamer.IsFilm(onGlass) && !HugsRing(onGlass);
+
+    // Film over so small a part of the glass that it lies by the ring alone is seldom; adhesive goes nowhere else.
+    private bool HugsRing(Blob blob) => blob.Contrast < 0 && blob.MeetsRingFromWithin(glassEdge) && blob.Nearest > glassEdge - DeepestCrescent;
 
     // What clings to the ring, a crescent along it; a chip is about as deep as it is long.
     private bool LiesAlongRing(Blob blob) => blob.Length > LongAtRing && blob.Length > SlenderAtRing * blob.Width && blob.Nearest > glassEdge - DeepestAtRing;
