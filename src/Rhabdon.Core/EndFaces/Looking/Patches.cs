@@ -12,6 +12,9 @@ internal sealed class Patches(double glassEdge, double ferruleFrom, double blur)
 
     // What the ring cuts off goes on to the very edge of what is judged, and is no ellipse anymore.
     private const double CutOff = 0.25;
+
+    // Dirt keeps the light off; what is fainter is the light's own unevenness, or what stayed of a line.
+    private const float FaintestDirt = 14;
     private const double SurelyLarge = 8.5;
     private const double SurelyRaggedFrom = 4.5;
     private const double SurelyRagged = 1.08;
@@ -26,7 +29,7 @@ internal sealed class Patches(double glassEdge, double ferruleFrom, double blur)
         var (glass, ferrule) = (onGlass.ToList(), onFerrule.ToList());
         var across = TakeAcross(glass, ferrule);
         ferrule.RemoveAll(b => b.Size < LeastOnFerrule);
-        var within = InCompany([.. glass.Where(b => !IsCutOff(b)).Select(b => (b, MarkNamer.Of(b)))]);
+        var within = glass.Where(b => !IsCutOff(b)).Select(b => (Blob: b, Kind: MarkNamer.Of(b))).Where(IsThere).ToList();
         List<Blob> atRing = [.. glass.Where(b => b.MeetsRingFromWithin(glassEdge)), .. faint.Where(b => b.MeetsRingFromWithin(glassEdge)), .. across.Select(a => a.Glass)];
         var (halves, beyond) = (ferrule.FindAll(b => b.MeetsRingFromOutside(ferruleFrom) && atRing.Exists(b.IsAbreastOf)), new List<(Blob Blob, MarkKind Kind)>());
         foreach (var blob in ferrule.Except(halves))
@@ -34,17 +37,21 @@ internal sealed class Patches(double glassEdge, double ferruleFrom, double blur)
             beyond.Add(blob.MeetsRingFromOutside(ferruleFrom) ? (blob, MarkNamer.IsFilm(blob) ? MarkKind.Film : MarkKind.LooseDirt) : (blob, MarkNamer.Of(blob)));
         }
 
+        beyond.RemoveAll(p => !IsThere(p));
+        within = InCompany(within, [.. within.Concat(beyond).Where(p => p.Kind == MarkKind.LooseDirt && IsSurelyDirt(p.Blob)).Select(p => p.Blob)]);
         var names = new RingNamer(glassEdge, blur, DepthOf(within.Where(p => !p.Blob.MeetsRingFromWithin(glassEdge)).Concat(beyond.Where(p => p.Blob.IsCompact))));
         return
         [
             .. faint.Select(b => (b, names.Faint(b))),
             .. within.Select(p => (OutToEdge(p.Blob), p.Kind)),
-            .. glass.Where(IsCutOff).Select(b => (OutToEdge(b), names.OnGlass(b))),
+            .. glass.Where(IsCutOff).Select(b => (OutToEdge(b), names.OnGlass(b))).Where(IsThere),
             .. beyond.Select(p => (InToEdge(p.Blob), p.Kind)),
             .. halves.Select(b => (InToEdge(b), names.OnFerrule(b))),
             .. across.Select(a => (a.Glass.With(a.Ferrule, ferruleFrom - glassEdge), names.Across(a.Glass, a.Ferrule))),
         ];
     }
+
+    private static bool IsThere((Blob Blob, MarkKind Kind) patch) => patch.Kind != MarkKind.LooseDirt || Math.Abs(patch.Blob.Contrast) >= FaintestDirt;
 
     private static float DepthOf(IEnumerable<(Blob Blob, MarkKind Kind)> patches) => patches.Where(p => p.Kind == MarkKind.LooseDirt).Select(p => -p.Blob.Contrast).DefaultIfEmpty().Max();
 
@@ -72,9 +79,8 @@ internal sealed class Patches(double glassEdge, double ferruleFrom, double blur)
     }
 
     // Where dirt lies about for certain, a doubtful pit as dark is taken for dirt as well, and so is a small mark right beside it: cleaning takes a minute, and the next look tells (common practice).
-    private static List<(Blob Blob, MarkKind Kind)> InCompany(List<(Blob Blob, MarkKind Kind)> patches)
+    private static List<(Blob Blob, MarkKind Kind)> InCompany(List<(Blob Blob, MarkKind Kind)> patches, List<Blob> dirt)
     {
-        var dirt = patches.Where(p => p.Kind == MarkKind.LooseDirt && IsSurelyDirt(p.Blob)).Select(p => p.Blob).ToList();
         var depth = dirt.Select(b => Math.Abs(b.Contrast)).DefaultIfEmpty(float.MaxValue).Min();
         return patches.ConvertAll(p => (p.Kind == MarkKind.Pit && p.Blob.Size > SmallestDoubtful && p.Blob.Contrast < -LeastAsDark * depth) || IsCrumb(p.Blob, p.Kind, dirt) ? (p.Blob, MarkKind.LooseDirt) : p);
     }
