@@ -29,16 +29,10 @@ internal sealed class Patches(double glassEdge, double ferruleFrom, double blur)
         var (glass, ferrule) = (onGlass.ToList(), onFerrule.ToList());
         var across = TakeAcross(glass, ferrule);
         ferrule.RemoveAll(b => b.Size < LeastOnFerrule);
-        var within = glass.Where(b => !IsCutOff(b)).Select(b => (Blob: b, Kind: MarkNamer.Of(b))).Where(IsThere).ToList();
-        List<Blob> atRing = [.. glass.Where(b => b.MeetsRingFromWithin(glassEdge)), .. faint.Where(b => b.MeetsRingFromWithin(glassEdge)), .. across.Select(a => a.Glass)];
-        var (halves, beyond) = (ferrule.FindAll(b => b.MeetsRingFromOutside(ferruleFrom) && atRing.Exists(b.IsAbreastOf)), new List<(Blob Blob, MarkKind Kind)>());
-        foreach (var blob in ferrule.Except(halves))
-        {
-            beyond.Add(blob.MeetsRingFromOutside(ferruleFrom) ? (blob, MarkNamer.IsFilm(blob) ? MarkKind.Film : MarkKind.LooseDirt) : (blob, MarkNamer.Of(blob)));
-        }
-
-        beyond.RemoveAll(p => !IsThere(p));
-        within = InCompany(within, [.. within.Concat(beyond).Where(p => p.Kind == MarkKind.LooseDirt && IsSurelyDirt(p.Blob)).Select(p => p.Blob)]);
+        List<Blob> atRing = [.. faint.Concat(glass).Concat(across.Select(a => a.Glass)).Where(b => b.MeetsRingFromWithin(glassEdge))];
+        var halves = ferrule.FindAll(b => b.MeetsRingFromOutside(ferruleFrom) && atRing.Exists(b.IsAbreastOf));
+        List<(Blob Blob, MarkKind Kind)> beyond = [.. ferrule.Except(halves).Select(b => (b, Beyond(b))).Where(IsThere)];
+        var within = InCompany([.. glass.Where(b => !IsCutOff(b)).Select(b => (b, MarkNamer.Of(b))).Where(IsThere)], beyond);
         var names = new RingNamer(glassEdge, blur, DepthOf(within.Where(p => !p.Blob.MeetsRingFromWithin(glassEdge)).Concat(beyond.Where(p => p.Blob.IsCompact))));
         return
         [
@@ -50,6 +44,9 @@ internal sealed class Patches(double glassEdge, double ferruleFrom, double blur)
             .. across.Select(a => (a.Glass.With(a.Ferrule, ferruleFrom - glassEdge), names.Across(a.Glass, a.Ferrule))),
         ];
     }
+
+    // Adhesive shows on the glass as well.
+    private MarkKind Beyond(Blob blob) => !blob.MeetsRingFromOutside(ferruleFrom) ? MarkNamer.Of(blob) : MarkNamer.IsFilm(blob) ? MarkKind.Film : MarkKind.LooseDirt;
 
     private static bool IsThere((Blob Blob, MarkKind Kind) patch) => patch.Kind != MarkKind.LooseDirt || Math.Abs(patch.Blob.Contrast) >= FaintestDirt;
 
@@ -79,8 +76,9 @@ internal sealed class Patches(double glassEdge, double ferruleFrom, double blur)
     }
 
     // Where dirt lies about for certain, a doubtful pit as dark is taken for dirt as well, and so is a small mark right beside it: cleaning takes a minute, and the next look tells (common practice).
-    private static List<(Blob Blob, MarkKind Kind)> InCompany(List<(Blob Blob, MarkKind Kind)> patches, List<Blob> dirt)
+    private static List<(Blob Blob, MarkKind Kind)> InCompany(List<(Blob Blob, MarkKind Kind)> patches, IEnumerable<(Blob Blob, MarkKind Kind)> others)
     {
+        var dirt = patches.Concat(others).Where(p => p.Kind == MarkKind.LooseDirt && IsSurelyDirt(p.Blob)).Select(p => p.Blob).ToList();
         var depth = dirt.Select(b => Math.Abs(b.Contrast)).DefaultIfEmpty(float.MaxValue).Min();
         return patches.ConvertAll(p => (p.Kind == MarkKind.Pit && p.Blob.Size > SmallestDoubtful && p.Blob.Contrast < -LeastAsDark * depth) || IsCrumb(p.Blob, p.Kind, dirt) ? (p.Blob, MarkKind.LooseDirt) : p);
     }
