@@ -3,7 +3,7 @@
 Shares no code with Rhabdon: numpy for the shapes, OpenCV for the lens and the files. A face's marks lie beside its picture as JSON: kind; path in micrometers from the
 fiber's center; size, the width of a line or the equivalent diameter of what is more than half covered; how near it comes to the center.
 
-    mkdir FOLDER && /usr/bin/python3 tests/outside/other_hand.py FOLDER FIRST_SEED SEEDS      (Debian's python3-opencv)
+    /usr/bin/python3 tests/outside/other_hand.py FOLDER FIRST_SEED SEEDS      (Debian's python3-opencv; FOLDER is made)
     dotnet bench/Rhabdon.Bench/bin/Release/net10.0/Rhabdon.Bench.dll hand FOLDER
 """
 import json
@@ -214,19 +214,23 @@ class Face:
         return np.clip(np.round(image * 255), 0, 255).astype(np.uint8), int(chance.choice([0, 0, 70, 80, 90, 95]))
 
 
-def write(folder, seed, profile, plight):
-    face = Face(seed, profile, plight)
+def write(folder, name, face):
     image, quality = face.draw()
-    name = f"{profile}_{plight}_{seed}"
     picture = name + (".jpg" if quality else ".png")
     cv2.imwrite(os.path.join(folder, picture), image, [cv2.IMWRITE_JPEG_QUALITY, quality] if quality else [])
     with open(os.path.join(folder, name + ".json"), "w", encoding="utf-8") as file:
-        json.dump({"picture": picture, "profile": profile, "centerX": face.x, "centerY": face.y, "micrometersPerPixel": face.scale, "coreRadius": face.core, "marks": face.marks}, file)
+        json.dump({"picture": picture, "profile": face.profile, "centerX": face.x, "centerY": face.y, "micrometersPerPixel": face.scale, "coreRadius": face.core, "marks": face.marks}, file)
+
+
+def write_all(hand):
+    """Every profile and plight by one hand, as many seeds as the command asks for."""
+    folder, first, seeds = sys.argv[1], int(sys.argv[2]), int(sys.argv[3])
+    os.makedirs(folder, exist_ok=True)
+    for seed in range(first, first + seeds):
+        for profile in PROFILES:
+            for plight in PLIGHTS:
+                write(folder, f"{profile}_{plight}_{seed}", hand(seed, profile, plight))
 
 
 if __name__ == "__main__":
-    out, first, seeds = sys.argv[1], int(sys.argv[2]), int(sys.argv[3])
-    for each in range(first, first + seeds):
-        for kind in PROFILES:
-            for state in PLIGHTS:
-                write(out, each, kind, state)
+    write_all(Face)

@@ -41,7 +41,7 @@ internal sealed class Patches(double glassEdge, double ferruleFrom, double blur)
             .. glass.Where(IsCutOff).Select(b => (OutToEdge(b), names.OnGlass(b))).Where(IsThere),
             .. beyond.Select(p => (InToEdge(p.Blob), p.Kind)),
             .. halves.Select(b => (InToEdge(b), names.OnFerrule(b))),
-            .. across.Select(a => (a.Glass.With(a.Ferrule, ferruleFrom - glassEdge), names.Across(a.Glass, a.Ferrule))),
+            .. across.Select(a => (Whole: a.Glass.With(a.Ferrule, ferruleFrom - glassEdge), a.Glass, a.Ferrule)).Select(a => (a.Whole, names.Across(a.Whole, a.Glass, a.Ferrule))),
         ];
     }
 

@@ -16,6 +16,7 @@ internal sealed class RingNamer(double glassEdge, double blur, float dirt)
     private const double SoftEdge = 1.5;
     private const double SofterIfLarge = 0.05;
     private const double LargestDirt = 20;
+    private const double LargestAlong = 16;
     private const double LargestAdhesive = 35;
     private const double DeepDirt = 70;
     private const double FarIn = 0.75;
@@ -37,15 +38,16 @@ internal sealed class RingNamer(double glassEdge, double blur, float dirt)
         : MarkKind.Chip;
 
     /// <summary>Of a patch on glass and ferrule alike: it lies on top of both.</summary>
-    public MarkKind Across(Blob onGlass, Blob onFerrule) =>
+    public MarkKind Across(Blob whole, Blob onGlass, Blob onFerrule) =>
         IsFilm(onGlass) && (MarkNamer.IsFilm(onFerrule) || onGlass.Size > LargestAdhesive) ? MarkKind.Film
-        : IsInCompany(onGlass) || (onGlass.Contrast < -DeepDirt && onGlass.Size < LargestDirt && !LiesAlongRing(onGlass)) ? MarkKind.LooseDirt
+        : IsInCompany(whole) || (onGlass.Contrast < -DeepDirt && onGlass.Size < LargestDirt && !LiesAlongRing(onGlass)) ? MarkKind.LooseDirt
         : MarkKind.Adhesive;
 
     /// <summary>Of a patch on the ferrule, abreast of one on the glass.</summary>
     public MarkKind OnFerrule(Blob blob) => MarkNamer.IsFilm(blob) ? MarkKind.Film : IsInCompany(blob) ? MarkKind.LooseDirt : MarkKind.Adhesive;
 
-    private bool IsInCompany(Blob blob) => dirt > LeastAsDark * Math.Abs(blob.Contrast);
+    // Dirt may lie beside adhesive too, which is larger than dirt, or longer along the ring.
+    private bool IsInCompany(Blob blob) => dirt > LeastAsDark * Math.Abs(blob.Contrast) && blob.Size < (LiesAlongRing(blob) ? LargestAlong : LargestDirt);
 
     private bool IsFilm(Blob onGlass) => MarkNamer.IsFilm(onGlass) && !HugsRing(onGlass);
 

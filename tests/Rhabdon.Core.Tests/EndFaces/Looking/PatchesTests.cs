@@ -19,6 +19,15 @@ public class PatchesTests
     [InlineData(-20, MarkKind.Chip)]
     public void In_the_company_of_dirt_as_dark_it_is_dirt(float contrast, MarkKind kind) => Assert.Equal(kind, Named([Chip, Dirt with { Contrast = contrast }])[^1].Kind);
 
+    // A bead just scribed has crumbs about: it is larger than they are.
+    [Fact]
+    public void Adhesive_larger_than_dirt_is_stays_adhesive_in_its_company()
+    {
+        Assert.Equal(MarkKind.Adhesive, Named([Patch(56.5, 18) with { Contrast = -50 }, Dirt], [Patch(69, 16, -45)])[^1].Kind);
+        Assert.Equal(MarkKind.LooseDirt, Named([Patch(56.5, 10) with { Contrast = -50 }, Dirt], [Patch(69, 8, -45)])[^1].Kind);
+        Assert.Equal(MarkKind.Adhesive, Named([Patch(56.5, 17) with { Length = 34, Width = 10, Nearest = 52 }, Dirt])[^1].Kind);
+    }
+
     [Fact]
     public void What_reaches_farther_in_than_it_is_large_only_touches_the_ring() => Assert.Equal(MarkKind.LooseDirt, Assert.Single(Named([Chip with { Nearest = 49 }])).Kind);
 
