@@ -1,22 +1,16 @@
 """Draws end faces by another hand than Core/EndFaces/Drawing, with other ideas of light, edges and marks: what the grader was not made beside.
 
-Shares no code with Rhabdon: numpy for the shapes, OpenCV for the lens and the files. A face's marks lie beside its picture as JSON: kind; path in micrometers from the
-fiber's center; size, the width of a line or the equivalent diameter of what is more than half covered; how near it comes to the center.
+Shares no code with Rhabdon: numpy for the shapes, OpenCV for the lens and the files. hand.py tells what lies beside a picture.
 
     /usr/bin/python3 tests/outside/other_hand.py FOLDER FIRST_SEED SEEDS      (Debian's python3-opencv; FOLDER is made)
     dotnet bench/Rhabdon.Bench/bin/Release/net10.0/Rhabdon.Bench.dll hand FOLDER
 """
-import json
-import os
-import sys
-
 import cv2
 import numpy as np
 
-PROFILES = ["sm-upc", "sm-apc", "sm-pc", "mm"]
-PLIGHTS = ["clean", "fine", "heavy", "pits", "dirt", "film", "adhesive", "chip", "crack", "mixed"]
+from hand import CLADDING, PLIGHTS, PROFILES, Hand, write_all
+
 SIZES = [(640, 480), (800, 600), (1024, 768), (1280, 960), (1600, 1200)]
-CLADDING = 62.5
 
 
 def cloud(chance, shape, sigma):
@@ -31,7 +25,9 @@ def share(depth, edge):
     return t * t * (3 - 2 * t)
 
 
-class Face:
+class Face(Hand):
+    SCRATCHES, WIDEST, PITS, CHIPS = 5, (3.4, 7), 6, 1
+
     def __init__(self, seed, profile, plight):
         self.chance = chance = np.random.default_rng([seed, PROFILES.index(profile), PLIGHTS.index(plight)])
         self.profile, self.plight, self.marks = profile, plight, []
@@ -182,24 +178,6 @@ class Face:
         cover, nearest = self.line(path, width, self.scale)
         self.put("crack", path, width, nearest, cover * self.in_glass, -self.depth(0.15, 0.45))
 
-    def some(self, draw, least, most):
-        for _ in range(self.chance.integers(least, most + 1)):
-            draw()
-
-    def draw(self):
-        chance, plight = self.chance, self.plight
-        if plight in ("fine", "mixed"):
-            self.some(lambda: self.scratch(chance.uniform(0.8, 2.8)), 1, 5)
-        if plight == "heavy":
-            self.scratch(chance.uniform(3.4, 7))
-            self.some(lambda: self.scratch(chance.uniform(1, 4)), 0, 2)
-        if plight == "mixed":
-            plight = ["pits", "dirt", "film"][chance.integers(3)]
-        for name, least, most in (("pits", 1, 6), ("dirt", 1, 4), ("film", 1, 1), ("adhesive", 1, 2), ("chip", 1, 1), ("crack", 1, 1)):
-            if plight == name:
-                self.some(getattr(self, name.rstrip("s")), least, most)
-        return self.seen()
-
     def seen(self):
         """The light on the face, the lens, a camera that may sharpen, its noise, its curve."""
         chance, turn = self.chance, self.chance.uniform(0, 6.3)
@@ -212,24 +190,6 @@ class Face:
         if chance.random() < 0.25:
             image = np.clip(image, 0, 1) ** chance.uniform(0.75, 1.3)
         return np.clip(np.round(image * 255), 0, 255).astype(np.uint8), int(chance.choice([0, 0, 70, 80, 90, 95]))
-
-
-def write(folder, name, face):
-    image, quality = face.draw()
-    picture = name + (".jpg" if quality else ".png")
-    cv2.imwrite(os.path.join(folder, picture), image, [cv2.IMWRITE_JPEG_QUALITY, quality] if quality else [])
-    with open(os.path.join(folder, name + ".json"), "w", encoding="utf-8") as file:
-        json.dump({"picture": picture, "profile": face.profile, "centerX": face.x, "centerY": face.y, "micrometersPerPixel": face.scale, "coreRadius": face.core, "marks": face.marks}, file)
-
-
-def write_all(hand):
-    """Every profile and plight by one hand, as many seeds as the command asks for."""
-    folder, first, seeds = sys.argv[1], int(sys.argv[2]), int(sys.argv[3])
-    os.makedirs(folder, exist_ok=True)
-    for seed in range(first, first + seeds):
-        for profile in PROFILES:
-            for plight in PLIGHTS:
-                write(folder, f"{profile}_{plight}_{seed}", hand(seed, profile, plight))
 
 
 if __name__ == "__main__":

@@ -1,6 +1,6 @@
 """Draws end faces by a third hand, the plainest: OpenCV's own circles, lines and polygons at three times the size, filled with one shade each, then reduced, blurred and given noise.
 
-Shares no code with Rhabdon, nor with other_hand.py but for the writing of its files; graded by the same command.
+Shares no code with Rhabdon, nor with other_hand.py but for hand.py; graded by the same command.
 
     /usr/bin/python3 tests/outside/plain_hand.py FOLDER FIRST_SEED SEEDS      (Debian's python3-opencv; FOLDER is made)
     dotnet bench/Rhabdon.Bench/bin/Release/net10.0/Rhabdon.Bench.dll hand FOLDER
@@ -8,7 +8,7 @@ Shares no code with Rhabdon, nor with other_hand.py but for the writing of its f
 import cv2
 import numpy as np
 
-from other_hand import CLADDING, PLIGHTS, PROFILES, write_all
+from hand import CLADDING, PLIGHTS, PROFILES, Hand, write_all
 
 SIZES = [(640, 480), (800, 600), (1024, 768), (1280, 1024), (2048, 1536)]
 TIMES = 3
@@ -16,7 +16,9 @@ TIMES = 3
 SHIFT = 4
 
 
-class Face:
+class Face(Hand):
+    SCRATCHES, WIDEST, PITS, CHIPS = 4, (3.5, 7), 5, 2
+
     def __init__(self, seed, profile, plight):
         self.chance = chance = np.random.default_rng([3, seed, PROFILES.index(profile), PLIGHTS.index(plight)])
         self.profile, self.plight, self.marks = profile, plight, []
@@ -134,24 +136,6 @@ class Face:
         half = np.sqrt(CLADDING**2 - aside**2)
         along = np.linspace(-half, half if chance.random() < 0.6 else 0, bends)
         self.line("crack", along, aside + chance.normal(size=bends) * chance.uniform(1.2, 4), chance.uniform(0.8, 2.5), -chance.uniform(35, 100), on_glass=True)
-
-    def some(self, draw, least, most):
-        for _ in range(self.chance.integers(least, most + 1)):
-            draw()
-
-    def draw(self):
-        chance, plight = self.chance, self.plight
-        if plight in ("fine", "mixed"):
-            self.some(lambda: self.scratch(chance.uniform(0.8, 2.8)), 1, 4)
-        if plight == "heavy":
-            self.scratch(chance.uniform(3.5, 7))
-            self.some(lambda: self.scratch(chance.uniform(1, 4)), 0, 2)
-        if plight == "mixed":
-            plight = ["pits", "dirt", "film"][chance.integers(3)]
-        for name, least, most in (("pits", 1, 5), ("dirt", 1, 4), ("film", 1, 1), ("adhesive", 1, 2), ("chip", 1, 2), ("crack", 1, 1)):
-            if plight == name:
-                self.some(getattr(self, name.rstrip("s")), least, most)
-        return self.seen()
 
     def seen(self):
         """Light aslant and falling off, the lens, a camera's noise."""

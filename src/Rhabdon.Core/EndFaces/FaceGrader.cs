@@ -71,7 +71,7 @@ public static class FaceGrader
         return
         [
             .. TraceJoiner.Join([.. traces.Where(t => !veil.Hides(t))], glass.Pitch).Select(reader.Read),
-            .. new Patches(glass.Edge, place.FerruleFrom(scale), glass.Blur * glass.Pitch).Name(veil.Films, onGlass, onFerrule).Select(p => reader.Read(p.Blob, p.Kind)),
+            .. new Patches(glass.Edge, place.FerruleFrom(scale), glass.Blur * glass.Pitch, glass.Glass).Name(veil.Films, onGlass, onFerrule).Select(p => reader.Read(p.Blob, p.Kind)),
         ];
     }
 

@@ -149,6 +149,26 @@ public class FaceGraderTests
         }
     }
 
+    // A camera that gets a sixth of the light sees the same face.
+    [Theory]
+    [InlineData(1)]
+    [InlineData(0.35)]
+    [InlineData(0.16)]
+    public void A_dim_picture_comes_to_the_same_verdict(double light)
+    {
+        var crack = new MadeMark(MarkKind.Crack, [.. Enumerable.Range(0, 19).Select(i => new Spot(-57 + (i * 6.3), 3 + (i % 2 * 4.5)))], 2, -0.3);
+        var dirt = new MadeMark(MarkKind.LooseDirt, [new Spot(-30, 10)], 12, -0.3, 0.4, 1.4, 0.6, Seed: 5);
+        Assert.Contains(Dimmed(crack).Findings, f => f.Kind == MarkKind.Crack);
+        Assert.Equal(FaceVerdict.CleanAndLookAgain, Dimmed(dirt).Verdict);
+        Assert.Equal(FaceVerdict.Pass, Dimmed().Verdict);
+
+        FaceGrade Dimmed(params MadeMark[] marks)
+        {
+            var image = FaceRenderer.Draw(Face(new FaceLook(), marks));
+            return FaceGrader.Grade(new GrayImage(image.Width, image.Height, [.. image.Pixels.ToArray().Select(shade => (byte)Math.Round(shade * light))]), Upc);
+        }
+    }
+
     // Common practice: two marks are judged one by one.
     [Theory]
     [InlineData(1.5)]

@@ -45,7 +45,7 @@ internal sealed record Blob(
     /// <param name="ferruleFrom">Radius from which the ferrule was judged, micrometers.</param>
     public bool MeetsRingFromOutside(double ferruleFrom) => Nearest < ferruleFrom + NearFerruleEdge;
 
-    /// <summary>True when another, across the ring, may be this one's other half: abreast of it, about as deep, and no mere pore.</summary>
+    /// <summary>True when another, across the ring, may be this one's other half: abreast of it, not much fainter, and no mere pore.</summary>
     public bool GoesOnIn(Blob other) =>
         Math.Sign(other.Contrast) == Math.Sign(Contrast) && Math.Abs(other.Contrast) > LeastAsDeep * Math.Abs(Contrast) && other.Size > Math.Max(SmallestHalf, LeastHalf * Size) && IsAbreastOf(other);
 

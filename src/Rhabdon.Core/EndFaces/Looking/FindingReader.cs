@@ -13,7 +13,7 @@ internal sealed class FindingReader(FaceProfile profile, FiberPlace place, doubl
         var middle = trace.Path[trace.Path.Count / 2];
         var length = LinePath.LengthOf(trace.Path) * glass.Pitch;
         return Finding(
-            MarkNamer.Of(trace, length), nearest, trace.Width, trace.Width, length, (middle.X - glass.Half) * glass.Pitch, (middle.Y - glass.Half) * glass.Pitch, trace.Contrast, trace.Significance);
+            MarkNamer.Of(trace, length, glass.Glass), nearest, trace.Width, trace.Width, length, (middle.X - glass.Half) * glass.Pitch, (middle.Y - glass.Half) * glass.Pitch, trace.Contrast, trace.Significance);
     }
 
     public Finding Read(Blob blob, MarkKind kind) => Finding(kind, blob.Nearest, kind == MarkKind.Scratch ? blob.Width : blob.Size, blob.Width, blob.Length, blob.X, blob.Y, blob.Contrast, blob.Significance);

@@ -3,7 +3,8 @@ namespace Rhabdon.Core.EndFaces.Looking;
 /// <summary>The patches on glass and ferrule as marks: put together over the ring, and named by their looks and by the company they keep.</summary>
 /// <param name="glassEdge">Radius of what was judged as glass, micrometers; <paramref name="ferruleFrom"/> that from which the ferrule was.</param>
 /// <param name="blur">Of the lens, micrometers.</param>
-internal sealed class Patches(double glassEdge, double ferruleFrom, double blur)
+/// <param name="light">The glass's shade: in a dim picture dirt is fainter too.</param>
+internal sealed class Patches(double glassEdge, double ferruleFrom, double blur, float light)
 {
     private const double LeastOnFerrule = 4;
 
@@ -15,6 +16,7 @@ internal sealed class Patches(double glassEdge, double ferruleFrom, double blur)
 
     // Dirt keeps the light off; what is fainter is the light's own unevenness, or what stayed of a line.
     private const float FaintestDirt = 14;
+    private const float FaintestDirtOfGlass = 0.11f;
     private const double SurelyLarge = 8.5;
     private const double SurelyRaggedFrom = 4.5;
     private const double SurelyRagged = 1.08;
@@ -48,7 +50,7 @@ internal sealed class Patches(double glassEdge, double ferruleFrom, double blur)
     // Adhesive shows on the glass as well.
     private MarkKind Beyond(Blob blob) => !blob.MeetsRingFromOutside(ferruleFrom) ? MarkNamer.Of(blob) : MarkNamer.IsFilm(blob) ? MarkKind.Film : MarkKind.LooseDirt;
 
-    private static bool IsThere((Blob Blob, MarkKind Kind) patch) => patch.Kind != MarkKind.LooseDirt || Math.Abs(patch.Blob.Contrast) >= FaintestDirt;
+    private bool IsThere((Blob Blob, MarkKind Kind) patch) => patch.Kind != MarkKind.LooseDirt || Math.Abs(patch.Blob.Contrast) >= Math.Min(FaintestDirt, FaintestDirtOfGlass * light);
 
     private static float DepthOf(IEnumerable<(Blob Blob, MarkKind Kind)> patches) => patches.Where(p => p.Kind == MarkKind.LooseDirt).Select(p => -p.Blob.Contrast).DefaultIfEmpty().Max();
 

@@ -47,6 +47,22 @@ public class CourseTests
         Assert.Equal(0.71 * bracket, course.Bend, 0.16);
     }
 
+    // A line 4 steps wide along y = 20, followed up to 1.5 steps beside it: all of it comes back to its middle; beside a broad bright area, which is none of it, as well.
+    [Theory]
+    [InlineData(0)]
+    [InlineData(30)]
+    public void A_path_moves_to_the_middle_of_its_line(float beside)
+    {
+        var plane = new Plane(101, 41);
+        for (var y = 0; y < 41; y++)
+        {
+            plane.Row(y).Fill(y is >= 18 and <= 22 ? -40 : y > 28 ? beside : 0);
+        }
+
+        List<(double X, double Y)> astray = [.. Enumerable.Range(10, 80).Select(x => ((double)x, 20 + (1.5 * Math.Sin(x / 25.0))))];
+        Assert.All(LinePath.Centered(astray, plane, 4.5, -1), place => Assert.Equal(20, place.Y, 0.15));
+    }
+
     // r = 12 (1 + a cos 5t): its root mean square off the circle is a / sqrt 2 of the radius. A shifted circle and an oval are no rougher than the grid makes them.
     [Theory]
     [InlineData(0, 1, 0, 0.01)]

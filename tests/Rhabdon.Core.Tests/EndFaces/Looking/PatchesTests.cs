@@ -8,6 +8,7 @@ public class PatchesTests
 {
     private const double GlassEdge = 61.5;
     private const double FerruleFrom = 65;
+    private const float Light = 128;
     private static readonly Blob Chip = Patch(56.5, 10);
     private static readonly Blob Dirt = Patch(25, 12, -80) with { Raggedness = 0.2, Roughness = 1.15 };
 
@@ -62,6 +63,13 @@ public class PatchesTests
         Assert.Equal([MarkKind.LooseDirt, MarkKind.LooseDirt], Named([Chip], [opposite]).Select(p => p.Kind));
     }
 
+    [Theory]
+    [InlineData(Light, -20, 1)]
+    [InlineData(Light, -10, 0)]
+    [InlineData(40, -10, 1)]
+    public void What_hardly_keeps_the_light_off_is_no_dirt(float light, float contrast, int marks) =>
+        Assert.Equal(marks, new Patches(GlassEdge, FerruleFrom, 0.6, light).Name([], [Dirt with { Contrast = contrast }], []).Count);
+
     // Cleaning takes a minute, and the next look tells.
     [Fact]
     public void A_pit_as_dark_as_the_dirt_about_is_taken_for_dirt()
@@ -71,7 +79,7 @@ public class PatchesTests
         Assert.Equal([MarkKind.LooseDirt, MarkKind.LooseDirt], Named([pit, Dirt]).Select(p => p.Kind));
     }
 
-    private static Patches Patches => new(GlassEdge, FerruleFrom, 0.6);
+    private static Patches Patches => new(GlassEdge, FerruleFrom, 0.6, Light);
 
     private static IReadOnlyList<(Blob Blob, MarkKind Kind)> Named(IEnumerable<Blob> onGlass, IEnumerable<Blob>? onFerrule = null) => Patches.Name([], onGlass, onFerrule ?? []);
 
