@@ -75,6 +75,20 @@ public class FaceGraderTests
         Assert.Equal(FaceVerdict.CleanAndLookAgain, Grade(Face(new FaceLook(SlopeX: 0.03, Vignette: 0.1), [film])).Verdict);
     }
 
+    // With an edge as sharp as the lens is, and next to a ring and a ferrule that differ from the glass as film does: common practice.
+    [Theory]
+    [InlineData(0.09, 0.75, 0.15)]
+    [InlineData(0.05, 0.65, 0.5)]
+    [InlineData(-0.08, 0.35, 0.1)]
+    [InlineData(-0.05, 0.4, 0.3)]
+    public void Film_with_a_sharp_edge_over_more_than_half_of_the_glass_is_film(double depth, double ferrule, double ring)
+    {
+        var film = new MadeMark(MarkKind.Film, [new Spot(12, -10)], 86, depth, 0.12, 1.2, 0.5);
+        var grade = Grade(Face(new FaceLook(Ferrule: ferrule, Ring: ring, RingWidth: 2, SlopeX: 0.03, Vignette: 0.1), [film]));
+        Assert.Equal(FaceVerdict.CleanAndLookAgain, grade.Verdict);
+        Assert.Equal(86, Assert.Single(grade.Findings, f => f.Kind == MarkKind.Film).Size, 86 * 0.15);
+    }
+
     // The blur hides how wide a thin ring is: common practice has adhesive show dark.
     [Theory]
     [InlineData(0.3, 0.08)]

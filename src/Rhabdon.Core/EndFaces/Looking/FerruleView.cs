@@ -53,14 +53,10 @@ internal sealed class FerruleView
         Light.TakeFrom(_grid, _pitch, _half);
 
         // Smoothing must not draw the ring's shade into the ferrule.
-        for (var at = 0; at < _isJudged.Length; at++)
-        {
-            _grid.Values[at] = _isJudged[at] ? _grid.Values[at] : 0;
-        }
-
+        var ferrule = _grid.Where(_isJudged);
         var even = new float[_isJudged.Length];
         Array.Fill(even, 1);
-        var finder = new BlobFinder(_grid, _pitch, _half, _blur, _isJudged, even);
+        var finder = new BlobFinder(ferrule, _pitch, _half, _blur, _isJudged, even);
         return [.. finder.Find(Smoothing, LeastScore, LeastShade).Where(b => b.Size >= LeastSize)];
     }
 }

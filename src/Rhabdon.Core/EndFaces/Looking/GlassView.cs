@@ -11,6 +11,7 @@ internal sealed class GlassView
     private const double CoreRim = 0.7;
     private const float LeastFilm = 2.5f;
     private const float UnevenFilm = 0.25f;
+    private const int FewestEven = 4;
     private const double RingShadow = 6;
     private const int EveryFifth = 5;
     private const int FewestForNoise = 40;
@@ -139,7 +140,13 @@ internal sealed class GlassView
     // Round the core the glass is even once the light is taken away: where its rings' middle shade is off all the same, film makes it, and it makes the core's so too.
     private static void LeaveFilm(float[] rings, int outside)
     {
-        if (outside < rings.Length && rings[^1] is var film && Math.Abs(film) > LeastFilm && Math.Abs(rings[outside] - film) < UnevenFilm * Math.Abs(film))
+        var film = rings.Length == 0 ? 0 : rings[^1];
+        while (outside < rings.Length && Math.Abs(rings[outside] - film) >= UnevenFilm * Math.Abs(film))
+        {
+            outside++;
+        }
+
+        if (outside <= rings.Length - FewestEven && Math.Abs(film) > LeastFilm)
         {
             for (var i = 0; i < rings.Length; i++)
             {

@@ -3,103 +3,71 @@ namespace Rhabdon.Core.EndFaces.Looking;
 /// <summary>The slope and fall of the light over a grid: a paraboloid that marks pull little, for what lies far off it counts little.</summary>
 internal sealed class Light
 {
-    private const int Terms = 6;
+    /// <summary>Of the paraboloid.</summary>
+    public const int Terms = 6;
+
+    /// <summary>Spreads from which on a shade does not count.</summary>
+    public const double FarOff = 3.5;
+
     private const int Passes = 6;
     private const int Stride = 4;
-    private const double FarOff = 3.5;
+    private const double LeastSpread = 0.5;
+
+    // Micrometers: keeps the terms alike in size.
+    private const double Unit = 50;
 
     private readonly double[] _terms;
 
     private Light(double[] terms) => _terms = terms;
 
-    /// <summary>In the middle of the grid.</summary>
+    /// <summary>In the middle of the grid, shades.</summary>
     public double AtMiddle => _terms[0];
 
+    /// <param name="pitch">Micrometers from step to step.</param>
     /// <param name="counts">Place by place of the grid.</param>
-    /// <param name="beside">The light next to it, which is taken to be of one shape with this one where that suits more of the grid: film over half of the glass must not pass for it.</param>
+    /// <param name="beside">The light next to it: film over much of the glass must not pass for the light, and the one beside it tells them apart.</param>
     /// <returns>Null when too little of the grid counts.</returns>
     public static Light? Fit(Plane grid, double pitch, int half, bool[] counts, Light? beside = null)
     {
-        var points = new List<(double X, double Y, float Shade)>();
-        for (var y = 1; y < grid.Height; y += Stride)
+        var shades = new List<Shade>();
+        for (var y = 1; y < grid.Height - 1; y += Stride)
         {
-            for (var x = 1; x < grid.Width; x += Stride)
+            for (var x = 1; x < grid.Width - 1; x += Stride)
             {
                 if (counts[(y * grid.Width) + x])
                 {
-                    points.Add(((x - half) * pitch, (y - half) * pitch, grid[x, y]));
+                    shades.Add(new Shade((x - half) * pitch, (y - half) * pitch, grid.Mean(x, y)));
                 }
             }
         }
 
-        if (points.Count < 4 * Terms)
+        if (shades.Count < 4 * Terms)
         {
             return null;
         }
 
-        var light = Settled(new Light([Robust.Median(points.Select(p => p.Shade).ToArray()), 0, 0, 0, 0, 0]), points, null);
-        if (beside is null)
-        {
-            return light;
-        }
-
-        var noise = Math.Max(0.5, NoiseOf(points));
-        var shape = points.Select(p => (float)(p.Shade / (beside.At(p.X, p.Y) / beside.AtMiddle))).ToArray();
-        var level = Mode(shape, noise);
-        var other = Settled(new Light([.. beside._terms.Select(t => t * level / beside.AtMiddle)]), points, noise);
-        return Suits(other, points, noise) > Suits(light, points, noise) ? other : light;
+        var light = Settled(Flat(Robust.Median(shades.Select(s => s.Value).ToArray())), shades);
+        return beside is null ? light : TwoShades.Of(shades, light, beside)?.Light ?? light;
     }
 
-    private static Light Settled(Light light, List<(double X, double Y, float Shade)> points, double? noise)
-    {
-        for (var pass = 0; pass < Passes; pass++)
-        {
-            if (Next(light, points, noise) is not { } next)
-            {
-                break;
-            }
+    /// <summary>The same everywhere.</summary>
+    public static Light Flat(double level) => new([level, .. new double[Terms - 1]]);
 
-            light = next;
-        }
+    /// <param name="terms">As <see cref="Basis"/> orders them; more than there are do not count.</param>
+    public static Light Of(ReadOnlySpan<double> terms) => new(terms[..Terms].ToArray());
 
-        return light;
-    }
+    /// <summary>A light of the same shape with another shade in the middle.</summary>
+    public Light AtLevel(double level) => new(Array.ConvertAll(_terms, t => t * level / AtMiddle));
 
-    // How many points lie where the light would have them.
-    private static int Suits(Light light, List<(double X, double Y, float Shade)> points, double noise) => points.Count(p => Math.Abs(p.Shade - light.At(p.X, p.Y)) < 2 * noise);
+    /// <summary>Brighter by as many shades everywhere.</summary>
+    public Light Raised(double shades) => new([_terms[0] + shades, .. _terms[1..]]);
 
-    // From a point to the next, film is the same nearly everywhere.
-    private static float NoiseOf(List<(double X, double Y, float Shade)> points)
-    {
-        var steps = new float[points.Count - 1];
-        for (var i = 0; i < steps.Length; i++)
-        {
-            steps[i] = points[i + 1].Shade - points[i].Shade;
-        }
+    /// <summary>By how many shades a place is brighter than the light would have it.</summary>
+    public double Off(Shade shade) => shade.Value - At(shade.X, shade.Y);
 
-        return Robust.Spread(steps) / MathF.Sqrt(2);
-    }
-
-    // The shade that most lie near.
-    private static double Mode(float[] shades, double noise)
-    {
-        Array.Sort(shades);
-        var (best, at, from) = (0, 0, 0);
-        for (var to = 0; to < shades.Length; to++)
-        {
-            while (shades[to] - shades[from] > 3 * noise)
-            {
-                from++;
-            }
-
-            if (to - from > best)
-            {
-                (best, at) = (to - from, (to + from) / 2);
-            }
-        }
-
-        return shades[at];
-    }
+    /// <summary>How much what lies so far off counts: all of it near by, nothing far off (Tukey's biweight).</summary>
+    /// <param name="share">Of the distance from which on it does not count.</param>
+    public static double Weight(double share) => Math.Abs(share) >= 1 ? 1e-4 : (1 - (share * share)) * (1 - (share * share));
 
     public void TakeFrom(Plane grid, double pitch, int half)
     {
@@ -112,23 +80,44 @@ internal sealed class Light
         }
     }
 
-    private static Light? Next(Light light, List<(double X, double Y, float Shade)> points, double? noise)
+    /// <param name="x">Micrometers from the middle.</param>
+    /// <param name="basis">Where what each of the <see cref="Terms"/> counts at the place goes.</param>
+    public static void Basis(double x, double y, Span<double> basis)
     {
-        var off = new float[points.Count];
-        for (var i = 0; i < off.Length; i++)
+        (x, y) = (x / Unit, y / Unit);
+        (basis[0], basis[1], basis[2], basis[3], basis[4], basis[5]) = (1, x, y, x * x, x * y, y * y);
+    }
+
+    private static Light Settled(Light light, List<Shade> shades)
+    {
+        for (var pass = 0; pass < Passes; pass++)
         {
-            off[i] = points[i].Shade - (float)light.At(points[i].X, points[i].Y);
+            if (Next(light, shades) is not { } next)
+            {
+                break;
+            }
+
+            light = next;
         }
 
-        var spread = noise ?? Math.Max(0.5, Robust.Spread([.. off]));
+        return light;
+    }
+
+    private static Light? Next(Light light, List<Shade> shades)
+    {
+        var off = new float[shades.Count];
+        for (var i = 0; i < off.Length; i++)
+        {
+            off[i] = (float)light.Off(shades[i]);
+        }
+
+        var far = FarOff * Math.Max(LeastSpread, Robust.Spread([.. off]));
         var sums = new LeastSquares(Terms);
         Span<double> basis = stackalloc double[Terms];
         for (var i = 0; i < off.Length; i++)
         {
-            var share = off[i] / (FarOff * spread);
-            var weight = Math.Abs(share) >= 1 ? 1e-4 : (1 - (share * share)) * (1 - (share * share));
-            Basis(points[i].X, points[i].Y, basis);
-            sums.Add(basis, points[i].Shade, weight);
+            Basis(shades[i].X, shades[i].Y, basis);
+            sums.Add(basis, shades[i].Value, Weight(off[i] / far));
         }
 
         return sums.Solve() is { } terms ? new Light(terms) : null;
@@ -136,13 +125,10 @@ internal sealed class Light
 
     private double At(double x, double y)
     {
-        (x, y) = (x / 50, y / 50);
+        (x, y) = (x / Unit, y / Unit);
         return _terms[0] + (_terms[1] * x) + (_terms[2] * y) + (_terms[3] * x * x) + (_terms[4] * x * y) + (_terms[5] * y * y);
     }
 
-    private static void Basis(double x, double y, Span<double> basis)
-    {
-        (x, y) = (x / 50, y / 50);
-        (basis[0], basis[1], basis[2], basis[3], basis[4], basis[5]) = (1, x, y, x * x, x * y, y * y);
-    }
+    /// <summary>What a place of the grid shows, its neighbors taken together; micrometers from the middle.</summary>
+    internal readonly record struct Shade(double X, double Y, float Value);
 }

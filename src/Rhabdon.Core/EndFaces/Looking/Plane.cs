@@ -37,6 +37,30 @@ internal sealed class Plane(int width, int height, float[] values)
         return upper + ((lower - upper) * fy);
     }
 
+    /// <summary>Of a place and its eight neighbors; not for a place on the plane's rim.</summary>
+    public float Mean(int x, int y)
+    {
+        var sum = 0f;
+        for (var row = y - 1; row <= y + 1; row++)
+        {
+            sum += this[x - 1, row] + this[x, row] + this[x + 1, row];
+        }
+
+        return sum / 9;
+    }
+
+    /// <summary>As it is where it counts, and zero elsewhere.</summary>
+    public Plane Where(bool[] counts)
+    {
+        var kept = new Plane(Width, Height);
+        for (var at = 0; at < counts.Length; at++)
+        {
+            kept.Values[at] = counts[at] ? Values[at] : 0;
+        }
+
+        return kept;
+    }
+
     /// <summary>Every second place, the middle one among them, each with half of its neighbors. Both sides must be odd.</summary>
     public Plane Halved()
     {

@@ -123,7 +123,8 @@ internal sealed class Veil
     {
         public GlassView Glass { get; } = glass;
 
-        public Plane Left { get; } = glass.Left.Halved();
+        // Smoothing must not draw the ring's shade into the glass.
+        public Plane Left { get; } = glass.Left.Where(glass.IsJudged).Halved();
 
         public double Pitch { get; } = 2 * glass.Pitch;
 
@@ -157,7 +158,7 @@ internal sealed class Veil
                 for (var x = Math.Max(0, middleX - reach); x <= Math.Min(Left.Width - 1, middleX + reach); x++)
                 {
                     var (dx, dy) = (((x - Half) * Pitch) - blob.X, ((y - Half) * Pitch) - blob.Y);
-                    if ((dx * dx) + (dy * dy) < squared)
+                    if ((dx * dx) + (dy * dy) < squared && Glass.IsJudged[Whole((y * Left.Width) + x)])
                     {
                         yield return (y * Left.Width) + x;
                     }
