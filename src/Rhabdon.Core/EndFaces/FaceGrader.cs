@@ -80,7 +80,8 @@ public static class FaceGrader
     // Deep round patches would pass for short wide lines: they are taken out before lines are looked for.
     private static List<Blob> TakeCompact(GlassView glass)
     {
-        var compact = Finder(glass).Find(BlobSmoothing, CompactScore, CompactShade).Where(b => b.IsCompact && b.Size < LargestCompact).ToList();
+        var deep = Finder(glass).Find(BlobSmoothing, CompactScore, CompactShade);
+        var compact = deep.FindAll(b => b.Size < LargestCompact && (b.IsCompact || deep.Exists(b.ClumpsWith)));
         foreach (var blob in compact)
         {
             glass.Blank(blob.Places);

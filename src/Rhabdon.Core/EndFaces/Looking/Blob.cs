@@ -16,6 +16,10 @@ internal sealed record Blob(
 {
     private const double MostStretch = 2.6;
     private const double MostRoughness = 1.4;
+    private const double LeastAlike = 0.5;
+    private const double SmallestOfClump = 2.5;
+    private const double LargestOfClump = 12;
+    private const double WidestGap = 2.2;
     private const double NearGlassEdge = 1.2;
     private const double NearFerruleEdge = 1.8;
     private const double SmallestHalf = 3;
@@ -23,7 +27,16 @@ internal sealed record Blob(
     private const double LeastAsDeep = 0.25;
 
     /// <summary>True for a patch that is no piece of a line, nor lines that cross.</summary>
-    public bool IsCompact => !HasArms && Length < MostStretch * Width && Roughness < MostRoughness;
+    public bool IsCompact => !HasArms && IsRound;
+
+    /// <summary>True of two round patches, alike dark, that touch or nearly: pits hardly ever do, dirt lies in clumps (common practice).</summary>
+    public bool ClumpsWith(Blob other) =>
+        IsRound && other.IsRound && other != this && Math.Sign(Contrast) == Math.Sign(other.Contrast) && Math.Min(Math.Abs(Contrast), Math.Abs(other.Contrast)) > LeastAlike * Math.Max(Math.Abs(Contrast), Math.Abs(other.Contrast))
+        && Math.Min(Size, other.Size) > SmallestOfClump && Math.Max(Size, other.Size) < LargestOfClump && Apart(other) < ((Length + other.Length) / 2) + WidestGap;
+
+    private bool IsRound => Length < MostStretch * Width && Roughness < MostRoughness;
+
+    public double Apart(Blob other) => Math.Sqrt(((X - other.X) * (X - other.X)) + ((Y - other.Y) * (Y - other.Y)));
 
     /// <summary>What it would be if it went on to the glass's very edge, where its farther part lies hidden.</summary>
     public Blob OutTo(double edge)
@@ -61,7 +74,7 @@ internal sealed record Blob(
     {
         var (mine, theirs) = (Size * Size, other.Size * other.Size);
         var larger = mine > theirs ? this : other;
-        var apart = Math.Sqrt(((X - other.X) * (X - other.X)) + ((Y - other.Y) * (Y - other.Y)));
+        var apart = Apart(other);
         return larger with
         {
             X = ((X * mine) + (other.X * theirs)) / (mine + theirs),

@@ -80,15 +80,35 @@ internal sealed class Patches(double glassEdge, double ferruleFrom, double blur,
     // Where dirt lies about for certain, a doubtful pit as dark is taken for dirt as well, and so is a small mark right beside it: cleaning takes a minute, and the next look tells (common practice).
     private static List<(Blob Blob, MarkKind Kind)> InCompany(List<(Blob Blob, MarkKind Kind)> patches, IEnumerable<(Blob Blob, MarkKind Kind)> others)
     {
+        patches = Clumped(patches);
         var dirt = patches.Concat(others).Where(p => p.Kind == MarkKind.LooseDirt && IsSurelyDirt(p.Blob)).Select(p => p.Blob).ToList();
         var depth = dirt.Select(b => Math.Abs(b.Contrast)).DefaultIfEmpty(float.MaxValue).Min();
         return patches.ConvertAll(p => (p.Kind == MarkKind.Pit && p.Blob.Size > SmallestDoubtful && p.Blob.Contrast < -LeastAsDark * depth) || IsCrumb(p.Blob, p.Kind, dirt) ? (p.Blob, MarkKind.LooseDirt) : p);
     }
 
+    // Each clump of dirt as one mark.
+    private static List<(Blob Blob, MarkKind Kind)> Clumped(List<(Blob Blob, MarkKind Kind)> patches)
+    {
+        var (clumped, open) = (new List<(Blob Blob, MarkKind Kind)>(), new List<(Blob Blob, MarkKind Kind)>(patches));
+        while (open.Count > 0)
+        {
+            var clump = new List<Blob> { open[0].Blob };
+            var kind = open[0].Kind;
+            open.RemoveAt(0);
+            for (var i = 0; i < clump.Count && kind is MarkKind.Pit or MarkKind.LooseDirt; i++)
+            {
+                clump.AddRange(open.Where(p => p.Kind is MarkKind.Pit or MarkKind.LooseDirt && p.Blob.ClumpsWith(clump[i])).Select(p => p.Blob));
+                open.RemoveAll(p => clump.Contains(p.Blob));
+            }
+
+            clumped.Add((clump.Aggregate((whole, next) => whole.Beside(next)), clump.Count > 1 ? MarkKind.LooseDirt : kind));
+        }
+
+        return clumped;
+    }
+
     private static bool IsSurelyDirt(Blob blob) => blob.Contrast < 0 && (blob.Size > SurelyLarge || (blob.Size > SurelyRaggedFrom && blob.Roughness > SurelyRagged));
 
     private static bool IsCrumb(Blob blob, MarkKind kind, List<Blob> dirt) =>
-        kind is MarkKind.Pit or MarkKind.Scratch && blob.Length < LargestCrumb && dirt.Exists(d => Apart(blob, d) < ((blob.Length + d.Length) / 2) + CrumbsReach);
-
-    private static double Apart(Blob one, Blob other) => Math.Sqrt(((one.X - other.X) * (one.X - other.X)) + ((one.Y - other.Y) * (one.Y - other.Y)));
+        kind is MarkKind.Pit or MarkKind.Scratch && blob.Length < LargestCrumb && dirt.Exists(d => blob.Apart(d) < ((blob.Length + d.Length) / 2) + CrumbsReach);
 }
