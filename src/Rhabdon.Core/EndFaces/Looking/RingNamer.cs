@@ -16,7 +16,6 @@ internal sealed class RingNamer(double glassEdge, double blur, float dirt)
     private const double SoftEdge = 1.5;
     private const double SofterIfLarge = 0.05;
     private const double LargestDirt = 20;
-    private const double LargestAlong = 16;
     private const double LargestAdhesive = 35;
     private const double DeepDirt = 70;
     private const double FarIn = 0.75;
@@ -46,8 +45,8 @@ internal sealed class RingNamer(double glassEdge, double blur, float dirt)
     /// <summary>Of a patch on the ferrule, abreast of one on the glass.</summary>
     public MarkKind OnFerrule(Blob blob) => MarkNamer.IsFilm(blob) ? MarkKind.Film : IsInCompany(blob) ? MarkKind.LooseDirt : MarkKind.Adhesive;
 
-    // Dirt may lie beside adhesive too, which is larger than dirt, or longer along the ring.
-    private bool IsInCompany(Blob blob) => dirt > LeastAsDark * Math.Abs(blob.Contrast) && blob.Size < (LiesAlongRing(blob) ? LargestAlong : LargestDirt);
+    // Dirt may lie beside adhesive too, which is larger than dirt.
+    private bool IsInCompany(Blob blob) => dirt > LeastAsDark * Math.Abs(blob.Contrast) && blob.Size < LargestDirt;
 
     private bool IsFilm(Blob onGlass) => MarkNamer.IsFilm(onGlass) && !HugsRing(onGlass);
 

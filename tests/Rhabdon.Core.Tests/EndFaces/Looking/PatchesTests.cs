@@ -26,7 +26,19 @@ public class PatchesTests
     {
         Assert.Equal(MarkKind.Adhesive, Named([Patch(56.5, 18) with { Contrast = -50 }, Dirt], [Patch(69, 16, -45)])[^1].Kind);
         Assert.Equal(MarkKind.LooseDirt, Named([Patch(56.5, 10) with { Contrast = -50 }, Dirt], [Patch(69, 8, -45)])[^1].Kind);
-        Assert.Equal(MarkKind.Adhesive, Named([Patch(56.5, 17) with { Length = 34, Width = 10, Nearest = 52 }, Dirt])[^1].Kind);
+        Assert.Equal(MarkKind.Adhesive, Named([Patch(56.5, 21) with { Length = 34, Width = 10, Nearest = 52 }, Dirt])[^1].Kind);
+    }
+
+    [Theory]
+    [InlineData(6, -80, MarkKind.LooseDirt, 1)]
+    [InlineData(9, -80, MarkKind.Pit, 2)]
+    [InlineData(6, -35, MarkKind.Pit, 2)]
+    public void Round_patches_that_touch_and_are_alike_dark_are_one_clump_of_dirt(double apart, float contrast, MarkKind kind, int marks)
+    {
+        var named = Named([Patch(25, 5, -80), Patch(25 + apart, 4, contrast)]);
+        Assert.Equal(marks, named.Count);
+        Assert.All(named, n => Assert.Equal(kind, n.Kind));
+        Assert.Equal(marks == 1 ? Math.Sqrt(41) : 5, named[0].Blob.Size, 0.01);
     }
 
     [Fact]
