@@ -97,7 +97,9 @@ internal sealed class LineFilter
     private void Look(float[] flat, int direction, int doublings, int gap, int[] sample, Work work)
     {
         var (alongX, alongY) = Along(direction);
-        var (lines, center, seen) = (Stretched(flat, work, alongX, alongY, doublings), work.Center, work.Seen);
+        var (lines, center, seen, pairs) = (Stretched(flat, work, alongX, alongY, doublings), work.Center, work.Seen, work.Pairs);
+        var pair = Offset(-alongY, alongX);
+        Sum(lines, pairs, pair);
         Array.Clear(center);
         var next = 0;
         foreach (var half in HalfWidths)
@@ -112,8 +114,8 @@ internal sealed class LineFilter
             }
 
             // Each side is two stretches wide.
-            var (aside, pair) = (half + gap + 1, Offset(-alongY, alongX));
-            var sides = new Sides(lines, Offset(-alongY * aside, alongX * aside), Offset(alongY * (aside + 1), -alongX * (aside + 1)), pair, 1f / ((2 * half) + 1));
+            var aside = half + gap + 1;
+            var sides = new Sides(pairs, pair, Offset(-alongY * aside, alongX * aside), Offset(alongY * (aside + 1), -alongX * (aside + 1)), 1f / ((2 * half) + 1));
             for (var i = 0; i < sample.Length; i++)
             {
                 seen[i] = sides.Lesser(center, sample[i]);
@@ -192,7 +194,7 @@ internal sealed class LineFilter
     {
         var (shares, found) = (new Vector<float>(share), new Vector<int>((half * Directions) + direction));
         ref var middle = ref MemoryMarshal.GetArrayDataReference(center);
-        ref var beside = ref MemoryMarshal.GetArrayDataReference(sides.Lines);
+        ref var beside = ref MemoryMarshal.GetArrayDataReference(sides.Pairs);
         ref var scores = ref MemoryMarshal.GetArrayDataReference(Score);
         for (var i = sides.First; i <= sides.End - Vector<float>.Count; i += Vector<float>.Count)
         {
@@ -208,17 +210,18 @@ internal sealed class LineFilter
     }
 
     /// <summary>Both sides of a line: two stretches beside each other at an offset one way, and two the other way.</summary>
-    private readonly struct Sides(float[] lines, int one, int other, int pair, float centerShare)
+    /// <param name="pairs">Of each place and the one at the offset <paramref name="pair"/>, the sum of their stretches.</param>
+    private readonly struct Sides(float[] pairs, int pair, int one, int other, float centerShare)
     {
         private const float SideShare = 0.5f;
 
-        public float[] Lines { get; } = lines;
+        public float[] Pairs { get; } = pairs;
 
         /// <summary>The first place that has both sides on the sheet.</summary>
         public int First { get; } = -Math.Min(0, Math.Min(Math.Min(one, one + pair), Math.Min(other, other + pair)));
 
         /// <summary>The place after the last.</summary>
-        public int End { get; } = lines.Length - Math.Max(0, Math.Max(Math.Max(one, one + pair), Math.Max(other, other + pair)));
+        public int End { get; } = pairs.Length - Math.Max(0, Math.Max(Math.Max(one, one + pair), Math.Max(other, other + pair)));
 
         /// <summary>The lesser of center less one side and center less the other where both have a sign, else zero.</summary>
         public float Lesser(float[] center, int i)
@@ -229,7 +232,7 @@ internal sealed class LineFilter
             }
 
             var middle = center[i] * centerShare;
-            var (a, b) = (middle - ((Lines[i + one] + Lines[i + one + pair]) * SideShare), middle - ((Lines[i + other] + Lines[i + other + pair]) * SideShare));
+            var (a, b) = (middle - (Pairs[i + one] * SideShare), middle - (Pairs[i + other] * SideShare));
             return a * b <= 0 ? 0 : Math.Abs(a) < Math.Abs(b) ? a : b;
         }
 
@@ -238,8 +241,8 @@ internal sealed class LineFilter
         public Vector<float> LesserFrom(ref float center, ref float sides, int i)
         {
             var middle = Vector.LoadUnsafe(ref center, (nuint)i) * centerShare;
-            var a = middle - ((Vector.LoadUnsafe(ref sides, (nuint)(i + one)) + Vector.LoadUnsafe(ref sides, (nuint)(i + one + pair))) * SideShare);
-            var b = middle - ((Vector.LoadUnsafe(ref sides, (nuint)(i + other)) + Vector.LoadUnsafe(ref sides, (nuint)(i + other + pair))) * SideShare);
+            var a = middle - (Vector.LoadUnsafe(ref sides, (nuint)(i + one)) * SideShare);
+            var b = middle - (Vector.LoadUnsafe(ref sides, (nuint)(i + other)) * SideShare);
             var lesser = Vector.ConditionalSelect(Vector.LessThan(Vector.Abs(a), Vector.Abs(b)), a, b);
             return Vector.ConditionalSelect(Vector.GreaterThan(a * b, Vector<float>.Zero), lesser, Vector<float>.Zero);
         }
@@ -252,6 +255,8 @@ internal sealed class LineFilter
 
         public float[] Moved { get; } = Sheets.Take(places);
 
+        public float[] Pairs { get; } = Sheets.Take(places);
+
         public float[] Center { get; } = Sheets.Take(places);
 
         public float[] Seen { get; } = new float[samples];
@@ -262,6 +267,7 @@ internal sealed class LineFilter
         {
             Sheets.GiveBack(Lines);
             Sheets.GiveBack(Moved);
+            Sheets.GiveBack(Pairs);
             Sheets.GiveBack(Center);
         }
     }

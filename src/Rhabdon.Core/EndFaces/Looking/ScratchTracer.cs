@@ -18,6 +18,9 @@ internal static class ScratchTracer
     private const double WidestLine = 10;
     private const double SureSignificance = 20;
     private const double LeastSignificance = 8;
+
+    // Before it is set to the middle of its shade.
+    private const double LeastAtFirst = 5;
     private const int MostTraces = 60;
     private const double AcrossReach = 9;
     private const int MostReturns = 6;
@@ -179,7 +182,7 @@ internal static class ScratchTracer
 
         var path = LinePath.Smooth(rough);
         var wide = Across.Of(glass, path, AcrossReach);
-        if (wide.Width(sign) is not { } first)
+        if (wide.Width(sign) is not { } first || SignificanceOf(glass, path, first.Span, first.Contrast) < LeastAtFirst)
         {
             return null;
         }
@@ -207,11 +210,15 @@ internal static class ScratchTracer
         }
 
         var length = LinePath.LengthOf(path) * glass.Pitch;
-        var noise = glass.NoiseAt((int)path[path.Count / 2].X, (int)path[path.Count / 2].Y);
-        var significance = Math.Abs(across.Contrast) / noise * Math.Sqrt(path.Count * Math.Max(1, across.Span / glass.Pitch));
-        var trace = new Trace(path, across.Width, across.Span, across.Contrast, significance, Course.Of(path, glass.Pitch));
+        var noise = NoiseAtMiddle(glass, path);
+        var trace = new Trace(path, across.Width, across.Span, across.Contrast, SignificanceOf(glass, path, across.Span, across.Contrast), Course.Of(path, glass.Pitch));
         return IsLine(trace, length, glass) && IsDeepEnough(trace, noise) && !IsCoreLeft(glass, trace, length) && !IsRim(glass, path, trace.Spread, length) && !IsUneven(glass, path, sign, across.Width) ? trace : null;
     }
+
+    private static double SignificanceOf(GlassView glass, List<(double X, double Y)> path, double span, float contrast) =>
+        Math.Abs(contrast) / NoiseAtMiddle(glass, path) * Math.Sqrt(path.Count * Math.Max(1, span / glass.Pitch));
+
+    private static float NoiseAtMiddle(GlassView glass, List<(double X, double Y)> path) => glass.NoiseAt((int)path[path.Count / 2].X, (int)path[path.Count / 2].Y);
 
     // Long against its width, and no thinner than the lens lets the thinnest of lines appear.
     private static bool IsLine(Trace trace, double length, GlassView glass)

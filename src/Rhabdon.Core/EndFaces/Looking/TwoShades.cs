@@ -9,6 +9,7 @@ internal sealed record TwoShades(Light Light, double Step)
 {
     private const int Passes = 12;
     private const int Narrowing = 8;
+    private const double Settled = 0.02;
     private const int LevelPasses = 10;
     private const double LeastNoise = 0.5;
     private const double LeastStep = 2.5;
@@ -19,6 +20,9 @@ internal sealed record TwoShades(Light Light, double Step)
     private const double UnevenAtFirst = 0.2;
     private const double LeastCover = 0.08;
     private const double LeastGain = 0.05;
+
+    // Of what lies as near as noise lets it, the rest is too little to be film.
+    private const double NearlyAll = 0.9;
     private const double ClearlyMore = 1.1;
 
     // Micrometers from the middle: film that goes round most of what lies farther out is seldom.
@@ -30,6 +34,12 @@ internal sealed record TwoShades(Light Light, double Step)
     public static TwoShades? Of(List<Shade> shades, Light alone, Light beside)
     {
         var noise = Math.Max(LeastNoise, NoiseOf(shades));
+        var byOne = ((Light[])[alone, beside.AtLevel(alone.AtMiddle)]).Max(light => shades.Count(s => Math.Abs(light.Off(s)) < Near * noise));
+        if (byOne > NearlyAll * shades.Count)
+        {
+            return null;
+        }
+
         var (best, most) = ((TwoShades?)null, 0);
         foreach (var start in (Light[])[beside.AtLevel(alone.AtMiddle), Light.Flat(alone.AtMiddle)])
         {
@@ -40,10 +50,8 @@ internal sealed record TwoShades(Light Light, double Step)
         }
 
         var covered = best is null ? 0 : shades.Count(best.Covers);
-        return best is null || Math.Abs(best.Step) < Math.Max(LeastStep, Near * noise) || Math.Min(covered, shades.Count - covered) < LeastCover * shades.Count || most < ByOne() + (LeastGain * shades.Count) ? null
+        return best is null || Math.Abs(best.Step) < Math.Max(LeastStep, Near * noise) || Math.Min(covered, shades.Count - covered) < LeastCover * shades.Count || most < byOne + (LeastGain * shades.Count) ? null
             : best.WithRimBare(shades);
-
-        int ByOne() => ((Light[])[alone, beside.AtLevel(alone.AtMiddle)]).Max(light => shades.Count(s => Math.Abs(light.Off(s)) < Near * noise));
     }
 
     private bool Covers(Shade shade) => Light.Off(shade) is var off && Math.Abs(off - Step) < Math.Abs(off);
@@ -87,7 +95,13 @@ internal sealed record TwoShades(Light Light, double Step)
                 sums.Add(factors, shade.Value, Light.Weight(parted.Off(shade) / Light.FarOff / (isCovered ? uneven : even)));
             }
 
-            parted = sums.Solve() is { } terms ? new TwoShades(Light.Of(terms), terms[^1]) : null;
+            var next = sums.Solve() is { } terms ? new TwoShades(Light.Of(terms), terms[^1]) : null;
+            if (pass >= Narrowing && next is not null && Math.Abs(next.Step - parted.Step) < Settled)
+            {
+                return next;
+            }
+
+            parted = next;
         }
 
         return parted;
@@ -96,7 +110,8 @@ internal sealed record TwoShades(Light Light, double Step)
     // The two levels about which what is off from the start lies closest.
     private static TwoShades? Leveled(Light start, List<Shade> shades)
     {
-        var off = shades.Select(start.Off).Order().ToArray();
+        var off = shades.ConvertAll(s => start.Off(s)).ToArray();
+        Array.Sort(off);
         var (low, high) = (off[off.Length / 10], off[off.Length * 9 / 10]);
         for (var pass = 0; pass < LevelPasses; pass++)
         {
