@@ -13,6 +13,9 @@ internal sealed record TwoShades(Light Light, double Step)
     private const int LevelPasses = 10;
     private const double LeastNoise = 0.5;
     private const double LeastStep = 2.5;
+
+    // Film is faint; broken glass is not.
+    private const double MostStep = 38;
     private const double Near = 2;
 
     // Film is mottled; the glass beside it is not.
@@ -50,7 +53,7 @@ internal sealed record TwoShades(Light Light, double Step)
         }
 
         var covered = best is null ? 0 : shades.Count(best.Covers);
-        return best is null || Math.Abs(best.Step) < Math.Max(LeastStep, Near * noise) || Math.Min(covered, shades.Count - covered) < LeastCover * shades.Count || most < byOne + (LeastGain * shades.Count) ? null
+        return best is null || Math.Abs(best.Step) < Math.Max(LeastStep, Near * noise) || Math.Abs(best.Step) > MostStep || Math.Min(covered, shades.Count - covered) < LeastCover * shades.Count || most < byOne + (LeastGain * shades.Count) ? null
             : best.WithRimBare(shades);
     }
 
