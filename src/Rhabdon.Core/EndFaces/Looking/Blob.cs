@@ -29,13 +29,14 @@ internal sealed record Blob(
     /// <summary>True for a patch that is no piece of a line, nor lines that cross.</summary>
     public bool IsCompact => !HasArms && IsRound;
 
-    /// <summary>True of two round patches, alike dark, that touch or nearly: pits hardly ever do, dirt lies in clumps (common practice).</summary>
+    /// <summary>True of two round patches, both dark and about as dark, that touch or nearly: pits hardly ever do, dirt lies in clumps (common practice).</summary>
     public bool ClumpsWith(Blob other) =>
-        IsRound && other.IsRound && other != this && Math.Sign(Contrast) == Math.Sign(other.Contrast) && Math.Min(Math.Abs(Contrast), Math.Abs(other.Contrast)) > LeastAlike * Math.Max(Math.Abs(Contrast), Math.Abs(other.Contrast))
+        IsRound && other.IsRound && other != this && Math.Max(Contrast, other.Contrast) < LeastAlike * Math.Min(Contrast, other.Contrast)
         && Math.Min(Size, other.Size) > SmallestOfClump && Math.Max(Size, other.Size) < LargestOfClump && Apart(other) < ((Length + other.Length) / 2) + WidestGap;
 
     private bool IsRound => Length < MostStretch * Width && Roughness < MostRoughness;
 
+    /// <summary>From middle to middle.</summary>
     public double Apart(Blob other) => Math.Sqrt(((X - other.X) * (X - other.X)) + ((Y - other.Y) * (Y - other.Y)));
 
     /// <summary>What it would be if it went on to the glass's very edge, where its farther part lies hidden.</summary>

@@ -34,7 +34,7 @@ internal sealed class Patches(double glassEdge, double ferruleFrom, double blur,
         List<Blob> atRing = [.. faint.Concat(glass).Concat(across.Select(a => a.Glass)).Where(b => b.MeetsRingFromWithin(glassEdge))];
         var halves = ferrule.FindAll(b => b.MeetsRingFromOutside(ferruleFrom) && atRing.Exists(b.IsAbreastOf));
         List<(Blob Blob, MarkKind Kind)> beyond = [.. ferrule.Except(halves).Select(b => (b, Beyond(b))).Where(IsThere)];
-        var within = InCompany([.. glass.Where(b => !IsCutOff(b)).Select(b => (b, MarkNamer.Of(b))).Where(IsThere)], beyond);
+        var within = InCompany(Clumped([.. glass.Where(b => !IsCutOff(b)).Select(b => (b, MarkNamer.Of(b))).Where(IsThere)]), beyond);
         var names = new RingNamer(glassEdge, blur, DepthOf(within.Where(p => !p.Blob.MeetsRingFromWithin(glassEdge)).Concat(beyond.Where(p => p.Blob.IsCompact))));
         return
         [
@@ -80,13 +80,12 @@ internal sealed class Patches(double glassEdge, double ferruleFrom, double blur,
     // Where dirt lies about for certain, a doubtful pit as dark is taken for dirt as well, and so is a small mark right beside it: cleaning takes a minute, and the next look tells (common practice).
     private static List<(Blob Blob, MarkKind Kind)> InCompany(List<(Blob Blob, MarkKind Kind)> patches, IEnumerable<(Blob Blob, MarkKind Kind)> others)
     {
-        patches = Clumped(patches);
         var dirt = patches.Concat(others).Where(p => p.Kind == MarkKind.LooseDirt && IsSurelyDirt(p.Blob)).Select(p => p.Blob).ToList();
         var depth = dirt.Select(b => Math.Abs(b.Contrast)).DefaultIfEmpty(float.MaxValue).Min();
         return patches.ConvertAll(p => (p.Kind == MarkKind.Pit && p.Blob.Size > SmallestDoubtful && p.Blob.Contrast < -LeastAsDark * depth) || IsCrumb(p.Blob, p.Kind, dirt) ? (p.Blob, MarkKind.LooseDirt) : p);
     }
 
-    // Each clump of dirt as one mark.
+    // What lies in a clump is dirt, and one mark.
     private static List<(Blob Blob, MarkKind Kind)> Clumped(List<(Blob Blob, MarkKind Kind)> patches)
     {
         var (clumped, open) = (new List<(Blob Blob, MarkKind Kind)>(), new List<(Blob Blob, MarkKind Kind)>(patches));

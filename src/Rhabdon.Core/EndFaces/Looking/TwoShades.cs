@@ -24,7 +24,7 @@ internal sealed record TwoShades(Light Light, double Step)
     private const double LeastCover = 0.08;
     private const double LeastGain = 0.05;
 
-    // Of what lies as near as noise lets it, the rest is too little to be film.
+    // Where one shade explains as much of the glass, what is left is too little for film.
     private const double NearlyAll = 0.9;
     private const double ClearlyMore = 1.1;
 
@@ -52,10 +52,13 @@ internal sealed record TwoShades(Light Light, double Step)
             }
         }
 
-        var covered = best is null ? 0 : shades.Count(best.Covers);
-        return best is null || Math.Abs(best.Step) < Math.Max(LeastStep, Near * noise) || Math.Abs(best.Step) > MostStep || Math.Min(covered, shades.Count - covered) < LeastCover * shades.Count || most < byOne + (LeastGain * shades.Count) ? null
-            : best.WithRimBare(shades);
+        return best is not null && most >= byOne + (LeastGain * shades.Count) && best.IsFilm(shades, noise) ? best.WithRimBare(shades) : null;
     }
+
+    // Enough of a step to be seen in the noise, not too much for film, and some of the glass on either side of it.
+    private bool IsFilm(List<Shade> shades, double noise) =>
+        Math.Abs(Step) >= Math.Max(LeastStep, Near * noise) && Math.Abs(Step) <= MostStep
+        && shades.Count(Covers) is var covered && Math.Min(covered, shades.Count - covered) >= LeastCover * shades.Count;
 
     private bool Covers(Shade shade) => Light.Off(shade) is var off && Math.Abs(off - Step) < Math.Abs(off);
 

@@ -33,7 +33,8 @@ public class PatchesTests
     [InlineData(6, -80, MarkKind.LooseDirt, 1)]
     [InlineData(9, -80, MarkKind.Pit, 2)]
     [InlineData(6, -35, MarkKind.Pit, 2)]
-    public void Round_patches_that_touch_and_are_alike_dark_are_one_clump_of_dirt(double apart, float contrast, MarkKind kind, int marks)
+    [InlineData(6, 80, MarkKind.Pit, 2)]
+    public void Round_patches_that_touch_and_are_about_as_dark_are_one_clump_of_dirt(double apart, float contrast, MarkKind kind, int marks)
     {
         var named = Named([Patch(25, 5, -80), Patch(25 + apart, 4, contrast)]);
         Assert.Equal(marks, named.Count);
