@@ -12,12 +12,16 @@ internal static class FiberFinder
     private const float LeastSteep = 0.4f;
     private const int Candidates = 4;
     private const int Rays = 96;
+
+    // Of the sharpest circle on the way, what a circle must have to be looked at closely.
+    private const double LeastOfBest = 0.5;
     private const double LeastStrength = 7;
     private const double LeastStep = 0.6;
     private const int LeastBand = 6;
-    private const int Apart = 8;
+    private const int Apart = 4;
     private const int Stride = 3;
-    private const int Rim = 2;
+    private const int Rim = 1;
+    private const int Sampled = 3;
     private const float GrainShade = 20;
     private const double GrainReach = 2.5;
 
@@ -57,16 +61,9 @@ internal static class FiberFinder
 
     private static (double X, double Y, double Radius, double Strength)? FindOn(Plane plane, (int From, int To) reach, bool isScaleKnown, bool isMultimode)
     {
-        var best = default(Rings);
-        foreach (var (x, y) in VotedCenters(plane, reach))
-        {
-            var rings = Climb(plane, x, y, reach);
-            if (best is null || rings.Score > best.Score)
-            {
-                best = rings;
-            }
-        }
-
+        var climbed = VotedCenters(plane, reach).ConvertAll(v => Climb(plane, v.X, v.Y, reach));
+        var least = LeastOfBest * climbed.Max(r => r.Score);
+        var best = climbed.Where(r => r.Score >= least).Select(r => Rings.Around(plane, r.X, r.Y, reach, Rays, isFinal: true)).MaxBy(r => r.Score);
         return best?.Cladding(isScaleKnown, isMultimode) is { } found ? (best.X, best.Y, found.Radius, found.Strength) : null;
     }
 
@@ -79,7 +76,8 @@ internal static class FiberFinder
 
     private static List<(int X, int Y)> VotedCenters(Plane plane, (int From, int To) reach)
     {
-        var votes = new Plane(plane.Width, plane.Height);
+        // Every second place of the plane is enough to begin from.
+        var votes = new Plane((plane.Width + 1) / 2, (plane.Height + 1) / 2);
         foreach (var (x, y, dx, dy) in Edges(plane))
         {
             Vote(votes, x, y, dx, dy, reach);
@@ -87,14 +85,14 @@ internal static class FiberFinder
         }
 
         // A center stands out from its surroundings; the middle of the picture gathers chance votes all over.
-        var (stands, around) = (votes.Smoothed(1.5), votes.Smoothed(9));
+        var (stands, around) = (votes.Smoothed(0.75), votes.Smoothed(4.5));
         Plane.AddScaled(stands.Values, around.Values, -1);
         Sheets.GiveBack(around.Values);
         var centers = new List<(int X, int Y)>();
         while (centers.Count < Candidates)
         {
             var (x, y) = Most(stands);
-            centers.Add((x, y));
+            centers.Add((2 * x, 2 * y));
             for (var nearY = Math.Max(0, y - Apart); nearY <= Math.Min(stands.Height - 1, y + Apart); nearY++)
             {
                 stands.Row(nearY)[Math.Max(0, x - Apart)..(Math.Min(stands.Width - 1, x + Apart) + 1)].Fill(float.MinValue);
@@ -127,16 +125,13 @@ internal static class FiberFinder
     {
         // Every third place of the way; a voter's neighbors take the others.
         var from = reach.From + ((x + y) % Stride);
-        var (atX, atY) = (x + 0.5f + (dx * from), y + 0.5f + (dy * from));
-        (dx, dy) = (Stride * dx, Stride * dy);
-        for (var r = from; r <= reach.To; r += Stride, atX += dx, atY += dy)
+        var (atX, atY) = ((x + 0.5f + (dx * from)) / 2, (y + 0.5f + (dy * from)) / 2);
+        (dx, dy) = (dx * Stride / 2, dy * Stride / 2);
+        var inside = atX < 0 || atY < 0 ? 0 : Math.Min(Rings.ToEdge(atX, dx, votes.Width - Rings.Margin), Rings.ToEdge(atY, dy, votes.Height - Rings.Margin));
+        var count = Math.Min(((reach.To - from) / Stride) + 1, (int)Math.Max(0, inside));
+        for (var i = 0; i < count; i++)
         {
-            if (atX < 0 || atY < 0 || atX >= votes.Width || atY >= votes.Height)
-            {
-                return;
-            }
-
-            votes.Values[((int)atY * votes.Width) + (int)atX] += 1;
+            votes.Values[((int)(atY + (dy * i)) * votes.Width) + (int)(atX + (dx * i))] += 1;
         }
     }
 
@@ -155,7 +150,7 @@ internal static class FiberFinder
             }
         }
 
-        var least = Math.Max(LeastSteep * LeastSteep, Robust.Quantile([.. steep], 1 - Math.Min(MostSteepShare, MostVoters / (double)steep.Length)));
+        var least = Math.Max(LeastSteep * LeastSteep, Robust.Quantile(Some(steep), 1 - Math.Min(MostSteepShare, MostVoters / (double)steep.Length)));
         var edges = new List<(int X, int Y, float Dx, float Dy)>(MostVoters);
         for (var at = 0; at < steep.Length; at++)
         {
@@ -167,6 +162,17 @@ internal static class FiberFinder
         }
 
         return edges;
+    }
+
+    private static float[] Some(float[] values)
+    {
+        var some = new float[values.Length / Sampled];
+        for (var i = 0; i < some.Length; i++)
+        {
+            some[i] = values[i * Sampled];
+        }
+
+        return some;
     }
 
     // From a voted center to the point round which the circles are sharpest.
@@ -193,14 +199,14 @@ internal static class FiberFinder
             }
         }
 
-        return Rings.Around(plane, best.X, best.Y, reach, Rays, isFinal: true);
+        return best;
     }
 
     /// <summary>How the shade changes outward round a point, radius by radius, all rays together.</summary>
     private sealed class Rings(double x, double y, int from, float[] steps, float[] strengths)
     {
         // Every place of a ray has a neighbor to its right and below, however the steps were rounded.
-        private const double Margin = 1.01;
+        public const double Margin = 1.01;
 
         public double X { get; } = x;
 
@@ -258,7 +264,7 @@ internal static class FiberFinder
         }
 
         // How many steps lead to the edge along one axis.
-        private static double ToEdge(double at, double direction, double edge) => direction > 1e-9 ? (edge - at) / direction : direction < -1e-9 ? at / -direction : double.MaxValue;
+        public static double ToEdge(double at, double direction, double edge) => direction > 1e-9 ? (edge - at) / direction : direction < -1e-9 ? at / -direction : double.MaxValue;
 
         // From the point before the first radius outward: each step is the shade beyond less the shade before.
         private static void Add(Plane plane, float x, float y, float dx, float dy, Span<float> sums, Span<float> squares)

@@ -1,5 +1,4 @@
 using System.Numerics;
-using System.Runtime.CompilerServices;
 using System.Runtime.InteropServices;
 
 namespace Rhabdon.Core.EndFaces.Looking;
@@ -12,28 +11,18 @@ internal sealed class LineFilter
 {
     public const int Directions = 16;
 
-    // Above this pitch, in micrometers, eight steps make a stretch and below it sixteen: long enough to rise out of the noise, short enough to follow a bow.
-    private const double CoarsePitch = 0.6;
+    // Of the differences of all places, what stands for noise.
+    private const double UsualShare = 0.85;
 
-    // What is deeper still counts no more, or a dark patch would look like lines all round; but where there is hardly any noise, a line's slopes must stay slopes.
-    private const float MostDeviations = 8;
-    private const float MostShades = 40;
-
-    // Differences are told apart by so much, in deviations of the noise, up to four deviations.
-    private const float Band = 0.004f;
-    private const int Bands = 1000;
+    // Of the lesser of two differences about a third is nothing; the 85th hundredth of all behaves like 1.2 deviations.
+    private const float DeviationsAtUsual = 1.2f;
+    private const float LeastUsual = 0.02f;
 
     private static readonly int[] HalfWidths = [0, 1, 3, 6];
 
-    private readonly int _side;
+    private LineFilter(int places) => (Score, Found) = (new float[places], new int[places]);
 
-    private LineFilter(int side)
-    {
-        _side = side;
-        (Score, Found) = (new float[side * side], new int[side * side]);
-    }
-
-    /// <summary>Standard deviations above or, below zero, under what lies on both sides.</summary>
+    /// <summary>Standard deviations above or, below zero, under what lies on both sides; zero where the glass is not judged.</summary>
     public float[] Score { get; }
 
     // Half width and direction of the line that scored.
@@ -46,27 +35,15 @@ internal sealed class LineFilter
 
     public static LineFilter Over(GlassView glass)
     {
-        var side = glass.Left.Width;
-        var filter = new LineFilter(side);
-        var flat = Sheets.Take(side * side);
-        for (var at = 0; at < flat.Length; at++)
-        {
-            var most = Math.Max(MostDeviations, MostShades / glass.Noise[at]);
-            flat[at] = glass.IsJudged[at] ? Math.Clamp(glass.Left.Values[at] / glass.Noise[at], -most, most) : 0;
-        }
-
-        var doublings = glass.Pitch > CoarsePitch ? 3 : 4;
-        var gap = 1 + (int)Math.Round(1.3 * glass.Blur);
-        var sample = Sample(glass);
-        var work = new Work(flat.Length, sample.Length);
+        var filter = new LineFilter(glass.Left.Values.Length);
+        var stretches = new Stretches(glass, HalfWidths);
         for (var direction = 0; direction < Directions; direction++)
         {
-            filter.Look(flat, direction, doublings, gap, sample, work);
+            filter.Look(stretches, direction);
         }
 
-        work.GiveBack();
-        Sheets.GiveBack(flat);
-
+        stretches.GiveBack();
+        filter.ForgetBeyond(glass.IsJudged);
         return filter;
     }
 
@@ -76,199 +53,50 @@ internal sealed class LineFilter
         return (cos, sin);
     }
 
-    private static int[] Sample(GlassView glass)
+    // The last vector of a row reaches some places beyond it.
+    private void ForgetBeyond(bool[] isJudged)
     {
-        var places = new List<int>();
-        var inside = glass.Edge - 3;
-        for (var y = 0; y < glass.Left.Height; y += 5)
+        for (var at = 0; at < isJudged.Length; at++)
         {
-            for (var x = 0; x < glass.Left.Width; x += 4)
-            {
-                if (glass.Radii[(y * glass.Left.Width) + x] < inside)
-                {
-                    places.Add((y * glass.Left.Width) + x);
-                }
-            }
+            Score[at] = isJudged[at] ? Score[at] : 0;
         }
-
-        return [.. places];
     }
 
-    private void Look(float[] flat, int direction, int doublings, int gap, int[] sample, Work work)
+    private void Look(Stretches stretches, int direction)
     {
-        var (alongX, alongY) = Along(direction);
-        var (lines, center, seen, pairs) = (Stretched(flat, work, alongX, alongY, doublings), work.Center, work.Seen, work.Pairs);
-        var pair = Offset(-alongY, alongX);
-        Sum(lines, pairs, pair);
-        Array.Clear(center);
-        var next = 0;
-        foreach (var half in HalfWidths)
+        stretches.Turn(Along(direction));
+        Span<float> shares = stackalloc float[HalfWidths.Length];
+        for (var width = 0; width < shares.Length; width++)
         {
-            for (; next <= half; next++)
-            {
-                Add(center, lines, Offset(-alongY * next, alongX * next));
-                if (next > 0)
-                {
-                    Add(center, lines, Offset(alongY * next, -alongX * next));
-                }
-            }
-
-            // Each side is two stretches wide.
-            var aside = half + gap + 1;
-            var sides = new Sides(pairs, pair, Offset(-alongY * aside, alongX * aside), Offset(alongY * (aside + 1), -alongX * (aside + 1)), 1f / ((2 * half) + 1));
-            for (var i = 0; i < sample.Length; i++)
-            {
-                seen[i] = sides.Lesser(center, sample[i]);
-            }
-
             // Most places differ from neither side: their spread is what noise gives.
-            Keep(center, sides, 1 / UsualOf(seen, work.Bins), direction, half);
+            shares[width] = DeviationsAtUsual / Math.Max(LeastUsual * DeviationsAtUsual, stretches.Usual(width, UsualShare));
+        }
+
+        Span<float> middle = stackalloc float[stretches.LongestRow + Vector<float>.Count];
+        foreach (var row in stretches.Rows)
+        {
+            var center = middle[..row.Whole];
+            center.Clear();
+            for (var width = 0; width < shares.Length; width++)
+            {
+                stretches.Widen(center, row, width);
+                Keep(center, row, stretches.SidesOf(width), shares[width], (HalfWidths[width] * Directions) + direction);
+            }
         }
     }
 
-    // Sums along a stretch by doubling: of two, of four, of eight places, and so on, then moved back by half.
-    private float[] Stretched(float[] flat, Work work, double alongX, double alongY, int doublings)
+    private void Keep(ReadOnlySpan<float> center, Stretches.Row row, Stretches.Sides sides, float share, int found)
     {
-        var (from, to) = (flat, work.Lines);
-        for (var (doubling, step) = (0, 1); doubling < doublings; doubling++, step *= 2)
+        var (shares, founds) = (new Vector<float>(share), new Vector<int>(found));
+        ref var scores = ref MemoryMarshal.GetReference(Score.AsSpan(row.Place, row.Whole));
+        ref var here = ref MemoryMarshal.GetReference(Found.AsSpan(row.Place, row.Whole));
+        for (var i = 0; i < row.Whole; i += Vector<float>.Count)
         {
-            Sum(from, to, Offset(alongX * step, alongY * step));
-            (from, to) = (to, to == work.Lines ? work.Moved : work.Lines);
-        }
-
-        var back = ((1 << doublings) - 1) / 2.0;
-        Array.Clear(to);
-        Add(to, from, Offset(-alongX * back, -alongY * back));
-        return to;
-    }
-
-    // Each place and the one at an offset from it; beyond the sheet there is nothing.
-    private static void Sum(float[] from, float[] to, int offset)
-    {
-        var (start, length) = (Math.Max(0, -offset), from.Length - Math.Abs(offset));
-        from.AsSpan(0, start).CopyTo(to);
-        from.AsSpan(start + length).CopyTo(to.AsSpan(start + length));
-        var here = from.AsSpan(start, length);
-        var there = from.AsSpan(start + offset, length);
-        var sum = to.AsSpan(start, length);
-        var i = 0;
-        for (; i <= length - Vector<float>.Count; i += Vector<float>.Count)
-        {
-            (new Vector<float>(here[i..]) + new Vector<float>(there[i..])).CopyTo(sum[i..]);
-        }
-
-        for (; i < length; i++)
-        {
-            sum[i] = here[i] + there[i];
-        }
-    }
-
-    // Of the lesser of two differences about a third is nothing; the 85th hundredth of all behaves like 1.2 deviations.
-    private static float UsualOf(float[] seen, int[] bins)
-    {
-        Array.Clear(bins);
-        foreach (var value in seen)
-        {
-            bins[Math.Min(Bands - 1, (int)(Math.Abs(value) / Band))]++;
-        }
-
-        var (wanted, below, bin) = (0.85f * seen.Length, 0, 0);
-        while (below + bins[bin] < wanted)
-        {
-            below += bins[bin++];
-        }
-
-        return Math.Max(0.02f, (bin + ((wanted - below) / Math.Max(1, bins[bin]))) * Band / 1.2f);
-    }
-
-    private int Offset(double x, double y) => ((int)Math.Round(y) * _side) + (int)Math.Round(x);
-
-    private static void Add(float[] to, float[] from, int offset)
-    {
-        var start = Math.Max(0, -offset);
-        var length = to.Length - Math.Abs(offset);
-        Plane.AddScaled(to.AsSpan(start, length), from.AsSpan(start + offset, length), 1);
-    }
-
-    private void Keep(float[] center, Sides sides, float share, int direction, int half)
-    {
-        var (shares, found) = (new Vector<float>(share), new Vector<int>((half * Directions) + direction));
-        ref var middle = ref MemoryMarshal.GetArrayDataReference(center);
-        ref var beside = ref MemoryMarshal.GetArrayDataReference(sides.Pairs);
-        ref var scores = ref MemoryMarshal.GetArrayDataReference(Score);
-        for (var i = sides.First; i <= sides.End - Vector<float>.Count; i += Vector<float>.Count)
-        {
-            var score = sides.LesserFrom(ref middle, ref beside, i) * shares;
+            var score = sides.Lesser(center, row.At, i) * shares;
             var known = Vector.LoadUnsafe(ref scores, (nuint)i);
             var isMore = Vector.GreaterThan(Vector.Abs(score), Vector.Abs(known));
-            if (isMore != Vector<int>.Zero)
-            {
-                Vector.ConditionalSelect(isMore, score, known).CopyTo(Score, i);
-                Vector.ConditionalSelect(isMore, found, new Vector<int>(Found, i)).CopyTo(Found, i);
-            }
-        }
-    }
-
-    /// <summary>Both sides of a line: two stretches beside each other at an offset one way, and two the other way.</summary>
-    /// <param name="pairs">Of each place and the one at the offset <paramref name="pair"/>, the sum of their stretches.</param>
-    private readonly struct Sides(float[] pairs, int pair, int one, int other, float centerShare)
-    {
-        private const float SideShare = 0.5f;
-
-        public float[] Pairs { get; } = pairs;
-
-        /// <summary>The first place that has both sides on the sheet.</summary>
-        public int First { get; } = -Math.Min(0, Math.Min(Math.Min(one, one + pair), Math.Min(other, other + pair)));
-
-        /// <summary>The place after the last.</summary>
-        public int End { get; } = pairs.Length - Math.Max(0, Math.Max(Math.Max(one, one + pair), Math.Max(other, other + pair)));
-
-        /// <summary>The lesser of center less one side and center less the other where both have a sign, else zero.</summary>
-        public float Lesser(float[] center, int i)
-        {
-            if (i < First || i >= End)
-            {
-                return 0;
-            }
-
-            var middle = center[i] * centerShare;
-            var (a, b) = (middle - (Pairs[i + one] * SideShare), middle - (Pairs[i + other] * SideShare));
-            return a * b <= 0 ? 0 : Math.Abs(a) < Math.Abs(b) ? a : b;
-        }
-
-        /// <summary>The same for as many places as a vector holds, all of them from <see cref="First"/> to before <see cref="End"/>.</summary>
-        [MethodImpl(MethodImplOptions.AggressiveInlining)]
-        public Vector<float> LesserFrom(ref float center, ref float sides, int i)
-        {
-            var middle = Vector.LoadUnsafe(ref center, (nuint)i) * centerShare;
-            var a = middle - (Vector.LoadUnsafe(ref sides, (nuint)(i + one)) * SideShare);
-            var b = middle - (Vector.LoadUnsafe(ref sides, (nuint)(i + other)) * SideShare);
-            var lesser = Vector.ConditionalSelect(Vector.LessThan(Vector.Abs(a), Vector.Abs(b)), a, b);
-            return Vector.ConditionalSelect(Vector.GreaterThan(a * b, Vector<float>.Zero), lesser, Vector<float>.Zero);
-        }
-    }
-
-    /// <summary>Sheets that every direction writes anew.</summary>
-    private sealed class Work(int places, int samples)
-    {
-        public float[] Lines { get; } = Sheets.Take(places);
-
-        public float[] Moved { get; } = Sheets.Take(places);
-
-        public float[] Pairs { get; } = Sheets.Take(places);
-
-        public float[] Center { get; } = Sheets.Take(places);
-
-        public float[] Seen { get; } = new float[samples];
-
-        public int[] Bins { get; } = new int[Bands];
-
-        public void GiveBack()
-        {
-            Sheets.GiveBack(Lines);
-            Sheets.GiveBack(Moved);
-            Sheets.GiveBack(Pairs);
-            Sheets.GiveBack(Center);
+            Vector.ConditionalSelect(isMore, score, known).StoreUnsafe(ref scores, (nuint)i);
+            Vector.ConditionalSelect(isMore, founds, Vector.LoadUnsafe(ref here, (nuint)i)).StoreUnsafe(ref here, (nuint)i);
         }
     }
 }

@@ -12,12 +12,15 @@ internal sealed class Profile
 
     private const int MostMoves = 513;
 
+    // How much less surely than the mean a bell's median is known.
+    private const float MedianOverMean = 1.25f;
+
     private readonly float[] _shades;
     private readonly int _count;
     private readonly bool[] _isWhole = new bool[Rays];
     private float[]? _median;
-    private float[]? _uncertainty;
     private float[]? _slopes;
+    private double[]? _squares;
 
     public Profile(GrayImage image, double x, double y, double from, double to)
     {
@@ -27,12 +30,7 @@ internal sealed class Profile
         for (var ray = 0; ray < Rays; ray++)
         {
             var (sin, cos) = Math.SinCos(2 * Math.PI * ray / Rays);
-            for (var i = 0; i < _count; i++)
-            {
-                var r = From + (i * Step);
-                _shades[(ray * _count) + i] = image.At(x + (r * cos), y + (r * sin));
-            }
-
+            image.Along(x + (From * cos), y + (From * sin), Step * cos, Step * sin, _shades.AsSpan(ray * _count, _count));
             var (endX, endY) = (x + ((From + (_count * Step)) * cos), y + ((From + (_count * Step)) * sin));
             _isWhole[ray] = endX >= 0 && endY >= 0 && endX < image.Width && endY < image.Height;
         }
@@ -42,40 +40,10 @@ internal sealed class Profile
     public double From { get; }
 
     /// <summary>The middle shade of all rays that lie in the picture, radius by radius.</summary>
-    public float[] Median()
-    {
-        if (_median is not null)
-        {
-            return _median;
-        }
-
-        var (median, uncertainty) = (new float[_count], new float[_count]);
-        var column = new float[Rays];
-        for (var i = 0; i < _count; i++)
-        {
-            var seen = 0;
-            for (var ray = 0; ray < Rays; ray++)
-            {
-                if (_isWhole[ray])
-                {
-                    column[seen++] = _shades[(ray * _count) + i];
-                }
-            }
-
-            median[i] = Robust.Median(column.AsSpan(0, seen));
-            uncertainty[i] = seen == 0 ? 1 : Robust.Spread(column.AsSpan(0, seen)) * 1.25f / MathF.Sqrt(seen);
-        }
-
-        _uncertainty = uncertainty;
-        return _median = median;
-    }
+    public float[] Median() => _median ??= ByRadius(shades => Robust.Median(shades));
 
     /// <summary>Of the middle shade, one standard deviation, radius by radius.</summary>
-    public float[] Uncertainty()
-    {
-        Median();
-        return _uncertainty!;
-    }
+    public float[] Uncertainty() => ByRadius(shades => shades.IsEmpty ? 1 : Robust.Spread(shades) * MedianOverMean / MathF.Sqrt(shades.Length));
 
     public float[] Slopes(ReadOnlySpan<float> shades)
     {
@@ -95,14 +63,20 @@ internal sealed class Profile
         var most = Math.Max(2, (int)(reach / Step));
         _slopes ??= new float[_count];
         Slopes(_shades.AsSpan(ray * _count, _count), _slopes);
+        _squares ??= new double[_count + 1];
+        for (var i = 0; i < _count; i++)
+        {
+            _squares[i + 1] = _squares[i] + (_slopes[i] * _slopes[i]);
+        }
+
         Span<double> scores = stackalloc double[Math.Min((2 * most) + 1, MostMoves)];
         most = scores.Length / 2;
         var best = 0;
         for (var move = -most; move <= most; move++)
         {
             var (from, length) = (Math.Max(0, -move), _count - Math.Abs(move));
-            var here = _slopes.AsSpan(from + move, length);
-            scores[move + most] = Dot(template.AsSpan(from, length), here) / Math.Sqrt(1 + Dot(here, here));
+            var squares = _squares[from + move + length] - _squares[from + move];
+            scores[move + most] = Dot(template.AsSpan(from, length), _slopes.AsSpan(from + move, length)) / Math.Sqrt(1 + squares);
             best = scores[move + most] > scores[best] ? move + most : best;
         }
 
@@ -114,6 +88,26 @@ internal sealed class Profile
         var bend = scores[best - 1] - (2 * scores[best]) + scores[best + 1];
         var part = bend < 0 ? 0.5 * (scores[best - 1] - scores[best + 1]) / bend : 0;
         return ((best - most + part) * Step, scores[best] * scores[best]);
+    }
+
+    private float[] ByRadius(Func<Span<float>, float> figure)
+    {
+        var (figures, column) = (new float[_count], new float[Rays]);
+        for (var i = 0; i < _count; i++)
+        {
+            var seen = 0;
+            for (var ray = 0; ray < Rays; ray++)
+            {
+                if (_isWhole[ray])
+                {
+                    column[seen++] = _shades[(ray * _count) + i];
+                }
+            }
+
+            figures[i] = figure(column.AsSpan(0, seen));
+        }
+
+        return figures;
     }
 
     private static void Slopes(ReadOnlySpan<float> shades, Span<float> slopes)
