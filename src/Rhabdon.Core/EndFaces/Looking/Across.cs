@@ -3,47 +3,52 @@ namespace Rhabdon.Core.EndFaces.Looking;
 /// <summary>The shade across a line, the median of all cuts through it.</summary>
 internal sealed class Across
 {
-    private const double Step = 0.5;
+    private const double Fine = 0.5;
+    private const double Coarse = 1;
 
     private readonly float[] _shades;
     private readonly int _middle;
     private readonly GlassView _glass;
+    private readonly double _step;
 
-    private Across(GlassView glass, float[] shades) => (_glass, _shades, _middle) = (glass, shades, shades.Length / 2);
+    private Across(GlassView glass, float[] shades, double step) => (_glass, _shades, _middle, _step) = (glass, shades, shades.Length / 2, step);
 
     /// <param name="reach">To each side, micrometers.</param>
-    public static Across Of(GlassView glass, IReadOnlyList<(double X, double Y)> path, double reach)
+    /// <param name="isFine">False for a first look.</param>
+    public static Across Of(GlassView glass, IReadOnlyList<(double X, double Y)> path, double reach, bool isFine = true)
     {
-        var half = (int)(reach / glass.Pitch / Step);
+        var step = isFine ? Fine : Coarse;
+        var half = (int)(reach / glass.Pitch / step);
+        var count = path.Count;
         var shades = new float[(2 * half) + 1];
-        var cuts = new float[path.Count];
-        var directions = new (double X, double Y)[path.Count];
-        for (var i = 0; i < directions.Length; i++)
+        var seen = new int[shades.Length];
+        var cuts = new float[shades.Length * count];
+        for (var i = 0; i < count; i++)
         {
-            directions[i] = LinePath.DirectionAt(path, i);
-        }
-
-        for (var k = -half; k <= half; k++)
-        {
-            var seen = 0;
-            for (var i = 0; i < directions.Length; i++)
+            var (x, y) = path[i];
+            var (dx, dy) = LinePath.DirectionAt(path, i);
+            for (var k = 0; k < shades.Length; k++)
             {
-                var (x, y) = (path[i].X - (directions[i].Y * k * Step), path[i].Y + (directions[i].X * k * Step));
-                if (glass.Reaches(x, y))
+                var off = (k - half) * step;
+                var (atX, atY) = (x - (dy * off), y + (dx * off));
+                if (glass.Reaches(atX, atY))
                 {
-                    cuts[seen++] = glass.Left.At(x, y);
+                    cuts[(k * count) + seen[k]++] = glass.Left.Within(atX, atY);
                 }
             }
-
-            shades[k + half] = Robust.Median(cuts.AsSpan(0, seen));
         }
 
-        return new Across(glass, shades);
+        for (var k = 0; k < shades.Length; k++)
+        {
+            shades[k] = Robust.Median(cuts.AsSpan(k * count, seen[k]));
+        }
+
+        return new Across(glass, shades, step);
     }
 
     public float ShadeAt(double steps)
     {
-        var at = Math.Clamp(_middle + (steps / Step), 0, _shades.Length - 1.001);
+        var at = Math.Clamp(_middle + (steps / _step), 0, _shades.Length - 1.001);
         var i = (int)at;
         return _shades[i] + ((_shades[i + 1] - _shades[i]) * (float)(at - i));
     }
@@ -51,7 +56,7 @@ internal sealed class Across
     /// <summary>How wide the line is where it is half as deep as at most, as it shows and with the blur taken out, micrometers; and how deep.</summary>
     public (double Width, double Span, float Contrast)? Width(int sign)
     {
-        var near = (int)(2.5 / _glass.Pitch / Step);
+        var near = (int)(2.5 / _glass.Pitch / _step);
         var peak = Enumerable.Range(_middle - near, (2 * near) + 1).MaxBy(i => sign * _shades[i]);
         var height = sign * _shades[peak];
         if (height <= 0)
@@ -60,9 +65,9 @@ internal sealed class Across
         }
 
         var span = Apart(0.5f);
-        return (Deblur.WidthOfLine(span, Apart(0.25f) / Math.Max(Step, Apart(0.75f)), _glass.Blur) * _glass.Pitch, span * _glass.Pitch, sign * height);
+        return (Deblur.WidthOfLine(span, Apart(0.25f) / Math.Max(_step, Apart(0.75f)), _glass.Blur) * _glass.Pitch, span * _glass.Pitch, sign * height);
 
-        double Apart(float share) => (Cross(peak, 1, sign, share * height) - Cross(peak, -1, sign, share * height)) * Step;
+        double Apart(float share) => (Cross(peak, 1, sign, share * height) - Cross(peak, -1, sign, share * height)) * _step;
     }
 
     private double Cross(int peak, int way, int sign, float level)

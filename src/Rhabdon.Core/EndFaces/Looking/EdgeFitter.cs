@@ -11,6 +11,9 @@ internal static class EdgeFitter
     // In shades: below it the rays' own spread says too much of what the model leaves out.
     private const float LeastUncertainty = 0.3f;
 
+    // Shades of glass or ferrule, whichever is brighter, below which a picture is dim, and its rings with it.
+    private const double LeastLit = 100;
+
     // From common practice: a ring is thin, and dark more often than shining. Under the blur a thin dark ring and a wider, lighter one look alike; then what is usual decides.
     private static readonly EdgeModel.Usual Dark = new(Ring: 0.7, Shade: 45, Odds: 0);
     private static readonly EdgeModel.Usual Shining = new(Ring: 0.7, Shade: 170, Odds: 100);
@@ -87,8 +90,9 @@ internal static class EdgeFitter
              from off in Enumerable.Range(-4, 9)
              select model.LevelsFor(radius + (tolerance * 1.3 * off / 4), ring / scale, blur / scale)).ToList();
         var free = starts.OrderBy(f => f.Cost).Take(3).Select(f => model.Refine(f)).MinBy(f => f.Cost);
+        var (light, unit) = (Math.Min(1, Math.Max(free.Glass, free.Ferrule) / LeastLit), free.Cost / weights.Length);
         var refined =
-            from usual in (EdgeModel.Usual[])[Dark.In(scale, free.Cost / weights.Length), Shining.In(scale, free.Cost / weights.Length)]
+            from usual in (EdgeModel.Usual[])[Dark.In(scale, light, unit), Shining.In(scale, light, unit)]
             from start in starts.Append(free).OrderBy(usual.CostOf).Take(2)
             select model.Refine(start, usual);
         return refined.MinBy(f => f.Cost);

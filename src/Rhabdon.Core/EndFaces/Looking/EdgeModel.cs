@@ -11,6 +11,7 @@ internal sealed class EdgeModel(float[] shades, float[] weights, double from, do
     private const int Unknowns = 6;
     private const int MostRounds = 60;
     private const double LeastBlur = 0.25;
+    private const double White = 255;
 
     /// <summary>What a ring is taken to be where the shades do not decide.</summary>
     /// <param name="Ring">Its width: micrometers, or pixels once <see cref="In"/> a picture.</param>
@@ -18,8 +19,9 @@ internal sealed class EdgeModel(float[] shades, float[] weights, double from, do
     public readonly record struct Usual(double Ring, double Shade, double Odds, double RingPull = 15, double ShadePull = 0.05)
     {
         /// <param name="scale">Micrometers to a pixel.</param>
+        /// <param name="light">1, or less for a dim picture.</param>
         /// <param name="unit">What one sample leaves unexplained; neighbors share the ferrule's grain, so that many of them weigh as much as a prior's one.</param>
-        public Usual In(double scale, double unit) => new(Ring / scale, Shade, Odds * unit, RingPull * scale * scale * unit, ShadePull * unit);
+        public Usual In(double scale, double light, double unit) => new(Ring / scale, Shade * light, Odds * unit, RingPull * scale * scale * unit, ShadePull / (light * light) * unit);
 
         public double CostOf(Fit fit) => fit.Cost + Odds + (RingPull * (fit.Ring - Ring) * (fit.Ring - Ring)) + (ShadePull * (fit.Adhesive - Shade) * (fit.Adhesive - Shade));
     }
@@ -30,9 +32,10 @@ internal sealed class EdgeModel(float[] shades, float[] weights, double from, do
     public Fit LevelsFor(double radius, double ring, double blur)
     {
         var sums = new LeastSquares(3);
-        Span<double> basis = stackalloc double[3];
+        var bases = new double[3 * shades.Length].AsSpan();
         for (var i = 0; i < shades.Length; i++)
         {
+            var basis = bases.Slice(3 * i, 3);
             Basis(from + (i * step), radius, ring, blur, basis);
             sums.Add(basis, shades[i], weights[i]);
         }
@@ -43,8 +46,14 @@ internal sealed class EdgeModel(float[] shades, float[] weights, double from, do
         }
 
         // No adhesive is darker than black or brighter than white.
-        var fit = new Fit(0, radius, ring, blur, levels[0], Math.Clamp(levels[1], 0, 255), levels[2]);
-        return fit with { Cost = CostOf(fit) };
+        var fit = new Fit(0, radius, ring, blur, levels[0], Math.Clamp(levels[1], 0, White), levels[2]);
+        var cost = 0.0;
+        for (var i = 0; i < shades.Length; i++)
+        {
+            cost += Missed(fit, bases.Slice(3 * i, 3), i);
+        }
+
+        return fit with { Cost = cost };
     }
 
     /// <param name="usual">Null for the shades alone.</param>
@@ -86,7 +95,7 @@ internal sealed class EdgeModel(float[] shades, float[] weights, double from, do
         Ring = Math.Clamp(fit.Ring + move[1], 0.1, widest),
         Blur = Math.Max(LeastBlur, fit.Blur + move[2]),
         Glass = fit.Glass + move[3],
-        Adhesive = Math.Clamp(fit.Adhesive + move[4], 0, 255),
+        Adhesive = Math.Clamp(fit.Adhesive + move[4], 0, White),
         Ferrule = fit.Ferrule + move[5],
     };
 
@@ -99,9 +108,10 @@ internal sealed class EdgeModel(float[] shades, float[] weights, double from, do
         for (var i = 0; i < shades.Length; i++)
         {
             var r = from + (i * step);
-            Basis(r, fit.Radius, fit.Ring, fit.Blur, basis);
             var (inner, outer) = ((fit.Radius - r) / fit.Blur, (fit.Radius + fit.Ring - r) / fit.Blur);
-            var (atInner, atOuter) = ((fit.Glass - fit.Adhesive) * NormalDistribution.Height(inner) / fit.Blur, (fit.Adhesive - fit.Ferrule) * NormalDistribution.Height(outer) / fit.Blur);
+            var ((inside, innerHeight), (within, outerHeight)) = (NormalDistribution.BelowAndHeight(inner), NormalDistribution.BelowAndHeight(outer));
+            (basis[0], basis[1], basis[2]) = (inside, within - inside, 1 - within);
+            var (atInner, atOuter) = ((fit.Glass - fit.Adhesive) * innerHeight / fit.Blur, (fit.Adhesive - fit.Ferrule) * outerHeight / fit.Blur);
             (slope[0], slope[1], slope[2]) = (atInner + atOuter, atOuter, -(atInner * inner) - (atOuter * outer));
             (slope[3], slope[4], slope[5]) = (basis[0], basis[1], basis[2]);
             var off = shades[i] - (fit.Glass * basis[0]) - (fit.Adhesive * basis[1]) - (fit.Ferrule * basis[2]);
@@ -118,11 +128,16 @@ internal sealed class EdgeModel(float[] shades, float[] weights, double from, do
         for (var i = 0; i < shades.Length; i++)
         {
             Basis(from + (i * step), fit.Radius, fit.Ring, fit.Blur, basis);
-            var off = shades[i] - (fit.Glass * basis[0]) - (fit.Adhesive * basis[1]) - (fit.Ferrule * basis[2]);
-            sum += weights[i] * off * off;
+            sum += Missed(fit, basis, i);
         }
 
         return sum;
+    }
+
+    private double Missed(Fit fit, ReadOnlySpan<double> basis, int i)
+    {
+        var off = shades[i] - (fit.Glass * basis[0]) - (fit.Adhesive * basis[1]) - (fit.Ferrule * basis[2]);
+        return weights[i] * off * off;
     }
 
     private static void Basis(double r, double radius, double ring, double blur, Span<double> basis)

@@ -10,7 +10,7 @@ internal sealed class Light
     public const double FarOff = 3.5;
 
     private const int Passes = 6;
-    private const int Stride = 4;
+    private const int Stride = 6;
     private const double LeastSpread = 0.5;
 
     // Micrometers: keeps the terms alike in size.
@@ -71,11 +71,16 @@ internal sealed class Light
 
     public void TakeFrom(Plane grid, double pitch, int half)
     {
+        var step = pitch / Unit;
         for (var y = 0; y < grid.Height; y++)
         {
-            for (var x = 0; x < grid.Width; x++)
+            var row = grid.Row(y);
+            var down = (y - half) * step;
+            var (level, slope) = (_terms[0] + (down * (_terms[2] + (_terms[5] * down))), _terms[1] + (_terms[4] * down));
+            for (var x = 0; x < row.Length; x++)
             {
-                grid[x, y] -= (float)At((x - half) * pitch, (y - half) * pitch);
+                var across = (x - half) * step;
+                row[x] -= (float)(level + (across * (slope + (_terms[3] * across))));
             }
         }
     }

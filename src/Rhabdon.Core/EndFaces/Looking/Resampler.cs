@@ -1,36 +1,35 @@
+using System.Numerics;
+
 namespace Rhabdon.Core.EndFaces.Looking;
 
 /// <summary>Takes a square of a picture round a point onto a grid of its own pitch; each step of the grid is the mean of the pixels under it.</summary>
 internal static class Resampler
 {
     /// <summary>The whole picture, each step the mean of a square of pixels.</summary>
+    /// <param name="by">Pixels along the square's side, 1 to 256.</param>
     public static Plane Reduce(GrayImage image, int by)
     {
         var plane = new Plane(image.Width / by, image.Height / by);
         var share = 1f / (by * by);
-        var sums = new int[plane.Width];
+        var columns = new ushort[plane.Width * by];
         for (var y = 0; y < plane.Height; y++)
         {
-            Array.Clear(sums);
+            Array.Clear(columns);
             for (var k = 0; k < by; k++)
             {
-                var row = image.Row((y * by) + k);
-                for (var (x, at) = (0, 0); x < sums.Length; x++)
-                {
-                    var sum = 0;
-                    for (var end = at + by; at < end; at++)
-                    {
-                        sum += row[at];
-                    }
-
-                    sums[x] += sum;
-                }
+                Add(image.Row((y * by) + k)[..columns.Length], columns);
             }
 
             var to = plane.Row(y);
-            for (var x = 0; x < sums.Length; x++)
+            for (var (x, at) = (0, 0); x < to.Length; x++)
             {
-                to[x] = sums[x] * share;
+                var sum = 0;
+                for (var end = at + by; at < end; at++)
+                {
+                    sum += columns[at];
+                }
+
+                to[x] = sum * share;
             }
         }
 
@@ -65,6 +64,22 @@ internal static class Resampler
         }
 
         return plane;
+    }
+
+    private static void Add(ReadOnlySpan<byte> row, Span<ushort> sums)
+    {
+        var (i, half) = (0, Vector<ushort>.Count);
+        for (; i <= row.Length - Vector<byte>.Count; i += Vector<byte>.Count)
+        {
+            Vector.Widen(new Vector<byte>(row[i..]), out var first, out var second);
+            (new Vector<ushort>(sums[i..]) + first).CopyTo(sums[i..]);
+            (new Vector<ushort>(sums[(i + half)..]) + second).CopyTo(sums[(i + half)..]);
+        }
+
+        for (; i < row.Length; i++)
+        {
+            sums[i] += row[i];
+        }
     }
 
     private static void Across(ReadOnlySpan<byte> row, Span[] columns, float[] to)

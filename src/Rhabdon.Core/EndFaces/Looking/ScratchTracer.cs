@@ -181,8 +181,7 @@ internal static class ScratchTracer
         }
 
         var path = LinePath.Smooth(rough);
-        var wide = Across.Of(glass, path, AcrossReach);
-        if (wide.Width(sign) is not { } first || SignificanceOf(glass, path, first.Span, first.Contrast) < LeastAtFirst)
+        if (Across.Of(glass, path, AcrossReach, isFine: false).Width(sign) is not { } first || SignificanceOf(glass, path, first.Span, first.Contrast) < LeastAtFirst)
         {
             return null;
         }
