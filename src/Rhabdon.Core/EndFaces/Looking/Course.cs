@@ -8,9 +8,15 @@ internal sealed record Course(double Unrest, double Bend)
     private const int Corners = 12;
     private const double CornerGap = 3;
     private const double ShortestBow = 8;
+    private const double Restless = 0.2;
+    private const double RestlessIfDeep = 0.265;
 
     // A zigzag whose waves are just as long as half of one stretch shows over the other.
     private static readonly double[] Stretches = [13, 20];
+
+    /// <summary>A zigzag strays and bends all along; sharp corners stray less than they bend.</summary>
+    /// <param name="isDeep">True of a line as dark as hardly any scratch is.</param>
+    public bool IsZigzag(bool isDeep) => Math.Min(Unrest, Bend) > Restless || (isDeep && Math.Sqrt(Unrest * Bend) > RestlessIfDeep);
 
     /// <param name="path">Steps of the grid.</param>
     /// <param name="pitch">Micrometers from step to step.</param>

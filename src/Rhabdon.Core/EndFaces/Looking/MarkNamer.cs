@@ -22,14 +22,15 @@ internal static class MarkNamer
     private const double SlenderIfEven = 3.2;
     private const float FaintestCrack = 12;
     private const float FaintestCrackOfGlass = 0.09f;
+    private const float DeepCrackOfGlass = 0.2f;
     private const double LongCrack = 25;
-    private const double Restless = 0.2;
 
     /// <summary>A scratch runs straight or in a bow, and where it was followed from one line over to another, in two; a crack zigzags all along.</summary>
     /// <param name="length">Micrometers.</param>
     /// <param name="light">The glass's shade: in a dim picture a crack is fainter too.</param>
     public static MarkKind Of(Trace trace, double length, float light) =>
-        trace.Contrast < -Math.Min(FaintestCrack, FaintestCrackOfGlass * light) && trace.Width < WideCrack && length > LongCrack && Math.Min(trace.Course.Unrest, trace.Course.Bend) > Restless ? MarkKind.Crack : MarkKind.Scratch;
+        trace.Contrast < -Math.Min(FaintestCrack, FaintestCrackOfGlass * light) && trace.Width < WideCrack && length > LongCrack && trace.Course.IsZigzag(trace.Contrast < -DeepCrackOfGlass * light)
+            ? MarkKind.Crack : MarkKind.Scratch;
 
     /// <summary>Of a patch that does not meet the ring.</summary>
     public static MarkKind Of(Blob blob) => IsFilm(blob) ? MarkKind.Film : IsBroken(blob) ? MarkKind.Shattered : IsThread(blob) ? MarkKind.Scratch : IsDirt(blob) ? MarkKind.LooseDirt : MarkKind.Pit;
