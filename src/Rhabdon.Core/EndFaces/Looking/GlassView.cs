@@ -17,6 +17,10 @@ internal sealed class GlassView
     private const int FewestForNoise = 40;
     private const int MostForNoise = 200;
 
+    // A ring whose shades spread more is broken in part, or lies half under a mark.
+    private const float MostOfAll = 2.5f;
+    private const float MostByRing = 10;
+
     private GlassView(Plane left, float[] radii, double pitch, int half, double edge, double blur)
     {
         (Left, Radii, Pitch, Half, Edge, Blur) = (left, radii, pitch, half, edge, blur);
@@ -196,7 +200,7 @@ internal sealed class GlassView
         var byRing = new float[rings.Count];
         for (var i = 0; i < byRing.Length; i++)
         {
-            byRing[i] = rings.Of(i).Length < FewestForNoise ? all : Math.Max(all, Robust.Spread(rings.Some(i, MostForNoise)));
+            byRing[i] = rings.Of(i).Length < FewestForNoise ? all : Math.Clamp(Robust.Spread(rings.Some(i, MostForNoise)), all, Math.Max(MostOfAll * all, MostByRing));
         }
 
         Noise = Array.ConvertAll(Radii, r => byRing[Math.Min(byRing.Length - 1, (int)(r / Pitch))]);
