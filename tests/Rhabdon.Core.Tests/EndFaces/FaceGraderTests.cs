@@ -97,8 +97,9 @@ public class FaceGraderTests
     [InlineData(4, 0.15)]
     public void Scale_comes_within_half_a_percent_whatever_the_ring(double width, double shade)
     {
-        var place = Grade(Face(new FaceLook(RingWidth: width, Ring: shade, Blur: 0.8), [])).Place!;
-        Assert.Equal(0.3, place.Scale, 0.005 * 0.3);
+        var face = FaceRenderer.Draw(Face(new FaceLook(RingWidth: width, Ring: shade, Blur: 0.8), []));
+        Assert.Equal(0.3, FaceGrader.Grade(face, Upc).Place!.Scale, 0.005 * 0.3);
+        Assert.Equal(0.3, FaceGrader.Grade(Dimmed(face, 0.35), Upc).Place!.Scale, 0.005 * 0.3);
     }
 
     // A dark core of 50 µm can be far sharper than a cladding of the ferrule's own shade.
@@ -120,6 +121,14 @@ public class FaceGraderTests
     {
         var line = new MadeMark(MarkKind.Crack, [.. Enumerable.Range(0, 13).Select(i => new Spot(-48 + (i * 8), -30 + (i % 2 * zigzag) + (0.2 * (i - 6) * (i - 6))))], 1.8, -0.25);
         Assert.Equal(kind, Assert.Single(Grade(Face(new FaceLook(), [line])).Findings).Kind);
+    }
+
+    // A crack turns where the glass gives way (common practice): between two corners it may run as straight as a scratch.
+    [Fact]
+    public void A_dark_line_with_sharp_corners_is_a_crack()
+    {
+        var crack = new MadeMark(MarkKind.Crack, [.. Enumerable.Range(0, 5).Select(i => new Spot(-40 + (i * 16), 24 + (i % 2 * 2.2)))], 1.6, -0.3);
+        Assert.Equal(FaceVerdict.Fail, Grade(Face(new FaceLook(), [crack])).Verdict);
     }
 
     [Fact]
@@ -151,6 +160,17 @@ public class FaceGraderTests
         }
     }
 
+    // Broken glass over half of a ring is no noise of that ring.
+    [Theory]
+    [InlineData("dark-core", 1012)]
+    [InlineData("thick-ring", 1012)]
+    [InlineData("probe", 1010)]
+    public void A_shattered_face_is_never_passed(string style, int seed)
+    {
+        var profile = FaceProfiles.Find("sm-pc")!;
+        Assert.Equal(FaceVerdict.Fail, FaceGrader.Grade(FaceRenderer.Draw(MadeFaces.Make(FaceStyle.All.Single(s => s.Name == style), profile, Plight.Shattered, seed)), profile).Verdict);
+    }
+
     [Fact]
     public void Glass_that_broke_out_is_refused_on_any_profile()
     {
@@ -172,15 +192,11 @@ public class FaceGraderTests
     {
         var crack = new MadeMark(MarkKind.Crack, [.. Enumerable.Range(0, 19).Select(i => new Spot(-57 + (i * 6.3), 3 + (i % 2 * 4.5)))], 2, -0.3);
         var dirt = new MadeMark(MarkKind.LooseDirt, [new Spot(-30, 10)], 12, -0.3, 0.4, 1.4, 0.6, Seed: 5);
-        Assert.Contains(Dimmed(crack).Findings, f => f.Kind == MarkKind.Crack);
-        Assert.Equal(FaceVerdict.CleanAndLookAgain, Dimmed(dirt).Verdict);
-        Assert.Equal(FaceVerdict.Pass, Dimmed().Verdict);
+        Assert.Contains(Seen(crack).Findings, f => f.Kind == MarkKind.Crack);
+        Assert.Equal(FaceVerdict.CleanAndLookAgain, Seen(dirt).Verdict);
+        Assert.Equal(FaceVerdict.Pass, Seen().Verdict);
 
-        FaceGrade Dimmed(params MadeMark[] marks)
-        {
-            var image = FaceRenderer.Draw(Face(new FaceLook(), marks));
-            return FaceGrader.Grade(new GrayImage(image.Width, image.Height, [.. image.Pixels.ToArray().Select(shade => (byte)Math.Round(shade * light))]), Upc);
-        }
+        FaceGrade Seen(params MadeMark[] marks) => FaceGrader.Grade(Dimmed(FaceRenderer.Draw(Face(new FaceLook(), marks)), light), Upc);
     }
 
     // Common practice: two marks are judged one by one.
@@ -285,6 +301,8 @@ public class FaceGraderTests
     private static MadeFace Face(FaceLook look, IReadOnlyList<MadeMark> marks) => new(1024, 768, 512, 384, 0.3, look, marks, 20261125);
 
     private static FaceGrade Grade(MadeFace face) => FaceGrader.Grade(FaceRenderer.Draw(face), Upc);
+
+    private static GrayImage Dimmed(GrayImage image, double light) => new(image.Width, image.Height, [.. image.Pixels.ToArray().Select(shade => (byte)Math.Round(shade * light))]);
 
     private static MadeMark Scratch(double fromX, double fromY, double toX, double toY, double width) => new(MarkKind.Scratch, [new Spot(fromX, fromY), new Spot(toX, toY)], width, -0.2);
 
