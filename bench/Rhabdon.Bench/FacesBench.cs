@@ -10,8 +10,8 @@ namespace Rhabdon.Bench;
 /// <summary>Grades made-up faces of styles and seeds that were not looked at while the grader was tuned, and counts what it got right; then sets its time beside decoding's.</summary>
 internal static class FacesBench
 {
-    // Seeds under 1,000 were tuned on.
-    private const int FirstSeed = 1_012;
+    // Seeds under 1,000 were tuned on, those from there on looked at after they were counted.
+    private const int FirstSeed = 1_014;
     private const double WrongVerdict = 100;
     private const string Heading =
         """

@@ -85,7 +85,7 @@ internal static class FiberFinder
         }
 
         // A center stands out from its surroundings; the middle of the picture gathers chance votes all over.
-        var (stands, around) = (votes.Smoothed(0.75), votes.Smoothed(4.5));
+        var (stands, around) = (votes.Smoothed(1.2), votes.Smoothed(6));
         Plane.AddScaled(stands.Values, around.Values, -1);
         Sheets.GiveBack(around.Values);
         var centers = new List<(int X, int Y)>();
