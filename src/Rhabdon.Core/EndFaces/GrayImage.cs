@@ -3,9 +3,6 @@ namespace Rhabdon.Core.EndFaces;
 /// <summary>A picture in shades of gray, row by row from the top left; 0 is black, 255 white.</summary>
 public sealed class GrayImage
 {
-    // Of places on a way that are reckoned from its start.
-    private const double Rounding = 1e-6;
-
     private readonly byte[] _pixels;
 
     /// <param name="width">In pixels, above zero.</param>
@@ -59,18 +56,6 @@ public sealed class GrayImage
         return (upper * (1 - fy)) + (lower * fy);
     }
 
-    /// <summary>The shades on a straight way, as <see cref="At"/> gives them.</summary>
-    /// <param name="dx">From one to the next, pixels to the right; <paramref name="dy"/> down.</param>
-    public void Along(double x, double y, double dx, double dy, Span<float> shades)
-    {
-        var (endX, endY) = (x + (dx * (shades.Length - 1)), y + (dy * (shades.Length - 1)));
-        var isInside = Math.Min(x, endX) >= Rounding && Math.Min(y, endY) >= Rounding && Math.Max(x, endX) < Width - 1 - Rounding && Math.Max(y, endY) < Height - 1 - Rounding;
-        for (var i = 0; i < shades.Length; i++)
-        {
-            shades[i] = isInside ? Between(x + (i * dx), y + (i * dy)) : At(x + (i * dx), y + (i * dy));
-        }
-    }
-
     /// <summary>What of the picture lies in a rectangle, copied; null when less than a pixel does.</summary>
     public GrayImage? Part(int left, int top, int right, int bottom)
     {
@@ -87,15 +72,5 @@ public sealed class GrayImage
         }
 
         return new GrayImage(right - left, bottom - top, pixels);
-    }
-
-    // Of a point that has pixels all round.
-    private float Between(double x, double y)
-    {
-        var (left, top) = ((int)x, (int)y);
-        var (fx, fy, at) = ((float)(x - left), (float)(y - top), (top * Width) + left);
-        var upper = _pixels[at] + ((_pixels[at + 1] - _pixels[at]) * fx);
-        var lower = _pixels[at + Width] + ((_pixels[at + Width + 1] - _pixels[at + Width]) * fx);
-        return upper + ((lower - upper) * fy);
     }
 }

@@ -33,7 +33,7 @@ internal sealed class Across
                 var (atX, atY) = (x - (dy * off), y + (dx * off));
                 if (glass.Reaches(atX, atY))
                 {
-                    cuts[(k * count) + seen[k]++] = glass.Left.Within(atX, atY);
+                    cuts[(k * count) + seen[k]++] = glass.Left.Between(atX, atY);
                 }
             }
         }

@@ -17,9 +17,9 @@ internal sealed class GlassView
     private const int FewestForNoise = 40;
     private const int MostForNoise = 200;
 
-    // A ring whose shades spread more is broken in part, or lies half under a mark.
+    // A ring whose shades spread more than so many times the glass's, and by more shades than under film, is broken in part.
     private const float MostOfAll = 2.5f;
-    private const float MostByRing = 10;
+    private const float MostUnderFilm = 10;
 
     private GlassView(Plane left, float[] radii, double pitch, int half, double edge, double blur)
     {
@@ -200,7 +200,7 @@ internal sealed class GlassView
         var byRing = new float[rings.Count];
         for (var i = 0; i < byRing.Length; i++)
         {
-            byRing[i] = rings.Of(i).Length < FewestForNoise ? all : Math.Clamp(Robust.Spread(rings.Some(i, MostForNoise)), all, Math.Max(MostOfAll * all, MostByRing));
+            byRing[i] = rings.Of(i).Length < FewestForNoise ? all : Math.Clamp(Robust.Spread(rings.Some(i, MostForNoise)), all, Math.Max(MostOfAll * all, MostUnderFilm));
         }
 
         Noise = Array.ConvertAll(Radii, r => byRing[Math.Min(byRing.Length - 1, (int)(r / Pitch))]);

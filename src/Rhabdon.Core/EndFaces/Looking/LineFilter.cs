@@ -69,7 +69,7 @@ internal sealed class LineFilter
         for (var width = 0; width < shares.Length; width++)
         {
             // Most places differ from neither side: their spread is what noise gives.
-            shares[width] = DeviationsAtUsual / Math.Max(LeastUsual * DeviationsAtUsual, stretches.Usual(width, UsualShare));
+            shares[width] = 1 / Math.Max(LeastUsual, stretches.Usual(width, UsualShare) / DeviationsAtUsual);
         }
 
         Span<float> middle = stackalloc float[stretches.LongestRow + Vector<float>.Count];

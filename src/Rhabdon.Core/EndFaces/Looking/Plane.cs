@@ -25,10 +25,10 @@ internal sealed class Plane(int width, int height, float[] values)
     public ref float this[int x, int y] => ref Values[(y * Width) + x];
 
     /// <summary>Between four neighbors; outside, the nearest edge.</summary>
-    public float At(double x, double y) => Within(Math.Clamp(x, 0, Width - 1.001), Math.Clamp(y, 0, Height - 1.001));
+    public float At(double x, double y) => Between(Math.Clamp(x, 0, Width - 1.001), Math.Clamp(y, 0, Height - 1.001));
 
     /// <summary>The same of a place that surely has four neighbors.</summary>
-    public float Within(double x, double y)
+    public float Between(double x, double y)
     {
         var (left, top) = ((int)x, (int)y);
         var (fx, fy) = ((float)(x - left), (float)(y - top));

@@ -30,7 +30,12 @@ internal sealed class Profile
         for (var ray = 0; ray < Rays; ray++)
         {
             var (sin, cos) = Math.SinCos(2 * Math.PI * ray / Rays);
-            image.Along(x + (From * cos), y + (From * sin), Step * cos, Step * sin, _shades.AsSpan(ray * _count, _count));
+            for (var i = 0; i < _count; i++)
+            {
+                var r = From + (i * Step);
+                _shades[(ray * _count) + i] = image.At(x + (r * cos), y + (r * sin));
+            }
+
             var (endX, endY) = (x + ((From + (_count * Step)) * cos), y + ((From + (_count * Step)) * sin));
             _isWhole[ray] = endX >= 0 && endY >= 0 && endX < image.Width && endY < image.Height;
         }

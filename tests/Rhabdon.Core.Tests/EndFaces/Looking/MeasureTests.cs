@@ -18,7 +18,7 @@ public class MeasureTests
     public void The_share_below_a_value_is_that_of_the_table(double value, double share) => Assert.Equal(share, NormalDistribution.Below(value), 0.000_005);
 
     [Fact]
-    public void The_bell_is_highest_in_its_middle_at_one_over_the_root_of_two_pi() => Assert.Equal(1 / Math.Sqrt(2 * Math.PI), NormalDistribution.Height(0), 6);
+    public void The_bell_is_highest_in_its_middle_at_one_over_the_root_of_two_pi() => Assert.Equal(1 / Math.Sqrt(2 * Math.PI), NormalDistribution.BelowAndHeight(0).Height, 6);
 
     [Theory]
     [InlineData(0, 1)]
