@@ -36,6 +36,9 @@ internal sealed record Blob(
 
     private bool IsRound => Length < MostStretch * Width && Roughness < MostRoughness;
 
+    /// <summary>Of a bar as long and as large: its ends stand off from its middle less than an oval's do.</summary>
+    public double BarWidth => Math.Min(Width, Math.PI / Math.Sqrt(12) * Size * Size / Length);
+
     /// <summary>From middle to middle.</summary>
     public double Apart(Blob other) => Math.Sqrt(((X - other.X) * (X - other.X)) + ((Y - other.Y) * (Y - other.Y)));
 

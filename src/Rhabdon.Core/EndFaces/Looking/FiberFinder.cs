@@ -11,6 +11,7 @@ internal static class FiberFinder
     private const double MostSteepShare = 0.12;
     private const float LeastSteep = 0.4f;
     private const int Candidates = 4;
+    private const int Circles = 3;
     private const int Rays = 96;
 
     // Of the sharpest circle on the way, what a circle must have to be looked at closely.
@@ -61,7 +62,7 @@ internal static class FiberFinder
 
     private static (double X, double Y, double Radius, double Strength)? FindOn(Plane plane, (int From, int To) reach, bool isScaleKnown, bool isMultimode)
     {
-        var climbed = VotedCenters(plane, reach).ConvertAll(v => Climb(plane, v.X, v.Y, reach));
+        var climbed = VotedCenters(plane, reach).SelectMany(v => Climb(plane, v.X, v.Y, reach)).ToList();
         var least = LeastOfBest * climbed.Max(r => r.Score);
         var best = climbed.Where(r => r.Score >= least).Select(r => Rings.Around(plane, r.X, r.Y, reach, Rays, isFinal: true)).MaxBy(r => r.Score);
         return best?.Cladding(isScaleKnown, isMultimode) is { } found ? (best.X, best.Y, found.Radius, found.Strength) : null;
@@ -175,14 +176,18 @@ internal static class FiberFinder
         return some;
     }
 
-    // From a voted center to the point round which the circles are sharpest.
-    private static Rings Climb(Plane plane, double x, double y, (int From, int To) reach)
-    {
-        var best = Rings.Around(plane, x, y, reach, Rays / 2);
+    // From a voted center to the points round which its sharpest circles are sharper still: beside the fiber's there may be a mark's.
+    private static List<Rings> Climb(Plane plane, double x, double y, (int From, int To) reach) =>
+        Rings.Around(plane, x, y, reach, Rays / 2).Sharpest(Circles).ConvertAll(radius =>
+        {
+            // On the way only that circle is looked at.
+            var half = Math.Max(LeastBand, radius / 8);
+            return ClimbOn(plane, x, y, (Math.Max(reach.From, radius - half), Math.Min(reach.To, radius + half)));
+        });
 
-        // On the way only the sharpest circle is looked at.
-        var half = Math.Max(LeastBand, best.Sharpest / 8);
-        var band = (From: Math.Max(reach.From, best.Sharpest - half), To: Math.Min(reach.To, best.Sharpest + half));
+    private static Rings ClimbOn(Plane plane, double x, double y, (int From, int To) band)
+    {
+        var best = Rings.Around(plane, x, y, band, Rays / 2);
         for (var step = 2.0; step >= 0.5; step /= 2)
         {
             for (var moved = true; moved;)
@@ -214,8 +219,20 @@ internal static class FiberFinder
 
         public float Score { get; } = strengths.Length == 0 ? 0 : strengths.Max();
 
-        /// <summary>Radius of the strongest circle.</summary>
-        public int Sharpest => from + Array.IndexOf(strengths, Score);
+        /// <summary>Radii of the strongest circles, well apart.</summary>
+        public List<int> Sharpest(int count)
+        {
+            var radii = new List<int>();
+            foreach (var at in Enumerable.Range(0, strengths.Length).OrderByDescending(i => strengths[i]))
+            {
+                if (radii.Count < count && radii.TrueForAll(r => Math.Abs(from + at - r) > LeastBand))
+                {
+                    radii.Add(from + at);
+                }
+            }
+
+            return radii;
+        }
 
         public static Rings Around(Plane plane, double x, double y, (int From, int To) reach, int rays, bool isFinal = false)
         {

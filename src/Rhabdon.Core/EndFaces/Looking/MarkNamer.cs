@@ -20,6 +20,9 @@ internal static class MarkNamer
     private const double LongThread = 25;
     private const double UnevenThread = 1.1;
     private const double SlenderIfEven = 3.2;
+    private const double VeryEvenThread = 1.06;
+    private const double SlenderIfVeryEven = 4;
+    private const double SlenderIfBright = 3;
     private const float FaintestCrack = 12;
     private const float FaintestCrackOfGlass = 0.09f;
     private const float DeepCrackOfGlass = 0.2f;
@@ -41,10 +44,11 @@ internal static class MarkNamer
     /// <summary>Glass that broke out.</summary>
     public static bool IsBroken(Blob blob) => blob.Size > SmallestBreak && blob.Contrast < -FaintFilm;
 
-    /// <summary>A stretch of a line that was not followed.</summary>
+    /// <summary>A stretch of a line that was not followed; dirt is seldom so even, and seldom shines.</summary>
     public static bool IsThread(Blob blob) =>
         (blob.Width < WideCrack && blob.Length > Slender * blob.Width)
-        || (blob.Width < WidestThread && blob.Roughness < UnevenThread && blob.Length > Math.Max(LongThread, SlenderIfEven * blob.Width));
+        || (blob.Width < WidestThread && blob.Roughness < UnevenThread && blob.Length > Math.Max(LongThread, SlenderIfEven * blob.Width))
+        || (blob.Width < WidestThread && blob.Roughness < VeryEvenThread && blob.Length > (blob.Contrast > 0 ? SlenderIfBright : SlenderIfVeryEven) * blob.Width);
 
     private static bool IsDirt(Blob blob) => blob.Size > SmallestRagged && (blob.Raggedness > RaggedAt(blob.Size) || (blob.Halo > ShiningRim && blob.Raggedness > RaggedIfShining));
 

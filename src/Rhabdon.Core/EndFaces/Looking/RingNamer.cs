@@ -20,6 +20,7 @@ internal sealed class RingNamer(double glassEdge, double blur, float dirt)
     private const double DeepDirt = 70;
     private const double FarIn = 0.75;
     private const double VeryFarIn = 1.15;
+    private const double FarInAsThread = 0.35;
     private const double RaggedEdge = 0.45;
     private const double BlurOfEdge = 0.8;
 
@@ -29,6 +30,7 @@ internal sealed class RingNamer(double glassEdge, double blur, float dirt)
     /// <summary>Of a patch on the glass alone.</summary>
     public MarkKind OnGlass(Blob blob) =>
         IsFilm(blob) ? MarkKind.Film
+        : IsThreadFromRing(blob) ? MarkKind.Scratch
         : MarkNamer.IsBroken(blob) && !LiesAlongRing(blob) ? MarkKind.Shattered
         : IsInCompany(blob) ? MarkKind.LooseDirt
         : LiesAlongRing(blob) ? MarkKind.Adhesive
@@ -52,6 +54,8 @@ internal sealed class RingNamer(double glassEdge, double blur, float dirt)
 
     // Film over so small a part of the glass that it lies by the ring alone is seldom; adhesive goes nowhere else.
     private bool HugsRing(Blob blob) => blob.Contrast < 0 && blob.MeetsRingFromWithin(glassEdge) && blob.Nearest > glassEdge - DeepestCrescent;
+
+    private bool IsThreadFromRing(Blob blob) => MarkNamer.IsThread(blob) && (blob.Contrast > 0 || glassEdge - blob.Nearest > FarInAsThread * blob.Length);
 
     // What clings to the ring, a crescent along it; a chip is about as deep as it is long.
     private bool LiesAlongRing(Blob blob) => blob.Length > LongAtRing && blob.Length > SlenderAtRing * blob.Width && blob.Nearest > glassEdge - DeepestAtRing;
