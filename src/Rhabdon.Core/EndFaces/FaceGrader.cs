@@ -41,7 +41,7 @@ public static class FaceGrader
 
         var ferrule = FerruleView.Of(image, place, measured);
         var glass = GlassView.Of(image, place, measured, usualCore, ferrule?.Light);
-        var findings = Findings(profile, place, measured, glass, ferrule);
+        var findings = Findings(profile, place, measured, RingView.Of(image, place, measured), glass, ferrule);
         var judgement = FaceJudge.Judge(profile, findings);
         return new FaceGrade(
             judgement.Verdict, judgement.IsMarginal, new PictureQuality(focus, glass.Glass / 255, clipped, glass.NoiseAtEdge / 255, place.Strength), findings, judgement.Zones, judgement.Reasons,
@@ -58,7 +58,7 @@ public static class FaceGrader
         return place.X >= reach && place.Y >= reach && place.X <= image.Width - 1 - reach && place.Y <= image.Height - 1 - reach;
     }
 
-    private static List<Finding> Findings(FaceProfile profile, FiberPlace place, double scale, GlassView glass, FerruleView? ferrule)
+    private static List<Finding> Findings(FaceProfile profile, FiberPlace place, double scale, RingView ring, GlassView glass, FerruleView? ferrule)
     {
         var compact = TakeCompact(glass);
         var traces = ScratchTracer.TakeFrom(glass);
@@ -71,7 +71,7 @@ public static class FaceGrader
         return
         [
             .. TraceJoiner.Join([.. traces.Where(t => !veil.Hides(t))], glass.Pitch).Select(reader.Read),
-            .. new Patches(glass.Edge, place.FerruleFrom(scale), glass.Blur * glass.Pitch, glass.Glass).Name(veil.Films, onGlass, onFerrule).Select(p => reader.Read(p.Blob, p.Kind)),
+            .. new Patches(ring, glass.Edge, place.FerruleFrom(scale), glass.Blur * glass.Pitch, glass.Glass).Name(veil.Films, onGlass, onFerrule).Select(p => reader.Read(p.Blob, p.Kind)),
         ];
     }
 

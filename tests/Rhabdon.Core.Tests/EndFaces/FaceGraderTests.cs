@@ -33,6 +33,21 @@ public class FaceGraderTests
         Assert.Equal(125 / scale, grade.Place.CladdingDiameter, 125 / scale * 0.005);
     }
 
+    // A core that shades off and film with a sharp edge have circles of their own, with other middles.
+    [Theory]
+    [InlineData(40, -4, 0.04)]
+    [InlineData(50, -18, 0.08)]
+    [InlineData(20, -12, 0.25)]
+    public void The_fiber_is_found_beside_a_sharper_round_mark(double size, double x, double depth)
+    {
+        var film = new MadeMark(MarkKind.Film, [new Spot(x, 5)], size, depth, 0.05, Softness: 0.3, Seed: 3);
+        var look = new FaceLook(Glass: 0.6, Ferrule: 0.62, Core: 0.95, CoreRound: 1, CoreRadius: 25, RingWidth: 0.5, Grain: 0.06, GrainSize: 4, Noise: 0.006, Vignette: 0.15);
+        var grade = FaceGrader.Grade(FaceRenderer.Draw(new MadeFace(1280, 960, 591.4, 494.4, 0.344, look, [film], 20261125)), Multimode);
+        Assert.Equal(591.4, grade.Place!.CenterX, 0.5 / 0.344);
+        Assert.Equal(494.4, grade.Place.CenterY, 0.5 / 0.344);
+        Assert.Equal(1, grade.Place.Scale / 0.344, 0.005);
+    }
+
     // Where a mark lies, how large it is, and what IEC 61300-3-35 (from memory) says of it on a UPC face.
     public static TheoryData<MadeMark, Zone, FaceVerdict> Marks => new()
     {
@@ -124,6 +139,27 @@ public class FaceGraderTests
     }
 
     // A crack turns where the glass gives way (common practice): between two corners it may run as straight as a scratch.
+    [Theory]
+    [InlineData(4.5, 16, -0.2)]
+    [InlineData(4.5, 12, 0.25)]
+    [InlineData(6, 20, 0.2)]
+    [InlineData(6, 32, -0.15)]
+    public void A_short_wide_scratch_is_one_and_as_wide_as_it_was_drawn(double width, double length, double depth)
+    {
+        var found = Assert.Single(Grade(Face(new FaceLook(), [Scratch(12, 20, 12 + (0.8 * length), 20 + (0.6 * length), width) with { Depth = depth }])).Findings);
+        Assert.Equal(MarkKind.Scratch, found.Kind);
+        Assert.Equal(width, found.Size, 0.7);
+    }
+
+    // Common practice: adhesive lies over the ring, a chip ends at the glass.
+    [Theory]
+    [InlineData(MarkKind.Adhesive, 63.5, 7)]
+    [InlineData(MarkKind.Adhesive, 64, 12)]
+    [InlineData(MarkKind.Chip, 59, 7)]
+    [InlineData(MarkKind.Chip, 57.5, 12)]
+    public void Adhesive_and_a_chip_are_told_by_the_ring(MarkKind kind, double at, double size) =>
+        Assert.Equal(kind, Assert.Single(Grade(Face(new FaceLook(RingWidth: 3, Ring: 0.35), [new MadeMark(kind, [new Spot(at, 0)], size, -0.2, 0.1)])).Findings).Kind);
+
     [Fact]
     public void A_dark_line_with_sharp_corners_is_a_crack()
     {

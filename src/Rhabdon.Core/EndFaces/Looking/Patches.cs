@@ -1,10 +1,11 @@
 namespace Rhabdon.Core.EndFaces.Looking;
 
 /// <summary>The patches on glass and ferrule as marks: put together over the ring, and named by their looks and by the company they keep.</summary>
+/// <param name="ring">The adhesive's, between the two.</param>
 /// <param name="glassEdge">Radius of what was judged as glass, micrometers; <paramref name="ferruleFrom"/> that from which the ferrule was.</param>
 /// <param name="blur">Of the lens, micrometers.</param>
 /// <param name="light">The glass's shade: in a dim picture dirt is fainter too.</param>
-internal sealed class Patches(double glassEdge, double ferruleFrom, double blur, float light)
+internal sealed class Patches(RingView ring, double glassEdge, double ferruleFrom, double blur, float light)
 {
     private const double LeastOnFerrule = 4;
 
@@ -35,7 +36,7 @@ internal sealed class Patches(double glassEdge, double ferruleFrom, double blur,
         var halves = ferrule.FindAll(b => b.MeetsRingFromOutside(ferruleFrom) && atRing.Exists(b.IsAbreastOf));
         List<(Blob Blob, MarkKind Kind)> beyond = [.. ferrule.Except(halves).Select(b => (b, Beyond(b))).Where(IsThere)];
         var within = InCompany(Clumped([.. glass.Where(b => !IsCutOff(b)).Select(b => (b, MarkNamer.Of(b))).Where(IsThere)]), beyond);
-        var names = new RingNamer(glassEdge, blur, DepthOf(within.Where(p => !p.Blob.MeetsRingFromWithin(glassEdge)).Concat(beyond.Where(p => p.Blob.IsCompact))));
+        var names = new RingNamer(ring, glassEdge, blur, DepthOf(within.Where(p => !p.Blob.MeetsRingFromWithin(glassEdge)).Concat(beyond.Where(p => p.Blob.IsCompact))));
         return
         [
             .. faint.Select(b => (b, names.Faint(b))),

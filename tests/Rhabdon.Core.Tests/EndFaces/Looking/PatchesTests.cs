@@ -17,7 +17,7 @@ public class PatchesTests
 
     [Theory]
     [InlineData(-80, MarkKind.LooseDirt)]
-    [InlineData(-20, MarkKind.Chip)]
+    [InlineData(-16, MarkKind.Chip)]
     public void In_the_company_of_dirt_as_dark_it_is_dirt(float contrast, MarkKind kind) => Assert.Equal(kind, Named([Chip, Dirt with { Contrast = contrast }])[^1].Kind);
 
     // A bead just scribed has crumbs about: it is larger than they are.
@@ -26,7 +26,7 @@ public class PatchesTests
     {
         Assert.Equal(MarkKind.Adhesive, Named([Patch(56.5, 18) with { Contrast = -50 }, Dirt], [Patch(69, 16, -45)])[^1].Kind);
         Assert.Equal(MarkKind.LooseDirt, Named([Patch(56.5, 10) with { Contrast = -50 }, Dirt], [Patch(69, 8, -45)])[^1].Kind);
-        Assert.Equal(MarkKind.Adhesive, Named([Patch(56.5, 21) with { Length = 34, Width = 10, Nearest = 52 }, Dirt])[^1].Kind);
+        Assert.Equal(MarkKind.Adhesive, Named([Patch(56.5, 21) with { Length = 34, Width = 10, Nearest = 52 }, Dirt], ring: RingWith(60, 10))[^1].Kind);
     }
 
     [Theory]
@@ -42,11 +42,46 @@ public class PatchesTests
         Assert.Equal(marks == 1 ? Math.Sqrt(41) : 5, named[0].Blob.Size, 0.01);
     }
 
-    [Fact]
-    public void What_reaches_farther_in_than_it_is_large_only_touches_the_ring() => Assert.Equal(MarkKind.LooseDirt, Assert.Single(Named([Chip with { Nearest = 49 }])).Kind);
+    // Glass breaks out with a sharp edge.
+    [Theory]
+    [InlineData(49, 1.2, MarkKind.LooseDirt)]
+    [InlineData(49, 0.8, MarkKind.Chip)]
+    [InlineData(55, 1.2, MarkKind.Chip)]
+    public void What_reaches_far_in_and_is_not_sharp_only_touches_the_ring(double nearest, double edge, MarkKind kind) =>
+        Assert.Equal(kind, Assert.Single(Named([Chip with { Nearest = nearest, EdgeWidth = edge }])).Kind);
 
-    [Fact]
-    public void A_crescent_along_the_ring_is_adhesive() => Assert.Equal(MarkKind.Adhesive, Assert.Single(Named([Chip with { Length = 30, Width = 6, Nearest = 53 }])).Kind);
+    // Adhesive lies over the ring, which it darkens; a black ring gets no darker.
+    [Theory]
+    [InlineData(60, 10, MarkKind.Adhesive)]
+    [InlineData(60, 55, MarkKind.Chip)]
+    [InlineData(12, 12, MarkKind.Adhesive)]
+    public void A_crescent_along_the_ring_is_adhesive_where_it_darkens_the_ring(float ring, float abreast, MarkKind kind) =>
+        Assert.Equal(kind, Assert.Single(Named([Chip with { Length = 30, Width = 6, Nearest = 53 }], ring: RingWith(ring, abreast))).Kind);
+
+    [Theory]
+    [InlineData(10, 10, -60, 1, MarkKind.Adhesive)]
+    [InlineData(10, 10, -90, 1, MarkKind.LooseDirt)]
+    [InlineData(4, 4, -60, 1, MarkKind.LooseDirt)]
+    [InlineData(10, 12, -60, 1, MarkKind.LooseDirt)]
+    [InlineData(10, 12, -60, 2, MarkKind.Adhesive)]
+    public void What_darkens_the_ring_is_dirt_where_it_is_black_small_or_reaches_far_in(double size, double reach, float contrast, double slender, MarkKind kind) =>
+        Assert.Equal(kind, Assert.Single(Named([Patch(60, size, contrast) with { Nearest = GlassEdge - reach, Length = size * slender }], ring: RingWith(60, 10))).Kind);
+
+    [Theory]
+    [InlineData(40, -60, MarkKind.Scratch)]
+    [InlineData(56, -60, MarkKind.Chip)]
+    [InlineData(56, 60, MarkKind.Scratch)]
+    public void A_thread_that_comes_in_from_the_ring_is_a_scratch_and_so_is_a_bright_one_along_it(double nearest, float contrast, MarkKind kind) =>
+        Assert.Equal(kind, Assert.Single(Named([Patch(52, 9, contrast) with { Width = 4, Length = 22, Nearest = nearest, Farthest = GlassEdge }])).Kind);
+
+    // Dirt is seldom so even.
+    [Theory]
+    [InlineData(4.5, 1.02, -60, MarkKind.Scratch)]
+    [InlineData(3.5, 1.02, -60, MarkKind.LooseDirt)]
+    [InlineData(4.5, 1.12, -60, MarkKind.LooseDirt)]
+    [InlineData(3.5, 1.02, 60, MarkKind.Scratch)]
+    public void A_slender_even_patch_is_a_scratch(double slender, double roughness, float contrast, MarkKind kind) =>
+        Assert.Equal(kind, Assert.Single(Named([Patch(20, 10, contrast) with { Width = 5, Length = 5 * slender, Roughness = roughness, Raggedness = 0.2 }])).Kind);
 
     [Theory]
     [InlineData(48, -25, MarkKind.Adhesive)]
@@ -81,7 +116,7 @@ public class PatchesTests
     [InlineData(Light, -10, 0)]
     [InlineData(40, -10, 1)]
     public void What_hardly_keeps_the_light_off_is_no_dirt(float light, float contrast, int marks) =>
-        Assert.Equal(marks, new Patches(GlassEdge, FerruleFrom, 0.6, light).Name([], [Dirt with { Contrast = contrast }], []).Count);
+        Assert.Equal(marks, new Patches(Ring, GlassEdge, FerruleFrom, 0.6, light).Name([], [Dirt with { Contrast = contrast }], []).Count);
 
     // Cleaning takes a minute, and the next look tells.
     [Fact]
@@ -92,9 +127,15 @@ public class PatchesTests
         Assert.Equal([MarkKind.LooseDirt, MarkKind.LooseDirt], Named([pit, Dirt]).Select(p => p.Kind));
     }
 
-    private static Patches Patches => new(GlassEdge, FerruleFrom, 0.6, Light);
+    private static RingView Ring => RingWith(60, 60);
 
-    private static IReadOnlyList<(Blob Blob, MarkKind Kind)> Named(IEnumerable<Blob> onGlass, IEnumerable<Blob>? onFerrule = null) => Patches.Name([], onGlass, onFerrule ?? []);
+    private static Patches Patches => new(Ring, GlassEdge, FerruleFrom, 0.6, Light);
+
+    private static IReadOnlyList<(Blob Blob, MarkKind Kind)> Named(IEnumerable<Blob> onGlass, IEnumerable<Blob>? onFerrule = null, RingView? ring = null) =>
+        new Patches(ring ?? Ring, GlassEdge, FerruleFrom, 0.6, Light).Name([], onGlass, onFerrule ?? []);
+
+    // Even all round, but for a twentieth on the right.
+    private static RingView RingWith(float shade, float onTheRight) => new([.. Enumerable.Range(0, 360).Select(turn => turn is < 9 or >= 351 ? onTheRight : shade)]);
 
     // Round and sharp, on the fiber's right.
     private static Blob Patch(double x, double size, float contrast = -60)
