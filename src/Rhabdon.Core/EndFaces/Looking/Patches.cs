@@ -36,17 +36,23 @@ internal sealed class Patches(RingView ring, double glassEdge, double ferruleFro
         var halves = ferrule.FindAll(b => b.MeetsRingFromOutside(ferruleFrom) && atRing.Exists(b.IsAbreastOf));
         List<(Blob Blob, MarkKind Kind)> beyond = [.. ferrule.Except(halves).Select(b => (b, Beyond(b))).Where(IsThere)];
         var within = InCompany(Clumped([.. glass.Where(b => !IsCutOff(b)).Select(b => (b, MarkNamer.Of(b))).Where(IsThere)]), beyond);
-        var names = new RingNamer(ring, glassEdge, blur, DepthOf(within.Where(p => !p.Blob.MeetsRingFromWithin(glassEdge)).Concat(beyond.Where(p => p.Blob.IsCompact))));
-        return
+        List<(Blob Blob, MarkKind Kind)> elsewhere = [.. within.Where(p => !p.Blob.MeetsRingFromWithin(glassEdge)), .. beyond.Where(p => p.Blob.IsCompact)];
+
+        // What is dirt at the ring by its own looks is company for the others there.
+        var named = AtRing(NamerBeside(elsewhere));
+        named = AtRing(NamerBeside(elsewhere.Concat(named)));
+        return [.. within.Select(p => (OutToEdge(p.Blob), p.Kind)), .. beyond.Select(p => (InToEdge(p.Blob), p.Kind)), .. named];
+
+        List<(Blob Blob, MarkKind Kind)> AtRing(RingNamer names) =>
         [
             .. faint.Select(b => (b, names.Faint(b))),
-            .. within.Select(p => (OutToEdge(p.Blob), p.Kind)),
             .. glass.Where(IsCutOff).Select(b => (OutToEdge(b), names.OnGlass(b))).Where(IsThere),
-            .. beyond.Select(p => (InToEdge(p.Blob), p.Kind)),
             .. halves.Select(b => (InToEdge(b), names.OnFerrule(b))),
             .. across.Select(a => (Whole: a.Glass.With(a.Ferrule, ferruleFrom - glassEdge), a.Glass, a.Ferrule)).Select(a => (a.Whole, names.Across(a.Whole, a.Glass, a.Ferrule))),
         ];
     }
+
+    private RingNamer NamerBeside(IEnumerable<(Blob Blob, MarkKind Kind)> others) => new(ring, glassEdge, blur, DepthOf(others));
 
     // Adhesive shows on the glass as well.
     private MarkKind Beyond(Blob blob) => !blob.MeetsRingFromOutside(ferruleFrom) ? MarkNamer.Of(blob) : MarkNamer.IsFilm(blob) ? MarkKind.Film : MarkKind.LooseDirt;

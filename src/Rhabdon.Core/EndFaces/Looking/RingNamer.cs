@@ -56,7 +56,7 @@ internal sealed class RingNamer(RingView ring, double glassEdge, double blur, fl
     // Film over so small a part of the glass that it lies by the ring alone is seldom; adhesive goes nowhere else.
     private bool HugsRing(Blob blob) => blob.Contrast < 0 && blob.MeetsRingFromWithin(glassEdge) && blob.Nearest > glassEdge - DeepestCrescent;
 
-    private bool IsThreadFromRing(Blob blob) => MarkNamer.IsThread(blob) && (blob.Contrast > 0 || ReachOf(blob) > FarInAsThread * blob.Length);
+    private bool IsThreadFromRing(Blob blob) => MarkNamer.IsThread(blob) && blob.Length > LongAtRing && (blob.Contrast > 0 || ReachOf(blob) > FarInAsThread * blob.Length);
 
     // What clings to the ring, a crescent along it; dirt is about as wide as it is long.
     private bool LiesAlongRing(Blob blob) => blob.Length > LongAtRing && blob.Length > SlenderAtRing * blob.Width && blob.Nearest > glassEdge - DeepestAtRing;

@@ -68,11 +68,18 @@ public class PatchesTests
         Assert.Equal(kind, Assert.Single(Named([Patch(60, size, contrast) with { Nearest = GlassEdge - reach, Length = size * slender }], ring: RingWith(60, 10))).Kind);
 
     [Theory]
+    [InlineData(-90, MarkKind.LooseDirt, MarkKind.LooseDirt)]
+    [InlineData(-60, MarkKind.Adhesive, MarkKind.Chip)]
+    public void Dirt_over_the_ring_is_company_for_what_else_lies_at_it(float contrast, MarkKind kind, MarkKind other) =>
+        Assert.Equal([kind, other], Named([Patch(60, 10, contrast) with { Nearest = 53 }, Chip with { X = -56.5 }], ring: RingWith(60, 10)).Select(p => p.Kind));
+
+    [Theory]
     [InlineData(40, -60, MarkKind.Scratch)]
     [InlineData(56, -60, MarkKind.Chip)]
     [InlineData(56, 60, MarkKind.Scratch)]
-    public void A_thread_that_comes_in_from_the_ring_is_a_scratch_and_so_is_a_bright_one_along_it(double nearest, float contrast, MarkKind kind) =>
-        Assert.Equal(kind, Assert.Single(Named([Patch(52, 9, contrast) with { Width = 4, Length = 22, Nearest = nearest, Farthest = GlassEdge }])).Kind);
+    [InlineData(56, 60, MarkKind.Chip, 0.4)]
+    public void A_thread_that_comes_in_from_the_ring_is_a_scratch_and_so_is_a_bright_one_along_it_but_no_splinter(double nearest, float contrast, MarkKind kind, double size = 1) =>
+        Assert.Equal(kind, Assert.Single(Named([Patch(52, 9 * size, contrast) with { Width = 4 * size, Length = 22 * size, Nearest = nearest, Farthest = GlassEdge }])).Kind);
 
     // Dirt is seldom so even.
     [Theory]
