@@ -11,7 +11,7 @@ internal static class FiberFinder
     private const double MostSteepShare = 0.12;
     private const float LeastSteep = 0.4f;
     private const int Candidates = 4;
-    private const int Circles = 3;
+    private const int Circles = 2;
     private const int Rays = 96;
 
     // Of the sharpest circle on the way, what a circle must have to be looked at closely.
@@ -64,7 +64,7 @@ internal static class FiberFinder
     {
         var climbed = VotedCenters(plane, reach).SelectMany(v => Climb(plane, v.X, v.Y, reach)).ToList();
         var least = LeastOfBest * climbed.Max(r => r.Score);
-        var best = climbed.Where(r => r.Score >= least).Select(r => Rings.Around(plane, r.X, r.Y, reach, Rays, isFinal: true)).MaxBy(r => r.Score);
+        var best = climbed.Where(r => r.Score >= least).DistinctBy(r => (r.X, r.Y)).Select(r => Rings.Around(plane, r.X, r.Y, reach, Rays, isFinal: true)).MaxBy(r => r.Score);
         return best?.Cladding(isScaleKnown, isMultimode) is { } found ? (best.X, best.Y, found.Radius, found.Strength) : null;
     }
 
