@@ -138,7 +138,7 @@ public class FaceGraderTests
         Assert.Equal(kind, Assert.Single(Grade(Face(new FaceLook(), [line])).Findings).Kind);
     }
 
-    // A crack turns where the glass gives way (common practice): between two corners it may run as straight as a scratch.
+    // A scratch is as wide all along (common practice); dirt that long is seldom so even.
     [Theory]
     [InlineData(4.5, 16, -0.2)]
     [InlineData(4.5, 12, 0.25)]
@@ -160,6 +160,7 @@ public class FaceGraderTests
     public void Adhesive_and_a_chip_are_told_by_the_ring(MarkKind kind, double at, double size) =>
         Assert.Equal(kind, Assert.Single(Grade(Face(new FaceLook(RingWidth: 3, Ring: 0.35), [new MadeMark(kind, [new Spot(at, 0)], size, -0.2, 0.1)])).Findings).Kind);
 
+    // A crack turns where the glass gives way (common practice): between two corners it may run as straight as a scratch.
     [Fact]
     public void A_dark_line_with_sharp_corners_is_a_crack()
     {

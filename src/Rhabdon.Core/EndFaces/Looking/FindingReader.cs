@@ -16,9 +16,11 @@ internal sealed class FindingReader(FaceProfile profile, FiberPlace place, doubl
             MarkNamer.Of(trace, length, glass.Glass), nearest, trace.Width, trace.Width, length, (middle.X - glass.Half) * glass.Pitch, (middle.Y - glass.Half) * glass.Pitch, trace.Contrast, trace.Significance);
     }
 
-    public Finding Read(Blob blob, MarkKind kind) => kind == MarkKind.Scratch ? Read(blob, kind, blob.BarWidth, blob.BarWidth) : Read(blob, kind, blob.Size, blob.Width);
-
-    private Finding Read(Blob blob, MarkKind kind, double size, double width) => Finding(kind, blob.Nearest, size, width, blob.Length, blob.X, blob.Y, blob.Contrast, blob.Significance);
+    public Finding Read(Blob blob, MarkKind kind)
+    {
+        var width = kind == MarkKind.Scratch ? blob.BarWidth : blob.Width;
+        return Finding(kind, blob.Nearest, kind == MarkKind.Scratch ? width : blob.Size, width, blob.Length, blob.X, blob.Y, blob.Contrast, blob.Significance);
+    }
 
     // Rounded far below what is known, so that a record of it is short and comes to the same verdict again.
     private Finding Finding(MarkKind kind, double nearest, double size, double width, double length, double x, double y, double contrast, double significance) => new(

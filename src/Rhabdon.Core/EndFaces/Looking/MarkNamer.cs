@@ -44,11 +44,14 @@ internal static class MarkNamer
     /// <summary>Glass that broke out.</summary>
     public static bool IsBroken(Blob blob) => blob.Size > SmallestBreak && blob.Contrast < -FaintFilm;
 
-    /// <summary>A stretch of a line that was not followed; dirt is seldom so even, and seldom shines.</summary>
+    /// <summary>A stretch of a line that was not followed.</summary>
     public static bool IsThread(Blob blob) =>
-        (blob.Width < WideCrack && blob.Length > Slender * blob.Width)
-        || (blob.Width < WidestThread && blob.Roughness < UnevenThread && blob.Length > Math.Max(LongThread, SlenderIfEven * blob.Width))
-        || (blob.Width < WidestThread && blob.Roughness < VeryEvenThread && blob.Length > (blob.Contrast > 0 ? SlenderIfBright : SlenderIfVeryEven) * blob.Width);
+        (blob.Width < WideCrack && blob.Length > Slender * blob.Width) || (blob.Width < WidestThread && (IsLongAndEven(blob) || IsVeryEven(blob)));
+
+    private static bool IsLongAndEven(Blob blob) => blob.Roughness < UnevenThread && blob.Length > Math.Max(LongThread, SlenderIfEven * blob.Width);
+
+    // Dirt is seldom so even, and seldom shines.
+    private static bool IsVeryEven(Blob blob) => blob.Roughness < VeryEvenThread && blob.Length > (blob.Contrast > 0 ? SlenderIfBright : SlenderIfVeryEven) * blob.Width;
 
     private static bool IsDirt(Blob blob) => blob.Size > SmallestRagged && (blob.Raggedness > RaggedAt(blob.Size) || (blob.Halo > ShiningRim && blob.Raggedness > RaggedIfShining));
 

@@ -22,7 +22,7 @@ internal sealed class RingNamer(RingView ring, double glassEdge, double blur, fl
     private const double SlenderDirt = 2.5;
     private const double FarIn = 0.75;
     private const double FarInAsThread = 0.35;
-    private const double RaggedEdge = 0.48;
+    private const double SoftEdge = 0.48;
     private const double BlurOfEdge = 0.8;
 
     /// <summary>Of a wide faint patch.</summary>
@@ -36,7 +36,7 @@ internal sealed class RingNamer(RingView ring, double glassEdge, double blur, fl
         : IsInCompany(blob) ? MarkKind.LooseDirt
         : ring.IsDarkenedBy(blob) ? (IsDirtOverRing(blob) ? MarkKind.LooseDirt : MarkKind.Adhesive)
         : ring.IsBlack && LiesAlongRing(blob) ? MarkKind.Adhesive
-        : IsRagged(blob) ? MarkKind.LooseDirt
+        : OnlyTouchesRing(blob) ? MarkKind.LooseDirt
         : MarkKind.Chip;
 
     /// <summary>Of a patch on glass and ferrule alike: it lies on top of both.</summary>
@@ -66,7 +66,7 @@ internal sealed class RingNamer(RingView ring, double glassEdge, double blur, fl
         && ((blob.Contrast < -DeepDirt && slender < SlenderDirt) || (blob.Size < SmallDirt && slender < SlenderAtRing) || (ReachOf(blob) > blob.Size && slender < RoundDirt));
 
     // Glass breaks out with a sharp edge, and most at its rim; what reaches farther in than it is large, and is not sharp, only touches the ring.
-    private bool IsRagged(Blob blob) => ReachOf(blob) > FarIn * blob.Size && blob.EdgeWidth > RaggedEdge + (BlurOfEdge * blur);
+    private bool OnlyTouchesRing(Blob blob) => ReachOf(blob) > FarIn * blob.Size && blob.EdgeWidth > SoftEdge + (BlurOfEdge * blur);
 
     // How far in from the glass's edge it comes.
     private double ReachOf(Blob blob) => glassEdge - blob.Nearest;

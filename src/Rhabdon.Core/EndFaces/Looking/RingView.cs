@@ -7,11 +7,15 @@ namespace Rhabdon.Core.EndFaces.Looking;
 internal sealed class RingView(float[] shades)
 {
     private const int Rays = 720;
+
+    // Where it is looked at: so far from the glass, and so wide. Micrometers.
     private const double Apart = 0.4;
     private const double ApartOfBlur = 1.6;
     private const double Wide = 0.8;
     private const double Step = 0.2;
     private const double Middle = 0.3;
+
+    // Shades, and shares of them.
     private const float LeastShare = 0.25f;
     private const float LeastOverSpread = 2;
     private const float FaintestSpread = 1;

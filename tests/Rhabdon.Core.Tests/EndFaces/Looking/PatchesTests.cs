@@ -50,11 +50,13 @@ public class PatchesTests
     public void What_reaches_far_in_and_is_not_sharp_only_touches_the_ring(double nearest, double edge, MarkKind kind) =>
         Assert.Equal(kind, Assert.Single(Named([Chip with { Nearest = nearest, EdgeWidth = edge }])).Kind);
 
-    // Adhesive lies over the ring, which it darkens; a black ring gets no darker.
+    // Adhesive lies over the ring, which it darkens; a black ring gets no darker. Out of the picture a ring tells nothing.
     [Theory]
     [InlineData(60, 10, MarkKind.Adhesive)]
     [InlineData(60, 55, MarkKind.Chip)]
     [InlineData(12, 12, MarkKind.Adhesive)]
+    [InlineData(60, float.NaN, MarkKind.Chip)]
+    [InlineData(float.NaN, float.NaN, MarkKind.Chip)]
     public void A_crescent_along_the_ring_is_adhesive_where_it_darkens_the_ring(float ring, float abreast, MarkKind kind) =>
         Assert.Equal(kind, Assert.Single(Named([Chip with { Length = 30, Width = 6, Nearest = 53 }], ring: RingWith(ring, abreast))).Kind);
 
@@ -95,7 +97,7 @@ public class PatchesTests
     [InlineData(20, -25, MarkKind.Film)]
     [InlineData(48, 25, MarkKind.Film)]
     public void A_faint_wide_patch_by_the_ring_alone_is_adhesive_and_film_where_it_reaches_in(double nearest, float contrast, MarkKind kind) =>
-        Assert.Equal(kind, Assert.Single(Patches.Name([Patch(55, 25, contrast) with { Nearest = nearest, Length = 50, Width = 13, EdgeWidth = 3 }], [], [])).Kind);
+        Assert.Equal(kind, Assert.Single(Named([], faint: [Patch(55, 25, contrast) with { Nearest = nearest, Length = 50, Width = 13, EdgeWidth = 3 }])).Kind);
 
     [Fact]
     public void Over_glass_and_ferrule_it_is_one_mark_of_adhesive()
@@ -123,7 +125,7 @@ public class PatchesTests
     [InlineData(Light, -10, 0)]
     [InlineData(40, -10, 1)]
     public void What_hardly_keeps_the_light_off_is_no_dirt(float light, float contrast, int marks) =>
-        Assert.Equal(marks, new Patches(Ring, GlassEdge, FerruleFrom, 0.6, light).Name([], [Dirt with { Contrast = contrast }], []).Count);
+        Assert.Equal(marks, Named([Dirt with { Contrast = contrast }], light: light).Count);
 
     // Cleaning takes a minute, and the next look tells.
     [Fact]
@@ -134,12 +136,8 @@ public class PatchesTests
         Assert.Equal([MarkKind.LooseDirt, MarkKind.LooseDirt], Named([pit, Dirt]).Select(p => p.Kind));
     }
 
-    private static RingView Ring => RingWith(60, 60);
-
-    private static Patches Patches => new(Ring, GlassEdge, FerruleFrom, 0.6, Light);
-
-    private static IReadOnlyList<(Blob Blob, MarkKind Kind)> Named(IEnumerable<Blob> onGlass, IEnumerable<Blob>? onFerrule = null, RingView? ring = null) =>
-        new Patches(ring ?? Ring, GlassEdge, FerruleFrom, 0.6, Light).Name([], onGlass, onFerrule ?? []);
+    private static IReadOnlyList<(Blob Blob, MarkKind Kind)> Named(IEnumerable<Blob> onGlass, IEnumerable<Blob>? onFerrule = null, RingView? ring = null, float light = Light, IReadOnlyList<Blob>? faint = null) =>
+        new Patches(ring ?? RingWith(60, 60), GlassEdge, FerruleFrom, 0.6, light).Name(faint ?? [], onGlass, onFerrule ?? []);
 
     // Even all round, but for a twentieth on the right.
     private static RingView RingWith(float shade, float onTheRight) => new([.. Enumerable.Range(0, 360).Select(turn => turn is < 9 or >= 351 ? onTheRight : shade)]);
