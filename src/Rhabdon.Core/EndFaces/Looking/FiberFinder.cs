@@ -14,7 +14,8 @@ internal static class FiberFinder
     private const int Circles = 2;
     private const int Rays = 96;
 
-    // Of the sharpest circle on the way, what a circle must have to be looked at closely.
+    // Of the sharpest circle round any voted center, what a circle must have to be climbed on; and of the sharpest climbed on, to be looked at closely.
+    private const double LeastToClimb = 0.2;
     private const double LeastOfBest = 0.5;
     private const double LeastStrength = 7;
     private const double LeastStep = 0.6;
@@ -62,7 +63,10 @@ internal static class FiberFinder
 
     private static (double X, double Y, double Radius, double Strength)? FindOn(Plane plane, (int From, int To) reach, bool isScaleKnown, bool isMultimode)
     {
-        var climbed = VotedCenters(plane, reach).SelectMany(v => Climb(plane, v.X, v.Y, reach)).ToList();
+        // Beside the fiber's circle there may be a mark's: from each center two are climbed on.
+        var circles = VotedCenters(plane, reach).SelectMany(v => Rings.Around(plane, v.X, v.Y, reach, Rays / 2).Sharpest(Circles)).ToList();
+        var faintest = LeastToClimb * circles.Max(c => c.Strength);
+        var climbed = circles.FindAll(c => c.Strength >= faintest).ConvertAll(c => Climb(plane, c, reach));
         var least = LeastOfBest * climbed.Max(r => r.Score);
         var best = climbed.Where(r => r.Score >= least).DistinctBy(r => (r.X, r.Y)).Select(r => Rings.Around(plane, r.X, r.Y, reach, Rays, isFinal: true)).MaxBy(r => r.Score);
         return best?.Cladding(isScaleKnown, isMultimode) is { } found ? (best.X, best.Y, found.Radius, found.Strength) : null;
@@ -132,7 +136,7 @@ internal static class FiberFinder
         var count = Math.Min(((reach.To - from) / Stride) + 1, (int)Math.Max(0, inside));
         for (var i = 0; i < count; i++)
         {
-            votes.Values[((int)(atY + (dy * i)) * votes.Width) + (int)(atX + (dx * i))] += 1;
+            votes.Values[(float.ConvertToIntegerNative<int>(atY + (dy * i)) * votes.Width) + float.ConvertToIntegerNative<int>(atX + (dx * i))] += 1;
         }
     }
 
@@ -176,18 +180,13 @@ internal static class FiberFinder
         return some;
     }
 
-    // From a voted center to the points round which its sharpest circles are sharper still: beside the fiber's there may be a mark's.
-    private static List<Rings> Climb(Plane plane, double x, double y, (int From, int To) reach) =>
-        Rings.Around(plane, x, y, reach, Rays / 2).Sharpest(Circles).ConvertAll(radius =>
-        {
-            // On the way only that circle is looked at.
-            var half = Math.Max(LeastBand, radius / 8);
-            return ClimbOn(plane, x, y, (Math.Max(reach.From, radius - half), Math.Min(reach.To, radius + half)));
-        });
-
-    private static Rings ClimbOn(Plane plane, double x, double y, (int From, int To) band)
+    // From a circle to the point near its center round which it is sharper still; on the way only that circle is looked at.
+    private static Rings Climb(Plane plane, Circle start, (int From, int To) reach)
     {
-        var best = Rings.Around(plane, x, y, band, Rays / 2);
+        var half = Math.Max(LeastBand, start.Radius / 8);
+        var band = (From: Math.Max(reach.From, start.Radius - half), To: Math.Min(reach.To, start.Radius + half));
+        var best = Rings.Around(plane, start.X, start.Y, band, Rays / 2);
+        var tried = new HashSet<(double X, double Y)> { (start.X, start.Y) };
         for (var step = 2.0; step >= 0.5; step /= 2)
         {
             for (var moved = true; moved;)
@@ -195,8 +194,7 @@ internal static class FiberFinder
                 moved = false;
                 foreach (var (dx, dy) in ((double, double)[])[(step, 0), (-step, 0), (0, step), (0, -step)])
                 {
-                    var next = Rings.Around(plane, best.X + dx, best.Y + dy, band, Rays / 2);
-                    if (next.Score > best.Score * 1.001)
+                    if (tried.Add((best.X + dx, best.Y + dy)) && Rings.Around(plane, best.X + dx, best.Y + dy, band, Rays / 2) is var next && next.Score > best.Score * 1.001)
                     {
                         (best, moved) = (next, true);
                     }
@@ -206,6 +204,8 @@ internal static class FiberFinder
 
         return best;
     }
+
+    private readonly record struct Circle(double X, double Y, int Radius, float Strength);
 
     /// <summary>How the shade changes outward round a point, radius by radius, all rays together.</summary>
     private sealed class Rings(double x, double y, int from, float[] steps, float[] strengths)
@@ -219,19 +219,19 @@ internal static class FiberFinder
 
         public float Score { get; } = strengths.Length == 0 ? 0 : strengths.Max();
 
-        /// <summary>Radii of the strongest circles, well apart.</summary>
-        public List<int> Sharpest(int count)
+        /// <summary>The strongest circles, well apart.</summary>
+        public List<Circle> Sharpest(int count)
         {
-            var radii = new List<int>();
+            var circles = new List<Circle>();
             foreach (var at in Enumerable.Range(0, strengths.Length).OrderByDescending(i => strengths[i]))
             {
-                if (radii.Count < count && radii.TrueForAll(r => Math.Abs(from + at - r) > LeastBand))
+                if (circles.Count < count && circles.TrueForAll(c => Math.Abs(from + at - c.Radius) > LeastBand))
                 {
-                    radii.Add(from + at);
+                    circles.Add(new Circle(X, Y, from + at, strengths[at]));
                 }
             }
 
-            return radii;
+            return circles;
         }
 
         public static Rings Around(Plane plane, double x, double y, (int From, int To) reach, int rays, bool isFinal = false)
@@ -291,7 +291,7 @@ internal static class FiberFinder
             var (before, here) = (0f, 0f);
             for (var i = -2; i < sums.Length; i++, x += dx, y += dy)
             {
-                var (left, top) = ((int)x, (int)y);
+                var (left, top) = (float.ConvertToIntegerNative<int>(x), float.ConvertToIntegerNative<int>(y));
                 var (fx, fy, at) = (x - left, y - top, (top * width) + left);
                 var upper = values[at] + ((values[at + 1] - values[at]) * fx);
                 var lower = values[at + width] + ((values[at + width + 1] - values[at + width]) * fx);

@@ -17,9 +17,10 @@ internal sealed class LeastSquares(int unknowns)
             var factor = weight * factors[i];
             _right[i] += factor * value;
             var row = _lower.AsSpan(i * unknowns, i + 1);
+            var some = factors[..row.Length];
             for (var k = 0; k < row.Length; k++)
             {
-                row[k] += factor * factors[k];
+                row[k] += factor * some[k];
             }
         }
     }

@@ -30,7 +30,7 @@ internal sealed class Plane(int width, int height, float[] values)
     /// <summary>The same of a place that surely has four neighbors.</summary>
     public float Between(double x, double y)
     {
-        var (left, top) = ((int)x, (int)y);
+        var (left, top) = (double.ConvertToIntegerNative<int>(x), double.ConvertToIntegerNative<int>(y));
         var (fx, fy) = ((float)(x - left), (float)(y - top));
         var at = (top * Width) + left;
         var upper = Values[at] + ((Values[at + 1] - Values[at]) * fx);

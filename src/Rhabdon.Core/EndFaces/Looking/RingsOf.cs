@@ -67,9 +67,10 @@ internal sealed class RingsOf
         var some = new List<float>((_shades.Length / step) + Count);
         for (var ring = 0; ring < Count; ring++)
         {
-            for (var i = 0; i < Of(ring).Length; i += step)
+            var all = Of(ring);
+            for (var i = 0; i < all.Length; i += step)
             {
-                some.Add(Of(ring)[i]);
+                some.Add(all[i]);
             }
         }
 

@@ -70,19 +70,21 @@ internal static class ScratchTracer
     }
 
     // Strongest first.
-    private static List<int> Seeds(float[] scores)
+    private static int[] Seeds(float[] scores)
     {
-        var seeds = new List<int>();
+        var (seeds, weakness) = (new List<int>(), new List<float>());
         for (var at = 0; at < scores.Length; at++)
         {
             if (Math.Abs(scores[at]) >= SeedScore)
             {
                 seeds.Add(at);
+                weakness.Add(-Math.Abs(scores[at]));
             }
         }
 
-        seeds.Sort((a, b) => Math.Abs(scores[b]).CompareTo(Math.Abs(scores[a])) is var order && order != 0 ? order : a.CompareTo(b));
-        return seeds;
+        var sorted = seeds.ToArray();
+        Array.Sort(weakness.ToArray(), sorted);
+        return sorted;
     }
 
     private static List<(int X, int Y)> Follow(LineFilter filter, GlassView glass, bool[] isUsed, int seed)
