@@ -61,6 +61,15 @@ public class FaceGraderTests
         { Pit(88, -30, 7), Zone.D, FaceVerdict.Pass },
     };
 
+    // Common practice: pits come of grinding, many at a time, and one is always the largest.
+    [Fact]
+    public void A_pit_that_is_larger_than_the_others_makes_no_dirt_of_them()
+    {
+        var grade = Grade(Face(new FaceLook(), [Pit(30, 10, 8.8), Pit(-25, 28, 7), Pit(-10, -30, 5)]));
+        Assert.Equal([MarkKind.Pit, MarkKind.Pit, MarkKind.Pit], grade.Findings.Select(f => f.Kind));
+        Assert.Equal(FaceVerdict.Fail, grade.Verdict);
+    }
+
     [Theory]
     [MemberData(nameof(Marks))]
     public void A_mark_is_found_measured_and_judged(MadeMark mark, Zone zone, FaceVerdict verdict)

@@ -15,7 +15,7 @@ internal static class FiberFinder
     private const int Rays = 96;
 
     // Of the sharpest circle round any voted center, what a circle must have to be climbed on; and of the sharpest climbed on, to be looked at closely.
-    private const double LeastToClimb = 0.2;
+    private const double LeastToClimb = 0.1;
     private const double LeastOfBest = 0.5;
     private const double LeastStrength = 7;
     private const double LeastStep = 0.6;

@@ -11,9 +11,6 @@ internal static class MarkNamer
 
     // No crumb of dirt is as large; glass that broke out is.
     private const double SmallestBreak = 34;
-    private const double SmallestRagged = 2.5;
-    private const double RaggedIfShining = 0.025;
-    private const double ShiningRim = 0.15;
     private const double WideCrack = 3.2;
     private const double Slender = 5;
     private const double WidestThread = 10;
@@ -36,7 +33,8 @@ internal static class MarkNamer
             ? MarkKind.Crack : MarkKind.Scratch;
 
     /// <summary>Of a patch that does not meet the ring.</summary>
-    public static MarkKind Of(Blob blob) => IsFilm(blob) ? MarkKind.Film : IsBroken(blob) ? MarkKind.Shattered : IsThread(blob) ? MarkKind.Scratch : IsDirt(blob) ? MarkKind.LooseDirt : MarkKind.Pit;
+    /// <param name="dirtOdds">That it is dirt rather than a pit.</param>
+    public static MarkKind Of(Blob blob, double dirtOdds) => IsFilm(blob) ? MarkKind.Film : IsBroken(blob) ? MarkKind.Shattered : IsThread(blob) ? MarkKind.Scratch : dirtOdds > 0 ? MarkKind.LooseDirt : MarkKind.Pit;
 
     public static bool IsFilm(Blob blob) => !IsThread(blob) &&
         ((blob.Size > WideFilm && Math.Abs(blob.Contrast) < FaintFilm && blob.EdgeWidth > SoftFilm) || (blob.Size > VeryWideFilm && Math.Abs(blob.Contrast) < VeryFaintFilm));
@@ -52,14 +50,4 @@ internal static class MarkNamer
 
     // Dirt is seldom so even, and seldom shines.
     private static bool IsVeryEven(Blob blob) => blob.Roughness < VeryEvenThread && blob.Length > (blob.Contrast > 0 ? SlenderIfBright : SlenderIfVeryEven) * blob.Width;
-
-    private static bool IsDirt(Blob blob) => blob.Size > SmallestRagged && (blob.Raggedness > RaggedAt(blob.Size) || (blob.Halo > ShiningRim && blob.Raggedness > RaggedIfShining));
-
-    // The lens rounds what is small, so that any stray tells; of what is large hardly anything is a pit.
-    private static double RaggedAt(double size) => size switch
-    {
-        > 8.5 => 0.034,
-        > 4 => 0.058,
-        _ => 0.0395,
-    };
 }

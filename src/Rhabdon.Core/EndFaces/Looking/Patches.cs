@@ -18,11 +18,9 @@ internal sealed class Patches(RingView ring, double glassEdge, double ferruleFro
     // Dirt keeps the light off; what is fainter is the light's own unevenness, or what stayed of a line.
     private const float FaintestDirt = 14;
     private const float FaintestDirtOfGlass = 0.11f;
-    private const double SurelyLarge = 8.5;
-    private const double SurelyRaggedFrom = 4.5;
-    private const double SurelyRagged = 1.08;
-    private const double LeastAsDark = 0.5;
-    private const double SmallestDoubtful = 2.5;
+
+    // Odds by its own looks from which on dirt counts as dirt for the crumbs beside it.
+    private const double Sure = 1.5;
     private const double LargestCrumb = 6;
     private const double CrumbsReach = 4;
 
@@ -35,7 +33,7 @@ internal sealed class Patches(RingView ring, double glassEdge, double ferruleFro
         List<Blob> atRing = [.. faint.Concat(glass).Concat(across.Select(a => a.Glass)).Where(b => b.MeetsRingFromWithin(glassEdge))];
         var halves = ferrule.FindAll(b => b.MeetsRingFromOutside(ferruleFrom) && atRing.Exists(b.IsAbreastOf));
         List<(Blob Blob, MarkKind Kind)> beyond = [.. ferrule.Except(halves).Select(b => (b, Beyond(b))).Where(IsThere)];
-        var within = InCompany(Clumped([.. glass.Where(b => !IsCutOff(b)).Select(b => (b, MarkNamer.Of(b))).Where(IsThere)]), beyond);
+        var within = InCompany(Clumped([.. glass.Where(b => !IsCutOff(b)).Select(b => (b, MarkNamer.Of(b, DirtOdds.OnGlass(b)))).Where(IsThere)]), beyond);
         List<(Blob Blob, MarkKind Kind)> elsewhere = [.. within.Where(p => !p.Blob.MeetsRingFromWithin(glassEdge)), .. beyond.Where(p => p.Blob.IsCompact)];
 
         // What is dirt at the ring by its own looks is company for the others there.
@@ -55,7 +53,7 @@ internal sealed class Patches(RingView ring, double glassEdge, double ferruleFro
     private RingNamer NamerBeside(IEnumerable<(Blob Blob, MarkKind Kind)> others) => new(ring, glassEdge, blur, DepthOf(others));
 
     // Adhesive shows on the glass as well.
-    private MarkKind Beyond(Blob blob) => !blob.MeetsRingFromOutside(ferruleFrom) ? MarkNamer.Of(blob) : MarkNamer.IsFilm(blob) ? MarkKind.Film : MarkKind.LooseDirt;
+    private MarkKind Beyond(Blob blob) => !blob.MeetsRingFromOutside(ferruleFrom) ? MarkNamer.Of(blob, DirtOdds.OnFerrule(blob)) : MarkNamer.IsFilm(blob) ? MarkKind.Film : MarkKind.LooseDirt;
 
     private bool IsThere((Blob Blob, MarkKind Kind) patch) => patch.Kind != MarkKind.LooseDirt || Math.Abs(patch.Blob.Contrast) >= Math.Min(FaintestDirt, FaintestDirtOfGlass * light);
 
@@ -84,13 +82,19 @@ internal sealed class Patches(RingView ring, double glassEdge, double ferruleFro
         return across;
     }
 
-    // Where dirt lies about for certain, a doubtful pit as dark is taken for dirt as well, and so is a small mark right beside it: cleaning takes a minute, and the next look tells (common practice).
-    private static List<(Blob Blob, MarkKind Kind)> InCompany(List<(Blob Blob, MarkKind Kind)> patches, IEnumerable<(Blob Blob, MarkKind Kind)> others)
+    // Cleaning takes a minute, and the next look tells: what is as likely dirt as a pit is dirt, and so is a small mark right beside dirt (common practice).
+    private static List<(Blob Blob, MarkKind Kind)> InCompany(List<(Blob Blob, MarkKind Kind)> patches, List<(Blob Blob, MarkKind Kind)> beyond)
     {
-        var dirt = patches.Concat(others).Where(p => p.Kind == MarkKind.LooseDirt && IsSurelyDirt(p.Blob)).Select(p => p.Blob).ToList();
-        var depth = dirt.Select(b => Math.Abs(b.Contrast)).DefaultIfEmpty(float.MaxValue).Min();
-        return patches.ConvertAll(p => (p.Kind == MarkKind.Pit && p.Blob.Size > SmallestDoubtful && p.Blob.Contrast < -LeastAsDark * depth) || IsCrumb(p.Blob, p.Kind, dirt) ? (p.Blob, MarkKind.LooseDirt) : p);
+        var doubtful = patches.FindAll(p => p.Kind is MarkKind.Pit or MarkKind.LooseDirt);
+        var dirtBeyond = beyond.FindAll(p => p.Kind == MarkKind.LooseDirt && p.Blob.IsCompact);
+        List<double> odds = [.. doubtful.Select(OddsOf), .. dirtBeyond.Select(p => Math.Max(0, DirtOdds.OnFerrule(p.Blob)))];
+        List<(Blob Blob, MarkKind Kind)> named = [.. doubtful.Select((p, i) => (p.Blob, DirtOdds.InCompany(odds, i) > 0 ? MarkKind.LooseDirt : MarkKind.Pit)), .. patches.Except(doubtful)];
+        var dirt = named.Concat(dirtBeyond).Where(p => p.Kind == MarkKind.LooseDirt && DirtOdds.OnGlass(p.Blob) > Sure).Select(p => p.Blob).ToList();
+        return named.ConvertAll(p => IsCrumb(p.Blob, p.Kind, dirt) ? (p.Blob, MarkKind.LooseDirt) : p);
     }
+
+    // A clump is dirt, however round its pieces are.
+    private static double OddsOf((Blob Blob, MarkKind Kind) patch) => DirtOdds.OnGlass(patch.Blob) is var looks && patch.Kind == MarkKind.LooseDirt && looks <= 0 ? DirtOdds.Most : looks;
 
     // What lies in a clump is dirt, and one mark.
     private static List<(Blob Blob, MarkKind Kind)> Clumped(List<(Blob Blob, MarkKind Kind)> patches)
@@ -112,8 +116,6 @@ internal sealed class Patches(RingView ring, double glassEdge, double ferruleFro
 
         return clumped;
     }
-
-    private static bool IsSurelyDirt(Blob blob) => blob.Contrast < 0 && (blob.Size > SurelyLarge || (blob.Size > SurelyRaggedFrom && blob.Roughness > SurelyRagged));
 
     private static bool IsCrumb(Blob blob, MarkKind kind, List<Blob> dirt) =>
         kind is MarkKind.Pit or MarkKind.Scratch && blob.Length < LargestCrumb && dirt.Exists(d => blob.Apart(d) < ((blob.Length + d.Length) / 2) + CrumbsReach);

@@ -136,6 +136,27 @@ public class PatchesTests
         Assert.Equal([MarkKind.LooseDirt, MarkKind.LooseDirt], Named([pit, Dirt]).Select(p => p.Kind));
     }
 
+    // A face has pits or dirt more often than both.
+    [Theory]
+    [InlineData(0, MarkKind.LooseDirt)]
+    [InlineData(3, MarkKind.Pit)]
+    public void A_patch_a_little_ragged_is_dirt_but_among_pits_a_pit(int pits, MarkKind kind) =>
+        Assert.Equal(kind, Named([Patch(25, 7) with { Raggedness = 0.08 }, .. Enumerable.Range(0, pits).Select(i => Patch(-40 + (20 * i), 5))])[0].Kind);
+
+    [Fact]
+    public void One_crumb_of_dirt_makes_no_dirt_of_three_pits() =>
+        Assert.Equal([MarkKind.Pit, MarkKind.Pit, MarkKind.Pit, MarkKind.LooseDirt], Named([Patch(-40, 5), Patch(-20, 5), Patch(-3, 5), Dirt]).Select(p => p.Kind));
+
+    // The ferrule's own pits may be large.
+    [Theory]
+    [InlineData(8, MarkKind.Pit, MarkKind.Pit)]
+    [InlineData(13, MarkKind.LooseDirt, MarkKind.Pit)]
+    public void What_is_large_is_dirt_on_the_glass_however_round(double size, MarkKind onGlass, MarkKind onFerrule)
+    {
+        Assert.Equal(onGlass, Assert.Single(Named([Patch(25, size)])).Kind);
+        Assert.Equal(onFerrule, Assert.Single(Named([], [Patch(90, size)])).Kind);
+    }
+
     private static IReadOnlyList<(Blob Blob, MarkKind Kind)> Named(IEnumerable<Blob> onGlass, IEnumerable<Blob>? onFerrule = null, RingView? ring = null, float light = Light, IReadOnlyList<Blob>? faint = null) =>
         new Patches(ring ?? RingWith(60, 60), GlassEdge, FerruleFrom, 0.6, light).Name(faint ?? [], onGlass, onFerrule ?? []);
 
