@@ -8,10 +8,9 @@ namespace Rhabdon.Core.EndFaces.Looking;
 /// <param name="EdgeWidth">From where it is a quarter as deep to where it is three quarters.</param>
 /// <param name="Places">Of the grid: all of it with its slopes.</param>
 /// <param name="HasArms">True when something like it goes on from its outline: a place where lines cross.</param>
-/// <param name="Halo">The depth of a rim of the other sign, as a share of its own.</param>
 /// <param name="Raggedness">Of its outline, see <see cref="Ragged"/>.</param>
 internal sealed record Blob(
-    double X, double Y, double Size, double Width, double Length, float Contrast, double Roughness, double Nearest, double Farthest, double EdgeWidth, double Halo, double Significance, IReadOnlyList<int> Places, bool HasArms,
+    double X, double Y, double Size, double Width, double Length, float Contrast, double Roughness, double Nearest, double Farthest, double EdgeWidth, double Significance, IReadOnlyList<int> Places, bool HasArms,
     double Raggedness)
 {
     private const double MostStretch = 2.6;

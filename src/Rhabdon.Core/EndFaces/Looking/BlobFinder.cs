@@ -10,6 +10,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
 {
     private const int MostBlobs = 80;
     private const double HaloReach = 2.6;
+    private const double DeepestRim = 0.7;
     private const double Shadow = 0.3;
     private const double ShadowReach = 3;
     private const double LeastSize = 0.7;
@@ -234,7 +235,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
         return significance < leastScore * 0.8 || size < LeastSize || depth < leastShade * 0.9 ? null
             : new Blob(
                 meanX * pitch, meanY * pitch, size, width, Math.Max(size, Deblur.Width(4 * longer, spreadOfPoint) * pitch), sign * depth, 4 * Math.PI * longer * shorter / n,
-                Math.Max(0, (nearest - 0.5 + shrunk) * pitch), (farthest + 0.5 - shrunk) * pitch, EdgeWidth(smooth, patch, depth, sign), 0, significance, all, HasArms(smooth, all, depth, sign),
+                Math.Max(0, (nearest - 0.5 + shrunk) * pitch), (farthest + 0.5 - shrunk) * pitch, EdgeWidth(smooth, patch, depth, sign), significance, all, HasArms(smooth, all, depth, sign),
                 Ragged.Of(smooth, meanX + half, meanY + half, depth, sign, size / pitch));
     }
 
@@ -294,12 +295,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
         var kept = new List<Blob>();
         foreach (var blob in blobs.OrderByDescending(b => Math.Abs(b.Contrast)))
         {
-            var parent = kept.FindIndex(k => Math.Sign(k.Contrast) != Math.Sign(blob.Contrast) && Math.Abs(blob.Contrast) < 0.7 * Math.Abs(k.Contrast) && Reaches(k, blob));
-            if (parent >= 0)
-            {
-                kept[parent] = kept[parent] with { Halo = Math.Max(kept[parent].Halo, Math.Abs(blob.Contrast / kept[parent].Contrast)) };
-            }
-            else if (!kept.Exists(k => Math.Abs(blob.Contrast) < Shadow * Math.Abs(k.Contrast) && Lies(k, blob, (k.Length / 2) + ShadowReach)))
+            if (!kept.Exists(k => IsRimOf(k, blob) || (Math.Abs(blob.Contrast) < Shadow * Math.Abs(k.Contrast) && Lies(k, blob, (k.Length / 2) + ShadowReach))))
             {
                 kept.Add(blob);
             }
@@ -310,6 +306,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
 
     private static bool Lies(Blob blob, Blob other, double within) => Math.Pow(blob.X - other.X, 2) + Math.Pow(blob.Y - other.Y, 2) < within * within;
 
-    private static bool Reaches(Blob blob, Blob rim) =>
-        Lies(blob, rim, (blob.Length / 2) + Math.Max(rim.Width, Math.Min(rim.Length / 2, blob.Length / 2)) + HaloReach) && rim.Width < HaloReach * 1.6;
+    private static bool IsRimOf(Blob blob, Blob rim) =>
+        Math.Sign(blob.Contrast) != Math.Sign(rim.Contrast) && Math.Abs(rim.Contrast) < DeepestRim * Math.Abs(blob.Contrast)
+        && Lies(blob, rim, (blob.Length / 2) + Math.Max(rim.Width, Math.Min(rim.Length / 2, blob.Length / 2)) + HaloReach) && rim.Width < HaloReach * 1.6;
 }

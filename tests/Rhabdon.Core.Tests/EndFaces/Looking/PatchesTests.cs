@@ -167,6 +167,6 @@ public class PatchesTests
     private static Blob Patch(double x, double size, float contrast = -60)
     {
         var (nearest, farthest) = (x - (size / 2), x + (size / 2));
-        return new Blob(x, 0, size, size, size, contrast, 1, Math.Max(0, x > FerruleFrom ? Math.Max(FerruleFrom, nearest) : nearest), x < FerruleFrom ? Math.Min(GlassEdge, farthest) : farthest, 0.6, 0, 50, [], false, 0.01);
+        return new Blob(x, 0, size, size, size, contrast, 1, Math.Max(0, x > FerruleFrom ? Math.Max(FerruleFrom, nearest) : nearest), x < FerruleFrom ? Math.Min(GlassEdge, farthest) : farthest, 0.6, 50, [], false, 0.01);
     }
 }
