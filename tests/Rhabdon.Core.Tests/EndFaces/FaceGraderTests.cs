@@ -48,6 +48,20 @@ public class FaceGraderTests
         Assert.Equal(1, grade.Place.Scale / 0.344, 0.005);
     }
 
+    // Lit from behind, a wide core's circle is far sharper than the cladding's, and no smaller than other fibers are in some pictures.
+    [Theory]
+    [InlineData(0.3, 0.2, 0.3, 0.3)]
+    [InlineData(0.3, 0.2, 3, 0.8)]
+    [InlineData(0.3, 0.6, 0.3, 0.3)]
+    [InlineData(1.5, 0.6, 0.3, 0.3)]
+    public void A_core_that_is_lit_is_not_taken_for_the_fiber(double coreEdge, double ferrule, double ringWidth, double ring)
+    {
+        var look = new FaceLook(Glass: 0.45, Ferrule: ferrule, Core: 0.95, CoreRadius: 25, CoreEdge: coreEdge, RingWidth: ringWidth, Ring: ring, Blur: 0.6);
+        var grade = FaceGrader.Grade(FaceRenderer.Draw(new MadeFace(1280, 1024, 714.6, 478.3, 0.36, look, [], 7)), Multimode);
+        Assert.Equal(1, grade.Place!.Scale / 0.36, 0.005);
+        Assert.Equal(FaceVerdict.Pass, grade.Verdict);
+    }
+
     // Where a mark lies, how large it is, and what IEC 61300-3-35 (from memory) says of it on a UPC face.
     public static TheoryData<MadeMark, Zone, FaceVerdict> Marks => new()
     {

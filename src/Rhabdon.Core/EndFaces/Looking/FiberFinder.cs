@@ -18,6 +18,10 @@ internal static class FiberFinder
     private const double LeastToClimb = 0.1;
     private const double LeastOfBest = 0.5;
     private const double LeastStrength = 7;
+
+    // How far to both sides a circle is looked at for what is slow, at least: the edge of a wide core that is lit, all of it, fills less than half.
+    private const int Slow = 4;
+    private const int SlowWithWideCore = 5;
     private const double LeastStep = 0.6;
     private const int LeastBand = 6;
     private const int Apart = 4;
@@ -68,7 +72,7 @@ internal static class FiberFinder
         var faintest = LeastToClimb * circles.Max(c => c.Strength);
         var climbed = circles.FindAll(c => c.Strength >= faintest).ConvertAll(c => Climb(plane, c, reach));
         var least = LeastOfBest * climbed.Max(r => r.Score);
-        var best = climbed.Where(r => r.Score >= least).DistinctBy(r => (r.X, r.Y)).Select(r => Rings.Around(plane, r.X, r.Y, reach, Rays, isFinal: true)).MaxBy(r => r.Score);
+        var best = climbed.Where(r => r.Score >= least).DistinctBy(r => (r.X, r.Y)).Select(r => Rings.Around(plane, r.X, r.Y, reach, Rays, isMultimode ? SlowWithWideCore : Slow)).MaxBy(r => r.Score);
         return best?.Cladding(isScaleKnown, isMultimode) is { } found ? (best.X, best.Y, found.Radius, found.Strength) : null;
     }
 
@@ -210,6 +214,9 @@ internal static class FiberFinder
     /// <summary>How the shade changes outward round a point, radius by radius, all rays together.</summary>
     private sealed class Rings(double x, double y, int from, float[] steps, float[] strengths)
     {
+        // Of a wide core's sharpness, what the cladding's has at least where a sharp core is caught in its very middle.
+        private const float FaintestRoundCore = 0.04f;
+
         // Every place of a ray has a neighbor to its right and below, however the steps were rounded.
         public const double Margin = 1.01;
 
@@ -234,7 +241,8 @@ internal static class FiberFinder
             return circles;
         }
 
-        public static Rings Around(Plane plane, double x, double y, (int From, int To) reach, int rays, bool isFinal = false)
+        /// <param name="slowReach">Null for all that changes; else without what changes slowly.</param>
+        public static Rings Around(Plane plane, double x, double y, (int From, int To) reach, int rays, int? slowReach = null)
         {
             var count = reach.To - reach.From + 1;
             var (sums, squares, seen) = (new float[count], new float[count], new int[count]);
@@ -263,9 +271,9 @@ internal static class FiberFinder
 
             // What changes slowly with the radius is the light, not an edge.
             var slow = new float[count];
-            for (var i = 0; i < count && isFinal; i++)
+            for (var i = 0; i < count && slowReach is not null; i++)
             {
-                var half = Math.Max(4, (reach.From + i) / 6);
+                var half = Math.Max(slowReach.Value, (reach.From + i) / 6);
                 var (low, high) = (Math.Max(0, i - half), Math.Min(count - 1, i + half));
                 slow[i] = Robust.Median(steps.AsSpan(low, high - low + 1).ToArray());
             }
@@ -325,7 +333,7 @@ internal static class FiberFinder
             }
 
             var most = peaks.MaxBy(p => p.Strength);
-            var outer = isScaleKnown ? most : peaks.Last(p => p.Strength > (isMultimode && IsCladdingOf(p.Radius, most.Radius) ? 0.07f : 0.2f) * most.Strength && IsPlausible(p, peaks));
+            var outer = isScaleKnown ? most : peaks.Last(p => p.Strength > (isMultimode && IsCladdingOf(p.Radius, most.Radius) ? FaintestRoundCore : 0.2f) * most.Strength && IsPlausible(p, peaks));
             var inner = peaks.First(p => p.Radius >= 0.86 * outer.Radius && p.Strength > 0.25f * outer.Strength);
             return (inner.Radius, outer.Strength);
         }
