@@ -147,7 +147,8 @@ class Face(Hand):
         inward, outward = CLADDING - self.radius, self.radius - CLADDING - self.ring
         cover = self.soft(np.minimum(deep * bulge - inward, 0.5 * deep * bulge - outward), chance.uniform(0.3, 1.2)) * (np.abs(off) < 1)
         thick = chance.uniform(0.4, 1)
-        self.put("adhesive", cover, thick * (self.adhesive_shade - self.glass), shade=self.glass + thick * (self.adhesive_shade - self.glass) if self.adhesive_shade < self.glass else self.glass * 0.6)
+        shade = self.glass + thick * (self.adhesive_shade - self.glass) if self.adhesive_shade < self.glass else self.glass * 0.6
+        self.put("adhesive", cover, shade - self.glass, shade=shade)
 
     def chip(self):
         """Bitten out of the edge by a ragged circle."""

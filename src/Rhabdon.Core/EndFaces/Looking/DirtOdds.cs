@@ -29,6 +29,7 @@ internal static class DirtOdds
     public static double OnFerrule(Blob blob) => Math.Clamp(ByOutline(blob), -Most, Most);
 
     /// <param name="odds">By their looks, of all patches on a face.</param>
+    /// <param name="of">Which of them is asked for.</param>
     public static double InCompany(IReadOnlyList<double> odds, int of)
     {
         var others = odds.Where((_, other) => other != of).ToList();

@@ -214,8 +214,9 @@ internal static class FiberFinder
     /// <summary>How the shade changes outward round a point, radius by radius, all rays together.</summary>
     private sealed class Rings(double x, double y, int from, float[] steps, float[] strengths)
     {
-        // Of a wide core's sharpness, what the cladding's has at least where a sharp core is caught in its very middle.
-        private const float FaintestRoundCore = 0.04f;
+        // Of the sharpest circle, what the cladding's has at least: more where no wide core may be the sharpest.
+        private const float LeastElse = 0.2f;
+        private const float LeastRoundCore = 0.04f;
 
         // Every place of a ray has a neighbor to its right and below, however the steps were rounded.
         public const double Margin = 1.01;
@@ -333,7 +334,7 @@ internal static class FiberFinder
             }
 
             var most = peaks.MaxBy(p => p.Strength);
-            var outer = isScaleKnown ? most : peaks.Last(p => p.Strength > (isMultimode && IsCladdingOf(p.Radius, most.Radius) ? FaintestRoundCore : 0.2f) * most.Strength && IsPlausible(p, peaks));
+            var outer = isScaleKnown ? most : peaks.Last(p => p.Strength > (isMultimode && IsCladdingOf(p.Radius, most.Radius) ? LeastRoundCore : LeastElse) * most.Strength && IsPlausible(p, peaks));
             var inner = peaks.First(p => p.Radius >= 0.86 * outer.Radius && p.Strength > 0.25f * outer.Strength);
             return (inner.Radius, outer.Strength);
         }

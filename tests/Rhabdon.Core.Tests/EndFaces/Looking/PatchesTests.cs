@@ -129,7 +129,7 @@ public class PatchesTests
 
     // Cleaning takes a minute, and the next look tells.
     [Fact]
-    public void A_pit_as_dark_as_the_dirt_about_is_taken_for_dirt()
+    public void A_round_patch_where_dirt_is_about_is_taken_for_dirt()
     {
         var pit = Patch(40, 5);
         Assert.Equal(MarkKind.Pit, Assert.Single(Named([pit])).Kind);
