@@ -199,6 +199,30 @@ public class FaceGraderTests
         Assert.Equal(3, findings.Count);
     }
 
+    // Near the ring only short stretches are left of them past the crossing.
+    [Theory]
+    [InlineData(3, 0.13, 35, 0)]
+    [InlineData(3, -0.13, 20, 8)]
+    [InlineData(3.6, 0.13, 20, 8)]
+    [InlineData(4.5, 0.13, 35, 8)]
+    public void Where_scratches_cross_near_the_ring_there_is_nothing_else(double width, double depth, double degrees, double from)
+    {
+        var (sin, cos) = Math.SinCos(degrees * Math.PI / 180);
+        MadeMark[] crossing = [Scratch(-66, 10, 10, 14, width), Scratch(from - 46 - (40 * cos), 10 - (40 * sin), from - 46 + (40 * cos), 10 + (40 * sin), width)];
+        Assert.All(Grade(Face(new FaceLook(), [.. crossing.Select(m => m with { Depth = depth })])).Findings, f => Assert.Equal(MarkKind.Scratch, f.Kind));
+    }
+
+    // Adhesive that clings to the ring has an edge along it, which is no line.
+    [Theory]
+    [InlineData(20, 1)]
+    [InlineData(32, 0)]
+    public void The_edge_of_adhesive_along_the_ring_is_no_crack(double degrees, double bulge)
+    {
+        var along = Enumerable.Range(-6, 13).Select(i => (Radius: 62.5 - (bulge * (1 - (i * i / 36.0))), Turn: i / 6.0 * degrees * Math.PI / 180));
+        var bead = new MadeMark(MarkKind.Adhesive, [.. along.Select(p => new Spot(p.Radius * Math.Cos(p.Turn), p.Radius * Math.Sin(p.Turn)))], 6, -0.25);
+        Assert.All(Grade(Face(new FaceLook(RingWidth: 2, Ring: 0.3), [bead])).Findings, f => Assert.Equal(MarkKind.Adhesive, f.Kind));
+    }
+
     [Fact]
     public void A_doubtful_mark_at_the_ring_is_dirt_where_dirt_lies_about()
     {

@@ -18,6 +18,11 @@ internal sealed class LineRemains(List<Trace> lines, GlassView glass)
     private const double NarrowFan = 0.1;
     private const double WideFan = 0.3;
     private const double Drawn = 1.6;
+    private const double MostTogether = 2.2;
+    private const double BesideLine = 2.2;
+    private const double GoOnReach = 24;
+    private const double LeastCovered = 0.7;
+    private const int Samples = 80;
 
     /// <summary>Of a patch on the glass. Where a line was taken out a little of it stays, and more where two of them cross; past a crossing it may go on unfollowed, and at the ring its end may stand.</summary>
     public bool Hold(Blob blob)
@@ -28,7 +33,22 @@ internal sealed class LineRemains(List<Trace> lines, GlassView glass)
         var near = lines.FindAll(t => t.Passes(x, y, ((t.Spread / 2) + Reach) / glass.Pitch));
         var most = near.Sum(t => Math.Abs(t.Contrast));
         return depth < (near.Count > 1 ? most : (isLong ? LeftIfLong : Left) * most)
-            || lines.Exists(t => depth < LeftIfLong * Math.Abs(t.Contrast) && (IsOn(blob, t) || IsNextStretch(blob, t) || IsEndAtRing(blob, t)));
+            || lines.Exists(t => depth < LeftIfLong * Math.Abs(t.Contrast) && (IsOn(blob, t) || IsNextStretch(blob, t) || IsEndAtRing(blob, t)))
+            || IsCoveredByLines(blob);
+    }
+
+    // What lies under lines, or where they go on, with most of it: where two cross near the ring, neither may be followed on to it.
+    private bool IsCoveredByLines(Blob blob)
+    {
+        var alike = lines.FindAll(t => Math.Sign(t.Contrast) == Math.Sign(blob.Contrast) && Math.Abs(blob.Contrast) < MostTogether * Math.Abs(t.Contrast) && t.Spread < blob.Length);
+        var (step, side, seen, covered) = ((blob.Places.Count / Samples) + 1, glass.Left.Width, 0, 0);
+        for (var i = 0; i < blob.Places.Count && alike.Count > 0; i += step, seen++)
+        {
+            var (x, y) = (blob.Places[i] % side, blob.Places[i] / side);
+            covered += alike.Exists(t => t.Covers(x, y, ((t.Spread / 2) + BesideLine) / glass.Pitch, GoOnReach / glass.Pitch)) ? 1 : 0;
+        }
+
+        return covered > LeastCovered * seen;
     }
 
     /// <summary>Of a patch on the ferrule: a line that comes to the ring goes on over it, where no lines are followed.</summary>

@@ -20,6 +20,9 @@ internal static class MarkNamer
     private const double VeryEvenThread = 1.06;
     private const double SlenderIfVeryEven = 4;
     private const double SlenderIfBright = 3;
+    private const double BarEven = 1.04;
+    private const double SlenderIfBar = 2.8;
+    private const double VerySlender = 6.5;
     private const float FaintestCrack = 12;
     private const float FaintestCrackOfGlass = 0.09f;
     private const float DeepCrackOfGlass = 0.2f;
@@ -44,10 +47,13 @@ internal static class MarkNamer
 
     /// <summary>A stretch of a line that was not followed.</summary>
     public static bool IsThread(Blob blob) =>
-        (blob.Width < WideCrack && blob.Length > Slender * blob.Width) || (blob.Width < WidestThread && (IsLongAndEven(blob) || IsVeryEven(blob)));
+        (blob.Width < WideCrack && blob.Length > Slender * blob.Width) || (blob.Width < WidestThread && (blob.Length > VerySlender * blob.Width || IsLongAndEven(blob) || IsVeryEven(blob) || IsBar(blob)));
 
     private static bool IsLongAndEven(Blob blob) => blob.Roughness < UnevenThread && blob.Length > Math.Max(LongThread, SlenderIfEven * blob.Width);
 
     // Dirt is seldom so even, and seldom shines.
     private static bool IsVeryEven(Blob blob) => blob.Roughness < VeryEvenThread && blob.Length > (blob.Contrast > 0 ? SlenderIfBright : SlenderIfVeryEven) * blob.Width;
+
+    // Dirt so long is more uneven.
+    private static bool IsBar(Blob blob) => blob.Roughness < BarEven && blob.Length > SlenderIfBar * blob.Width;
 }

@@ -35,6 +35,8 @@ internal static class ScratchTracer
     private const double RimWidth = 3.5;
     private const double WidestRim = 16;
     private const double RoundTheRing = 0.5;
+    private const double CloseRim = 8;
+    private const double RoundTheRingIfClose = 0.7;
     private const double Beside = 2;
     private const double UnevenFrom = 2.6;
     private const double MostUneven = 1.6;
@@ -48,7 +50,7 @@ internal static class ScratchTracer
         var side = glass.Left.Width;
         var seeds = Seeds(filter.Score);
         var isUsed = new bool[filter.Score.Length];
-        var traces = new List<Trace>();
+        var (traces, stretches) = (new List<Trace>(), new List<Trace>());
         foreach (var seed in seeds)
         {
             if (isUsed[seed] || traces.Count >= MostTraces)
@@ -58,15 +60,25 @@ internal static class ScratchTracer
 
             var path = Follow(filter, glass, isUsed, seed);
             Use(isUsed, path, side, filter.HalfWidthAt(seed) + 2);
-            if (Measure(glass, path, Math.Sign(filter.Score[seed])) is { } trace)
+            if (Measure(glass, path, Math.Sign(filter.Score[seed])) is not { } trace)
             {
-                TakeOut(glass, trace);
-                Use(isUsed, [.. trace.Path.Select(p => ((int)p.X, (int)p.Y))], side, (int)Math.Ceiling(((trace.Spread / 2) + Beside) / glass.Pitch));
-                traces.Add(trace);
+                continue;
             }
+
+            if (!IsSlender(trace, glass))
+            {
+                stretches.Add(trace);
+                continue;
+            }
+
+            TakeOut(glass, trace);
+            Use(isUsed, [.. trace.Path.Select(p => ((int)p.X, (int)p.Y))], side, (int)Math.Ceiling(((trace.Spread / 2) + Beside) / glass.Pitch));
+            traces.Add(trace);
         }
 
-        return traces;
+        var onward = stretches.FindAll(s => traces.Exists(t => TraceJoiner.GoesOn(t, s, traces, glass.Pitch)));
+        onward.ForEach(stretch => TakeOut(glass, stretch));
+        return [.. traces, .. onward];
     }
 
     // Strongest first.
@@ -221,13 +233,15 @@ internal static class ScratchTracer
 
     private static float NoiseAtMiddle(GlassView glass, List<(double X, double Y)> path) => glass.NoiseAt((int)path[path.Count / 2].X, (int)path[path.Count / 2].Y);
 
-    // Long against its width, and no thinner than the lens lets the thinnest of lines appear.
+    // No thinner than the lens lets the thinnest of lines appear.
     private static bool IsLine(Trace trace, double length, GlassView glass)
     {
         var thinnest = Deblur.Least(glass.Blur) * glass.Pitch * (trace.Significance > SureSignificance ? ThinIfSure : Thin);
-        var slenderness = trace.Spread > Broad ? WideSlenderness : LeastSlenderness;
-        return length >= Math.Max(ShortestLength, slenderness * trace.Spread) && length <= LongestOfDiameter * 2 * glass.Edge && trace.Width <= WidestLine && trace.Spread >= thinnest;
+        return length >= ShortestLength && length <= LongestOfDiameter * 2 * glass.Edge && trace.Width <= WidestLine && trace.Spread >= thinnest;
     }
+
+    // Long against its width; what is not may still be a stretch of a line.
+    private static bool IsSlender(Trace trace, GlassView glass) => LinePath.LengthOf(trace.Path) * glass.Pitch >= (trace.Spread > Broad ? WideSlenderness : LeastSlenderness) * trace.Spread;
 
     // What is wide and faint is more likely unevenness of the light.
     private static bool IsDeepEnough(Trace trace, float noise)
@@ -265,8 +279,10 @@ internal static class ScratchTracer
     {
         var radii = path.ConvertAll(p => glass.RadiusAt(p.X, p.Y));
         var (nearest, farthest) = (radii.Min(), radii.Max());
+        var roundness = (farthest - nearest) * 8 * nearest / (length * length);
         return nearest + (spread > WideLine ? spread / 2 : 0) > glass.Edge - RimWidth
-            || (nearest > glass.Edge - WidestRim && farthest - nearest < RoundTheRing * length * length / 8 / nearest && spread > WideLine);
+            || (nearest > glass.Edge - WidestRim && roundness < RoundTheRing && spread > WideLine)
+            || (nearest > glass.Edge - CloseRim && roundness < RoundTheRingIfClose);
     }
 
     private static float[] Contrasts(GlassView glass, List<(double X, double Y)> path, double width, int sign)

@@ -12,6 +12,9 @@ internal sealed record Trace(IReadOnlyList<(double X, double Y)> Path, double Wi
     /// <summary>Whether a place of the grid lies on it or within so many steps of its side.</summary>
     public bool Passes(double x, double y, double within) => Path.Any(p => ((p.X - x) * (p.X - x)) + ((p.Y - y) * (p.Y - y)) <= within * within);
 
+    /// <summary>Whether a place of the grid lies on it or so near to its side, or where it would go on straight from either end; all in steps.</summary>
+    public bool Covers(double x, double y, double aside, double reach) => Passes(x, y, aside) || GoesOnTo(x, y, reach, aside, 0);
+
     /// <summary>Whether a place of the grid lies where either end points to, no farther than a reach; all in steps.</summary>
     /// <param name="fan">How much farther aside for each step along.</param>
     /// <param name="counts">Which ends may go on; null for both.</param>

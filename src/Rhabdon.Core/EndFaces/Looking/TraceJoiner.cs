@@ -10,6 +10,9 @@ internal static class TraceJoiner
     private const int Probes = 5;
     private const double Beside = 5;
 
+    // What is so short tells nothing of how the whole runs.
+    private const double LeastForCourse = 16;
+
     private const double MostAside = 1.6;
     private const double LeastAlong = 0.966;
     private const double MostWider = 1.9;
@@ -38,7 +41,22 @@ internal static class TraceJoiner
         return joined;
     }
 
+    /// <summary>Whether two traces are pieces of one line.</summary>
+    public static bool GoesOn(Trace one, Trace other, IReadOnlyList<Trace> all, double pitch) => PathOver(one, other, all, pitch) is not null;
+
     private static Trace? Whole(Trace one, Trace other, IReadOnlyList<Trace> all, double pitch)
+    {
+        if (PathOver(one, other, all, pitch) is not { } path)
+        {
+            return null;
+        }
+
+        var (stronger, weaker) = one.Significance > other.Significance ? (one, other) : (other, one);
+        var course = LinePath.LengthOf(weaker.Path) * pitch < LeastForCourse ? stronger.Course : Course.Of(path, pitch);
+        return stronger with { Path = path, Course = course, Significance = Math.Sqrt((one.Significance * one.Significance) + (other.Significance * other.Significance)) };
+    }
+
+    private static List<(double X, double Y)>? PathOver(Trace one, Trace other, IReadOnlyList<Trace> all, double pitch)
     {
         if (Math.Sign(one.Contrast) != Math.Sign(other.Contrast) || Math.Max(one.Width, other.Width) > MostWider * Math.Max(0.8, Math.Min(one.Width, other.Width)))
         {
@@ -51,9 +69,7 @@ internal static class TraceJoiner
             {
                 if (Continues(first, second, pitch, (x, y) => all.Any(t => t != one && t != other && t.Passes(x, y, (t.Spread / 2 / pitch) + Beside))))
                 {
-                    var stronger = one.Significance > other.Significance ? one : other;
-                    List<(double X, double Y)> path = [.. first, .. second];
-                    return stronger with { Path = path, Course = Course.Of(path, pitch), Significance = Math.Sqrt((one.Significance * one.Significance) + (other.Significance * other.Significance)) };
+                    return [.. first, .. second];
                 }
             }
         }
