@@ -62,6 +62,17 @@ public class FaceGraderTests
         Assert.Equal(FaceVerdict.Pass, grade.Verdict);
     }
 
+    // A glass drawn in layers may show them (common practice): a seam just inside the core's edge is no circle of its own.
+    [Theory]
+    [InlineData(17, 0.7)]
+    [InlineData(19, 0.95)]
+    public void A_seam_inside_the_edge_of_a_lit_core_hides_no_fiber(double radius, double core)
+    {
+        var look = new FaceLook(Glass: 0.45, Ferrule: 0.48, Core: core, CoreRadius: 25, RingWidth: 0.5, Ring: 0.43);
+        var seam = new MadeMark(MarkKind.Scratch, [.. Enumerable.Range(0, 73).Select(i => new Spot(radius * Math.Cos(i * Math.PI / 36), radius * Math.Sin(i * Math.PI / 36)))], 1, -0.1);
+        Assert.Equal(1, FaceGrader.Grade(FaceRenderer.Draw(new MadeFace(1600, 1200, 714.6, 578.3, 0.32, look, [seam], 7)), Multimode).Place!.Scale / 0.32, 0.005);
+    }
+
     // Where a mark lies, how large it is, and what IEC 61300-3-35 (from memory) says of it on a UPC face.
     public static TheoryData<MadeMark, Zone, FaceVerdict> Marks => new()
     {

@@ -341,7 +341,11 @@ internal static class FiberFinder
 
         // Inside the cladding's circle there may be the core's, at 50 or 62.5 of 125 or much smaller; any other circle inside it makes it none.
         private static bool IsPlausible((int Radius, float Strength) outer, List<(int Radius, float Strength)> peaks) =>
-            peaks.Where(p => p.Radius < 0.86 * outer.Radius && p.Strength > 2 * outer.Strength).All(p => IsCladdingOf(outer.Radius, p.Radius) || outer.Radius > 8 * p.Radius);
+            peaks.Where(p => p.Radius < 0.86 * outer.Radius && p.Strength > 2 * outer.Strength && !peaks.Exists(other => IsShadowOf(p, other))).All(p => IsCladdingOf(outer.Radius, p.Radius) || outer.Radius > 8 * p.Radius);
+
+        // Beside a sharp circle, what is slow leaves another.
+        private static bool IsShadowOf((int Radius, float Strength) peak, (int Radius, float Strength) other) =>
+            other.Strength > peak.Strength && Math.Abs(other.Radius - peak.Radius) <= Math.Max(SlowWithWideCore, peak.Radius / 6);
 
         private static bool IsCladdingOf(int outer, int core) => (double)outer / core is > 1.85 and < 2.75;
     }
