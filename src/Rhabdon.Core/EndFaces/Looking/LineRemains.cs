@@ -19,9 +19,9 @@ internal sealed class LineRemains(List<Trace> lines, GlassView glass)
     private const double WideFan = 0.3;
     private const double Drawn = 1.6;
     private const double MostTogether = 2.2;
-    private const double BesideLine = 2.2;
+    private const double BesideLine = 1.5;
     private const double GoOnReach = 24;
-    private const double LeastCovered = 0.7;
+    private const double LeastCovered = 0.8;
     private const int Samples = 80;
 
     /// <summary>Of a patch on the glass. Where a line was taken out a little of it stays, and more where two of them cross; past a crossing it may go on unfollowed, and at the ring its end may stand.</summary>

@@ -14,8 +14,7 @@ internal sealed class RingNamer(RingView ring, double glassEdge, double blur, fl
     private const double SlenderAtRing = 2.3;
     private const double DeepestAtRing = 11;
     private const double DeepestCrescent = 20;
-    private const double LargestDirt = 24;
-    private const double LargestIfDoubtful = 20;
+    private const double LargestDirt = 20;
     private const double LargestAdhesive = 35;
     private const double DeepDirt = 70;
     private const double SmallDirt = 5;
@@ -43,14 +42,14 @@ internal sealed class RingNamer(RingView ring, double glassEdge, double blur, fl
     /// <summary>Of a patch on glass and ferrule alike: it lies on top of both.</summary>
     public MarkKind Across(Blob whole, Blob onGlass, Blob onFerrule) =>
         IsFilm(onGlass) && (MarkNamer.IsFilm(onFerrule) || onGlass.Size > LargestAdhesive) ? MarkKind.Film
-        : IsInCompany(whole) || (onGlass.Contrast < -DeepDirt && onGlass.Size < LargestIfDoubtful && !LiesAlongRing(onGlass)) ? MarkKind.LooseDirt
+        : IsInCompany(whole) || (onGlass.Contrast < -DeepDirt && onGlass.Size < LargestDirt && !LiesAlongRing(onGlass)) ? MarkKind.LooseDirt
         : MarkKind.Adhesive;
 
     /// <summary>Of a patch on the ferrule, abreast of one on the glass.</summary>
     public MarkKind OnFerrule(Blob blob) => MarkNamer.IsFilm(blob) ? MarkKind.Film : IsInCompany(blob) ? MarkKind.LooseDirt : MarkKind.Adhesive;
 
     // Dirt may lie beside adhesive too, which is larger than dirt.
-    private bool IsInCompany(Blob blob) => dirt > LeastAsDark * Math.Abs(blob.Contrast) && blob.Size < (LiesAlongRing(blob) ? LargestIfDoubtful : LargestDirt);
+    private bool IsInCompany(Blob blob) => dirt > LeastAsDark * Math.Abs(blob.Contrast) && blob.Size < LargestDirt;
 
     private bool IsFilm(Blob onGlass) => MarkNamer.IsFilm(onGlass) && !HugsRing(onGlass);
 

@@ -25,7 +25,7 @@ public class PatchesTests
     public void Adhesive_larger_than_dirt_is_stays_adhesive_in_its_company()
     {
         Assert.Equal(MarkKind.Adhesive, Named([Patch(56.5, 18) with { Contrast = -50 }, Dirt], [Patch(69, 16, -45)])[^1].Kind);
-        Assert.Equal(MarkKind.LooseDirt, Named([Patch(56.5, 15) with { Contrast = -50 }, Dirt], [Patch(69, 13, -45)])[^1].Kind);
+        Assert.Equal(MarkKind.LooseDirt, Named([Patch(56.5, 10) with { Contrast = -50 }, Dirt], [Patch(69, 8, -45)])[^1].Kind);
         Assert.Equal(MarkKind.Adhesive, Named([Patch(56.5, 21) with { Length = 34, Width = 10, Nearest = 52 }, Dirt], ring: RingWith(60, 10))[^1].Kind);
     }
 
