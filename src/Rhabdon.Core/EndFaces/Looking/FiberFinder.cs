@@ -274,7 +274,7 @@ internal static class FiberFinder
             var slow = new float[count];
             for (var i = 0; i < count && slowReach is not null; i++)
             {
-                var half = Math.Max(slowReach.Value, (reach.From + i) / 6);
+                var half = SlowHalf(reach.From + i, slowReach.Value);
                 var (low, high) = (Math.Max(0, i - half), Math.Min(count - 1, i + half));
                 slow[i] = Robust.Median(steps.AsSpan(low, high - low + 1).ToArray());
             }
@@ -343,9 +343,11 @@ internal static class FiberFinder
         private static bool IsPlausible((int Radius, float Strength) outer, List<(int Radius, float Strength)> peaks) =>
             peaks.Where(p => p.Radius < 0.86 * outer.Radius && p.Strength > 2 * outer.Strength && !peaks.Exists(other => IsShadowOf(p, other))).All(p => IsCladdingOf(outer.Radius, p.Radius) || outer.Radius > 8 * p.Radius);
 
-        // Beside a sharp circle, what is slow leaves another.
+        // Taking off what is slow leaves another circle beside a sharp one.
         private static bool IsShadowOf((int Radius, float Strength) peak, (int Radius, float Strength) other) =>
-            other.Strength > peak.Strength && Math.Abs(other.Radius - peak.Radius) <= Math.Max(SlowWithWideCore, peak.Radius / 6);
+            other.Strength > peak.Strength && Math.Abs(other.Radius - peak.Radius) <= SlowHalf(peak.Radius, SlowWithWideCore);
+
+        private static int SlowHalf(int radius, int least) => Math.Max(least, radius / 6);
 
         private static bool IsCladdingOf(int outer, int core) => (double)outer / core is > 1.85 and < 2.75;
     }

@@ -83,7 +83,7 @@ public class PatchesTests
     public void A_thread_that_comes_in_from_the_ring_is_a_scratch_and_so_is_a_bright_one_along_it_but_no_splinter(double nearest, float contrast, MarkKind kind, double size = 1) =>
         Assert.Equal(kind, Assert.Single(Named([Patch(52, 9 * size, contrast) with { Width = 4 * size, Length = 22 * size, Nearest = nearest, Farthest = GlassEdge }])).Kind);
 
-    // Dirt is seldom so even, and the less the longer it is.
+    // Dirt is seldom so even, or so long.
     [Theory]
     [InlineData(4.5, 1.05, -60, MarkKind.Scratch)]
     [InlineData(3.5, 1.05, -60, MarkKind.LooseDirt)]
