@@ -48,6 +48,37 @@ public class FaceGraderTests
         Assert.Equal(1, grade.Place.Scale / 0.344, 0.005);
     }
 
+    // Many microscopes show the round edge of what the lens sees, black beyond (common practice).
+    [Theory]
+    [InlineData("sm-upc", 180, 0)]
+    [InlineData("sm-upc", 150, 10)]
+    [InlineData("sm-upc", 100, -5)]
+    [InlineData("sm-upc", 82, 3)]
+    [InlineData("mm", 190, 20)]
+    public void The_round_edge_of_what_the_lens_sees_is_neither_fiber_nor_mark(string profile, double radius, double aside)
+    {
+        const double Scale = 0.45;
+        var shades = FaceRenderer.Draw(new MadeFace(1024, 768, 520, 390, Scale, new FaceLook(CoreRadius: profile == "mm" ? 25 : 4.5), [], 5)).Pixels.ToArray();
+        for (var at = 0; at < shades.Length; at++)
+        {
+            var (x, y) = ((at % 1024) - 520 - (aside / Scale), (at / 1024) - 390);
+            shades[at] = Math.Sqrt((x * x) + (y * y)) * Scale < radius ? shades[at] : (byte)(3 + (at % 3));
+        }
+
+        var grade = FaceGrader.Grade(new GrayImage(1024, 768, shades), FaceProfiles.Find(profile)!);
+        Assert.Equal(FaceVerdict.Pass, grade.Verdict);
+        Assert.Empty(grade.Findings);
+        Assert.Equal(520, grade.Place!.CenterX, 0.5 / Scale);
+        Assert.Equal(1, grade.Place.Scale / Scale, 0.005);
+    }
+
+    [Fact]
+    public void A_wide_core_in_a_black_ferrule_is_no_fiber()
+    {
+        var grade = FaceGrader.Grade(FaceRenderer.Draw(new MadeFace(1024, 768, 520, 390, 0.3, new FaceLook(Ferrule: 0.03, Ring: 0.03, Core: 0.9, CoreRadius: 25), [], 5)), Multimode);
+        Assert.Equal(1, grade.Place!.Scale / 0.3, 0.005);
+    }
+
     // Lit from behind, a wide core's circle is far sharper than the cladding's, and no smaller than other fibers are in some pictures.
     [Theory]
     [InlineData(0.3, 0.2, 0.3, 0.3)]

@@ -8,6 +8,10 @@ internal sealed class FerruleView
     private const double LeastScore = 6;
     private const double LeastSize = 2.2;
     private const float LeastShade = 7;
+    private const int FewestJudged = 200;
+
+    // From here on what is black may be no ferrule, micrometers.
+    private const double Outer = 85;
 
     private readonly Plane _grid;
     private readonly double _pitch;
@@ -29,7 +33,6 @@ internal sealed class FerruleView
         var grid = Resampler.Around(image, place.X, place.Y, pitch / scale, half);
         var from = place.FerruleFrom(scale);
         var isJudged = new bool[grid.Values.Length];
-        var judged = 0;
         for (var y = 0; y < grid.Height; y++)
         {
             for (var x = 0; x < grid.Width; x++)
@@ -39,11 +42,11 @@ internal sealed class FerruleView
                 var r = Math.Sqrt((dx * dx) + (dy * dy));
                 var isSeen = r > from && r < MadeOf.ContactRadius && atX >= 0 && atY >= 0 && atX <= image.Width - 1 && atY <= image.Height - 1;
                 isJudged[(y * grid.Width) + x] = isSeen;
-                judged += isSeen ? 1 : 0;
             }
         }
 
-        return judged < 200 || Light.Fit(grid, pitch, half, isJudged) is not { } light ? null
+        FieldStop.TakeFrom(isJudged, grid, at => Math.Pow((at % grid.Width) - half, 2) + Math.Pow((at / grid.Width) - half, 2) < Math.Pow(Outer / pitch, 2));
+        return isJudged.Count(j => j) < FewestJudged || Light.Fit(grid, pitch, half, isJudged) is not { } light ? null
             : new FerruleView(grid, pitch, half, Math.Sqrt(Math.Pow(place.Blur * scale / pitch, 2) + (1 / 12.0)), isJudged, light);
     }
 

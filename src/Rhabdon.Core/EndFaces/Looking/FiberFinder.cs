@@ -17,14 +17,9 @@ internal static class FiberFinder
     // Of the sharpest circle round any voted center, what a circle must have to be climbed on; and of the sharpest climbed on, to be looked at closely.
     private const double LeastToClimb = 0.1;
     private const double LeastOfBest = 0.5;
-    private const double LeastStrength = 7;
-
-    // How far to both sides a circle is looked at for what is slow, at least: the edge of a wide core that is lit, all of it, fills less than half.
-    private const int Slow = 4;
-    private const int SlowWithWideCore = 5;
-    private const double LeastStep = 0.6;
-    private const int LeastBand = 6;
     private const int Apart = 4;
+    private const double MostOfStop = 0.8;
+    private const double LeastOfStop = 0.2;
     private const int Stride = 3;
     private const int Rim = 1;
     private const int Sampled = 3;
@@ -42,13 +37,22 @@ internal static class FiberFinder
         var by = Math.Max(1, (int)Math.Ceiling(Math.Max(image.Width, image.Height) / (double)ReducedSide));
         var plane = Resampler.Reduce(image, by).Smoothed(0.8);
         var reach = RadiiFor(plane, scale * by, by);
-        if (reach.To <= reach.From + 2 || (FindOn(plane, reach, scale is not null, isMultimode) ?? FindOn(Grain(plane), reach, isScaleKnown: true, isMultimode)) is not { } rough)
+        if (FindIn(plane, reach, scale is not null, isMultimode) is not { } found)
         {
             return null;
         }
 
+        var rough = FieldStop.Within(plane, found) is { } seen && FindIn(seen, (reach.From, (int)(MostOfStop * found.Radius)), scale is not null, isMultimode) is { } fiber && IsInStop(plane, fiber, found, isMultimode) ? fiber : found;
         return EdgeFitter.Fit(image, new FiberPlace((rough.X * by) + ((by - 1) / 2.0), (rough.Y * by) + ((by - 1) / 2.0), rough.Radius * by, 0, by, rough.Strength), Math.Max(2.5 * by, 4));
     }
+
+    // What lies in a stop that goes round is the core of a black ferrule's fiber if it is as large as one.
+    private static bool IsInStop(Plane plane, Circle fiber, Circle stop, bool isMultimode) =>
+        fiber.Radius > LeastOfStop * stop.Radius
+        && !(isMultimode && Rings.IsCladdingOf(stop.Radius, fiber.Radius) && Math.Min(Math.Min(stop.X, plane.Width - stop.X), Math.Min(stop.Y, plane.Height - stop.Y)) > stop.Radius);
+
+    private static Circle? FindIn(Plane plane, (int From, int To) reach, bool isScaleKnown, bool isMultimode) =>
+        reach.To <= reach.From + 2 ? null : FindOn(plane, reach, isScaleKnown, isMultimode) ?? FindOn(Grain(plane), reach, isScaleKnown: true, isMultimode);
 
     // Where the ferrule is as bright as the glass its grain still sets it apart.
     private static Plane Grain(Plane plane)
@@ -65,15 +69,15 @@ internal static class FiberFinder
         return grain.Smoothed(GrainReach);
     }
 
-    private static (double X, double Y, double Radius, double Strength)? FindOn(Plane plane, (int From, int To) reach, bool isScaleKnown, bool isMultimode)
+    private static Circle? FindOn(Plane plane, (int From, int To) reach, bool isScaleKnown, bool isMultimode)
     {
         // Beside the fiber's circle there may be a mark's: from each center two are climbed on.
         var circles = VotedCenters(plane, reach).SelectMany(v => Rings.Around(plane, v.X, v.Y, reach, Rays / 2).Sharpest(Circles)).ToList();
         var faintest = LeastToClimb * circles.Max(c => c.Strength);
         var climbed = circles.FindAll(c => c.Strength >= faintest).ConvertAll(c => Climb(plane, c, reach));
         var least = LeastOfBest * climbed.Max(r => r.Score);
-        var best = climbed.Where(r => r.Score >= least).DistinctBy(r => (r.X, r.Y)).Select(r => Rings.Around(plane, r.X, r.Y, reach, Rays, isMultimode ? SlowWithWideCore : Slow)).MaxBy(r => r.Score);
-        return best?.Cladding(isScaleKnown, isMultimode) is { } found ? (best.X, best.Y, found.Radius, found.Strength) : null;
+        var best = climbed.Where(r => r.Score >= least).DistinctBy(r => (r.X, r.Y)).Select(r => Rings.Around(plane, r.X, r.Y, reach, Rays, isMultimode ? Rings.SlowWithWideCore : Rings.Slow)).MaxBy(r => r.Score);
+        return best?.Cladding(isScaleKnown, isMultimode);
     }
 
     private static (int From, int To) RadiiFor(Plane plane, double? scale, int by)
@@ -187,7 +191,7 @@ internal static class FiberFinder
     // From a circle to the point near its center round which it is sharper still; on the way only that circle is looked at.
     private static Rings Climb(Plane plane, Circle start, (int From, int To) reach)
     {
-        var half = Math.Max(LeastBand, start.Radius / 8);
+        var half = Math.Max(Rings.LeastBand, start.Radius / 8);
         var band = (From: Math.Max(reach.From, start.Radius - half), To: Math.Min(reach.To, start.Radius + half));
         var best = Rings.Around(plane, start.X, start.Y, band, Rays / 2);
         var tried = new HashSet<(double X, double Y)> { (start.X, start.Y) };
@@ -207,148 +211,5 @@ internal static class FiberFinder
         }
 
         return best;
-    }
-
-    private readonly record struct Circle(double X, double Y, int Radius, float Strength);
-
-    /// <summary>How the shade changes outward round a point, radius by radius, all rays together.</summary>
-    private sealed class Rings(double x, double y, int from, float[] steps, float[] strengths)
-    {
-        // Of the sharpest circle, what the cladding's has at least: more where no wide core may be the sharpest.
-        private const float LeastElse = 0.2f;
-        private const float LeastRoundCore = 0.04f;
-
-        // Every place of a ray has a neighbor to its right and below, however the steps were rounded.
-        public const double Margin = 1.01;
-
-        public double X { get; } = x;
-
-        public double Y { get; } = y;
-
-        public float Score { get; } = strengths.Length == 0 ? 0 : strengths.Max();
-
-        /// <summary>The strongest circles, well apart.</summary>
-        public List<Circle> Sharpest(int count)
-        {
-            var circles = new List<Circle>();
-            foreach (var at in Enumerable.Range(0, strengths.Length).OrderByDescending(i => strengths[i]))
-            {
-                if (circles.Count < count && circles.TrueForAll(c => Math.Abs(from + at - c.Radius) > LeastBand))
-                {
-                    circles.Add(new Circle(X, Y, from + at, strengths[at]));
-                }
-            }
-
-            return circles;
-        }
-
-        /// <param name="slowReach">Null for all that changes; else without what changes slowly.</param>
-        public static Rings Around(Plane plane, double x, double y, (int From, int To) reach, int rays, int? slowReach = null)
-        {
-            var count = reach.To - reach.From + 1;
-            var (sums, squares, seen) = (new float[count], new float[count], new int[count]);
-            var (right, bottom) = (plane.Width - Margin, plane.Height - Margin);
-            for (var ray = 0; ray < rays && x >= 0 && y >= 0 && x <= right && y <= bottom; ray++)
-            {
-                var (sin, cos) = Math.SinCos(2 * Math.PI * ray / rays);
-                var inside = Math.Min(count, (int)Math.Floor(Math.Min(ToEdge(x, cos, right), ToEdge(y, sin, bottom))) - reach.From);
-                if (inside < 1)
-                {
-                    continue;
-                }
-
-                Add(plane, (float)(x + ((reach.From - 1) * cos)), (float)(y + ((reach.From - 1) * sin)), (float)cos, (float)sin, sums.AsSpan(0, inside), squares.AsSpan(0, inside));
-                for (var i = 0; i < inside; i++)
-                {
-                    seen[i]++;
-                }
-            }
-
-            var (steps, strengths) = (new float[count], new float[count]);
-            for (var i = 0; i < count && seen[i] >= rays / 2; i++)
-            {
-                steps[i] = sums[i] / seen[i];
-            }
-
-            // What changes slowly with the radius is the light, not an edge.
-            var slow = new float[count];
-            for (var i = 0; i < count && slowReach is not null; i++)
-            {
-                var half = SlowHalf(reach.From + i, slowReach.Value);
-                var (low, high) = (Math.Max(0, i - half), Math.Min(count - 1, i + half));
-                slow[i] = Robust.Median(steps.AsSpan(low, high - low + 1).ToArray());
-            }
-
-            for (var i = 0; i < count && seen[i] >= rays / 2; i++)
-            {
-                var spread = Math.Max(0, (squares[i] / seen[i]) - (steps[i] * steps[i]));
-                steps[i] -= slow[i];
-                strengths[i] = Math.Abs(steps[i]) / MathF.Sqrt((spread * 2 / seen[i]) + 0.02f);
-            }
-
-            return new Rings(x, y, reach.From, steps, strengths);
-        }
-
-        // How many steps lead to the edge along one axis.
-        public static double ToEdge(double at, double direction, double edge) => direction > 1e-9 ? (edge - at) / direction : direction < -1e-9 ? at / -direction : double.MaxValue;
-
-        // From the point before the first radius outward: each step is the shade beyond less the shade before.
-        private static void Add(Plane plane, float x, float y, float dx, float dy, Span<float> sums, Span<float> squares)
-        {
-            var values = plane.Values;
-            var width = plane.Width;
-            var (before, here) = (0f, 0f);
-            for (var i = -2; i < sums.Length; i++, x += dx, y += dy)
-            {
-                var (left, top) = (float.ConvertToIntegerNative<int>(x), float.ConvertToIntegerNative<int>(y));
-                var (fx, fy, at) = (x - left, y - top, (top * width) + left);
-                var upper = values[at] + ((values[at + 1] - values[at]) * fx);
-                var lower = values[at + width] + ((values[at + width + 1] - values[at + width]) * fx);
-                var after = upper + ((lower - upper) * fy);
-                if (i >= 0)
-                {
-                    var step = after - before;
-                    sums[i] += step;
-                    squares[i] += step * step;
-                }
-
-                (before, here) = (here, after);
-            }
-        }
-
-        /// <summary>The cladding's circle among those found: radius in steps of the plane, and how surely it is there. Null for none.</summary>
-        public (double Radius, double Strength)? Cladding(bool isScaleKnown, bool isMultimode)
-        {
-            var peaks = new List<(int Radius, float Strength)>();
-            for (var i = 1; i < strengths.Length - 1; i++)
-            {
-                if (strengths[i] >= strengths[i - 1] && strengths[i] > strengths[i + 1] && strengths[i] > LeastStrength && Math.Abs(steps[i]) > LeastStep)
-                {
-                    peaks.Add((from + i, strengths[i]));
-                }
-            }
-
-            if (peaks.Count == 0)
-            {
-                return null;
-            }
-
-            var most = peaks.MaxBy(p => p.Strength);
-            var outer = isScaleKnown ? most : peaks.Last(p => p.Strength > (isMultimode && IsCladdingOf(p.Radius, most.Radius) ? LeastRoundCore : LeastElse) * most.Strength && IsPlausible(p, peaks));
-            var inner = peaks.First(p => p.Radius >= 0.86 * outer.Radius && p.Strength > 0.25f * outer.Strength);
-            return (inner.Radius, outer.Strength);
-        }
-
-        // Inside the cladding's circle there may be the core's, at 50 or 62.5 of 125 or much smaller; any other circle inside it makes it none.
-        private static bool IsPlausible((int Radius, float Strength) outer, List<(int Radius, float Strength)> peaks) =>
-            peaks.Where(p => p.Radius < 0.86 * outer.Radius && p.Strength > 2 * outer.Strength && !peaks.Exists(other => IsShadowOf(p, other))).All(p => IsCladdingOf(outer.Radius, p.Radius) || outer.Radius > 8 * p.Radius);
-
-        // Taking off what is slow leaves another circle beside a sharp one.
-        private static bool IsShadowOf((int Radius, float Strength) peak, (int Radius, float Strength) other) =>
-            other.Strength > peak.Strength && Math.Abs(other.Radius - peak.Radius) <= SlowHalf(peak.Radius, SlowWithWideCore);
-
-        private static int SlowHalf(int radius, int least) => Math.Max(least, radius / 6);
-
-        private static bool IsCladdingOf(int outer, int core) => (double)outer / core is > 1.85 and < 2.75;
     }
 }
