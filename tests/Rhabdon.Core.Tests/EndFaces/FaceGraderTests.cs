@@ -203,6 +203,20 @@ public class FaceGraderTests
         Assert.Equal(kind, Assert.Single(Grade(Face(new FaceLook(), [line])).Findings).Kind);
     }
 
+    // Common practice: a film draws scratches straight or in wide bows, lint curls.
+    [Theory]
+    [InlineData(12, 130, 4)]
+    [InlineData(10, 200, 3.5)]
+    [InlineData(16, 150, 5)]
+    public void A_thread_that_curls_is_dirt(double radius, double degrees, double width)
+    {
+        var thread = new MadeMark(
+            MarkKind.LooseDirt, [.. Enumerable.Range(0, 25).Select(i => i / 24.0 * degrees * Math.PI / 180).Select(turn => new Spot(-25 + (radius * Math.Cos(turn)), 18 + (radius * Math.Sin(turn))))], width, -0.3);
+        var grade = Grade(Face(new FaceLook(), [thread]));
+        Assert.Equal(MarkKind.LooseDirt, Assert.Single(grade.Findings).Kind);
+        Assert.Equal(FaceVerdict.CleanAndLookAgain, grade.Verdict);
+    }
+
     // A scratch is as wide all along (common practice); dirt that long is seldom so even.
     [Theory]
     [InlineData(4.5, 16, -0.2)]

@@ -41,6 +41,9 @@ internal sealed record Blob(
     /// <summary>From middle to middle.</summary>
     public double Apart(Blob other) => Math.Sqrt(((X - other.X) * (X - other.X)) + ((Y - other.Y) * (Y - other.Y)));
 
+    /// <summary>Whether a place lies no farther than so much from what may be its outline; micrometers.</summary>
+    public bool Reaches(double x, double y, double beside) => Math.Pow(X - x, 2) + Math.Pow(Y - y, 2) < Math.Pow((Length / 2) + beside, 2);
+
     /// <summary>What it would be if it went on to the glass's very edge, where its farther part lies hidden.</summary>
     public Blob OutTo(double edge)
     {

@@ -16,8 +16,9 @@ internal static class FieldStop
     // Steps of a grid.
     private const int Margin = 4;
 
-    // Of the picture: less tells nothing.
+    // Of the picture, and of the places that are judged: less tells nothing, or is a mark.
     private const double LeastBeyond = 0.03;
+    private const double LeastOfJudged = 0.003;
 
     /// <summary>Of the places that are judged, those that lie beyond the stop, and close to its rim, are judged no more.</summary>
     /// <param name="grid">Round the fiber.</param>
@@ -52,7 +53,7 @@ internal static class FieldStop
             }
         }
 
-        foreach (var at in stop.Count < LeastBeyond * Sampled * judged.Count ? [] : stop)
+        foreach (var at in stop.Count < LeastOfJudged * Sampled * judged.Count ? [] : stop)
         {
             for (var y = -Margin; y <= Margin; y++)
             {

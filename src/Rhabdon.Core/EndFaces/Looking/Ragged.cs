@@ -6,6 +6,10 @@ internal static class Ragged
     private const int Rays = 36;
     private const double Step = 0.5;
     private const double LeastRadius = 0.5;
+
+    // What bends so that its middle lies beside it is like no oval.
+    private const double Bent = 1;
+
     private static readonly double[][] Ovals = [.. Enumerable.Range(0, Rays).Select(ray => 2 * Math.PI * ray / Rays).Select(turn => (double[])[1, Math.Cos(turn), Math.Sin(turn), Math.Cos(2 * turn), Math.Sin(2 * turn)])];
 
     /// <param name="x">Of its middle, steps of the grid; <paramref name="y"/> likewise, <paramref name="size"/> its diameter.</param>
@@ -14,6 +18,11 @@ internal static class Ragged
     /// <returns>How far its outline strays from the oval that suits it best: root of the mean square, as a share of its radius.</returns>
     public static double Of(Plane smooth, double x, double y, float depth, int sign, double size)
     {
+        if (sign * smooth.At(x, y) < depth / 2)
+        {
+            return Bent;
+        }
+
         var (sums, radii) = (new LeastSquares(5), new double[Rays]);
         for (var ray = 0; ray < Rays; ray++)
         {

@@ -23,6 +23,10 @@ internal static class ScratchTracer
     private const double LeastAtFirst = 5;
     private const int MostTraces = 60;
     private const double AcrossReach = 9;
+    private const double ThinnestLint = 1.8;
+    private const double ShortestLint = 20;
+    private const double Curly = 0.9;
+    private const double SmoothCurl = 0.3;
     private const int MostReturns = 6;
     private const double LeastShade = 2.2;
     private const double LeastOverNoise = 0.7;
@@ -71,9 +75,12 @@ internal static class ScratchTracer
                 continue;
             }
 
-            TakeOut(glass, trace);
             Use(isUsed, [.. trace.Path.Select(p => ((int)p.X, (int)p.Y))], side, (int)Math.Ceiling(((trace.Spread / 2) + Beside) / glass.Pitch));
-            traces.Add(trace);
+            if (!IsLint(trace, glass))
+            {
+                TakeOut(glass, trace);
+                traces.Add(trace);
+            }
         }
 
         var onward = stretches.FindAll(s => traces.Exists(t => TraceJoiner.GoesOn(t, s, traces, glass.Pitch)));
@@ -227,6 +234,10 @@ internal static class ScratchTracer
         var trace = new Trace(path, across.Width, across.Span, across.Contrast, SignificanceOf(glass, path, across.Span, across.Contrast), Course.Of(path, glass.Pitch));
         return IsLine(trace, length, glass) && IsDeepEnough(trace, noise) && !IsCoreLeft(glass, trace, length) && !IsRim(glass, path, trace.Spread, length) && !IsUneven(glass, path, sign, across.Width) ? trace : null;
     }
+
+    // A thread of lint curls smoothly and tighter than any film draws a scratch, and is thicker than a crack: it is left on the glass, as a patch.
+    private static bool IsLint(Trace trace, GlassView glass) =>
+        trace.Contrast < 0 && trace.Width > ThinnestLint && LinePath.LengthOf(trace.Path) * glass.Pitch > ShortestLint && trace.Course is { Curl: > Curly, Unrest: < SmoothCurl };
 
     private static double SignificanceOf(GlassView glass, List<(double X, double Y)> path, double span, float contrast) =>
         Math.Abs(contrast) / NoiseAtMiddle(glass, path) * Math.Sqrt(path.Count * Math.Max(1, span / glass.Pitch));
