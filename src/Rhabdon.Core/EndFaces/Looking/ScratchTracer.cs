@@ -75,8 +75,9 @@ internal static class ScratchTracer
                 continue;
             }
 
-            Use(isUsed, [.. trace.Path.Select(p => ((int)p.X, (int)p.Y))], side, (int)Math.Ceiling(((trace.Spread / 2) + Beside) / glass.Pitch));
-            if (!IsLint(trace, glass))
+            var isLint = IsLint(trace, glass);
+            Use(isUsed, isLint ? path : [.. trace.Path.Select(p => ((int)p.X, (int)p.Y))], side, (int)Math.Ceiling(((trace.Spread / 2) + Beside) / glass.Pitch));
+            if (!isLint)
             {
                 TakeOut(glass, trace);
                 traces.Add(trace);

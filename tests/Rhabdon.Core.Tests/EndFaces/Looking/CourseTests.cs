@@ -51,8 +51,8 @@ public class CourseTests
     [Fact]
     public void Where_lines_run_together_their_course_does_not_count()
     {
-        var together = Line(240, i => i is > 80 and < 130 ? 3 * Math.Sin(2 * Math.PI * i / 24) : 0);
-        var (bent, beside, apart) = (TraceOf(together), TraceOf([.. Enumerable.Range(80, 90).Select(i => (10.0 + i, 54.0))]), TraceOf(Line(240, i => -30 + (2 * Math.Sin(2 * Math.PI * i / 24)))));
+        var together = Line(400, i => i is > 80 and < 310 ? 2 * Math.Sin(2 * Math.PI * i / 24) : 0);
+        var (bent, beside, apart) = (TraceOf(together), TraceOf([.. Enumerable.Range(80, 231).Select(i => (10.0 + i, 54.0))]), TraceOf(Line(240, i => -30 + (2 * Math.Sin(2 * Math.PI * i / 24)))));
         Trace[] all = [bent, beside, apart];
         Assert.True(bent.Course.Unrest > 0.2);
         Assert.Equal(0, Free(bent).Unrest, 0.01);
