@@ -11,7 +11,7 @@ namespace Rhabdon.Bench;
 internal static class FacesBench
 {
     // Seeds under 1,000 were tuned on, those from there on looked at after they were counted.
-    private const int FirstSeed = 1_016;
+    private const int FirstSeed = 1_018;
     private const double WrongVerdict = 100;
     private const string Heading =
         """
