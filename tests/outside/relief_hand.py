@@ -64,7 +64,6 @@ class Face(Hand):
         self.in_glass = self.step(CLADDING - self.radius)
         in_ring = self.step(outer - self.radius, 0.4)
         self.given = (glass + light * core) * self.in_glass + (1 - self.in_glass) * (self.glue * in_ring + ground * (1 - in_ring))
-        self.glass = glass
 
     def mark(self, kind, path, size, nearest, depth):
         self.marks.append({"kind": kind, "path": [[float(x), float(y)] for x, y in path], "size": float(size), "depth": float(depth), "nearest": float(nearest)})

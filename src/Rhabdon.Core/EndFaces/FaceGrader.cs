@@ -69,13 +69,12 @@ public static class FaceGrader
         var onGlass = blobs.Where(b => !veil.Hides(b) && !remains.Hold(b)).ToList();
         var onFerrule = ferrule?.Find().FindAll(b => !remains.HoldBeyondRing(b)) ?? [];
         var lines = TraceJoiner.Join([.. traces.Where(t => !veil.Hides(t))], glass.Pitch);
+        var free = new FreeCourse(lines, [.. onGlass, .. veil.Films], glass.Pitch, glass.Half);
         return
         [
-            .. lines.Select(t => reader.Read(t with { Course = Course.Free(t, lines, IsBent, glass.Pitch) })),
+            .. lines.Select(t => reader.Read(t with { Course = free.Of(t) })),
             .. new Patches(ring, glass.Edge, place.FerruleFrom(scale), glass.Blur * glass.Pitch, glass.Glass).Name(veil.Films, onGlass, onFerrule).Select(p => reader.Read(p.Blob, p.Kind)),
         ];
-
-        bool IsBent((double X, double Y) at) => onGlass.Concat(veil.Films).Any(b => b.Reaches((at.X - glass.Half) * glass.Pitch, (at.Y - glass.Half) * glass.Pitch, Course.Apart));
     }
 
     private static BlobFinder Finder(GlassView glass) => new(glass.Left, glass.Pitch, glass.Half, glass.Blur, glass.IsJudged, glass.Noise);

@@ -6,35 +6,28 @@ namespace Rhabdon.Core.EndFaces.Looking;
 /// <param name="Curl">The same of short stretches that bend one way, as nearly all do of a thread that curls; else zero or less.</param>
 internal sealed record Course(double Unrest, double Bend, double Curl)
 {
-    /// <summary>How near another mark bends a line, past the sides of both, micrometers.</summary>
-    public const double Apart = 3;
-
-    // What is long enough to tell how it runs, micrometers.
-    private const double LeastFree = 25;
-    private const double MostAlong = 0.6;
-
-    private const double WildIfFree = 0.185;
-    private const double RestlessIfFree = 0.13;
-
     private const int Corners = 12;
     private const double CornerGap = 3;
     private const double ShortestBow = 8;
     private const double Restless = 0.2;
-    private const double RestlessIfDeep = 0.265;
-
+    private const double WildIfDeep = 0.265;
+    private const double RestlessIfFree = 0.13;
+    private const double WildIfFree = 0.185;
     private const double NearlyNone = 0.2;
 
     // A zigzag whose waves are just as long as half of one stretch shows over the other.
     private static readonly double[] Stretches = [13, 20];
 
-    /// <summary>True of a line of which all lies well away from any other.</summary>
-    public bool IsFree { get; private init; }
+    /// <summary>True of a line of which all lies well away from any other mark.</summary>
+    public bool IsFree { get; init; }
 
-    private double Wild => Math.Sqrt(Unrest * Bend);
+    /// <summary>How much it strays and bends, both together, micrometers.</summary>
+    public double Wild => Math.Sqrt(Unrest * Bend);
 
-    /// <summary>A zigzag strays and bends all along; sharp corners stray less than they bend.</summary>
+    /// <summary>A zigzag strays and bends all along; sharp corners stray less than they bend, and a line that lies alone has nothing else to make it stray.</summary>
     /// <param name="isDeep">True of a line as dark as hardly any scratch is.</param>
-    public bool IsZigzag(bool isDeep) => (IsFree && Wild > WildIfFree && Math.Min(Unrest, Bend) > RestlessIfFree) || Math.Min(Unrest, Bend) > Restless || (isDeep && Wild > RestlessIfDeep);
+    public bool IsZigzag(bool isDeep) => Math.Min(Unrest, Bend) is var both
+        && (both > Restless || (isDeep && Wild > WildIfDeep) || (IsFree && both > RestlessIfFree && Wild > WildIfFree));
 
     /// <param name="path">Steps of the grid.</param>
     /// <param name="pitch">Micrometers from step to step.</param>
@@ -42,37 +35,6 @@ internal sealed record Course(double Unrest, double Bend, double Curl)
         new(
             Math.Min(Waviness(path), InTwo(path, pitch)) * pitch, Stretches.Max(stretch => BendOf(path, (int)(stretch / 2 / pitch))) * pitch,
             CurlOf(Bends(path, (int)(Stretches[0] / 2 / pitch))) * pitch);
-
-    /// <summary>How a line runs where nothing else bends it: as its most restless stretch does that lies well away from other lines and patches, if that is calmer than all of it.</summary>
-    /// <param name="isBent">Whether a patch may bend what runs past a place of the grid.</param>
-    /// <param name="pitch">Micrometers from step to step.</param>
-    public static Course Free(Trace line, IEnumerable<Trace> all, Func<(double X, double Y), bool> isBent, double pitch)
-    {
-        // A crack may shine along one side.
-        var others = all.Where(t => t != line && (Math.Sign(t.Contrast) == Math.Sign(line.Contrast) || line.Path.Count(p => IsBeside(t, p)) < MostAlong * line.Path.Count)).ToList();
-        var (pieces, from) = (new List<Course>(), 0);
-        for (var i = 0; i <= line.Path.Count; i++)
-        {
-            if (i == line.Path.Count || isBent(line.Path[i]) || others.Exists(t => IsBeside(t, line.Path[i])))
-            {
-                if (i - from == line.Path.Count)
-                {
-                    return line.Course with { IsFree = true };
-                }
-
-                if ((i - from) * pitch > LeastFree)
-                {
-                    pieces.Add(Of([.. line.Path.Skip(from).Take(i - from)], pitch));
-                }
-
-                from = i + 1;
-            }
-        }
-
-        return pieces.MaxBy(c => c.Wild) is { } piece && piece.Wild < line.Course.Wild ? piece : line.Course;
-
-        bool IsBeside(Trace other, (double X, double Y) place) => other.Passes(place.X, place.Y, (((other.Spread + line.Spread) / 2) + Apart) / pitch);
-    }
 
     private static double InTwo(List<(double X, double Y)> path, double pitch)
     {

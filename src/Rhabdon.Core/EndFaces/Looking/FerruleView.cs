@@ -10,7 +10,7 @@ internal sealed class FerruleView
     private const float LeastShade = 7;
     private const int FewestJudged = 200;
 
-    // From here on what is black may be no ferrule, micrometers.
+    // Beyond, what is black may be no ferrule, micrometers.
     private const double Outer = 85;
 
     private readonly Plane _grid;
@@ -45,7 +45,7 @@ internal sealed class FerruleView
             }
         }
 
-        FieldStop.TakeFrom(isJudged, grid, at => Math.Pow((at % grid.Width) - half, 2) + Math.Pow((at / grid.Width) - half, 2) < Math.Pow(Outer / pitch, 2));
+        FieldStop.TakeFrom(isJudged, grid, Outer / pitch);
         return isJudged.Count(j => j) < FewestJudged || Light.Fit(grid, pitch, half, isJudged) is not { } light ? null
             : new FerruleView(grid, pitch, half, Math.Sqrt(Math.Pow(place.Blur * scale / pitch, 2) + (1 / 12.0)), isJudged, light);
     }

@@ -18,6 +18,8 @@ internal static class FiberFinder
     private const double LeastToClimb = 0.1;
     private const double LeastOfBest = 0.5;
     private const int Apart = 4;
+
+    // Of the radius of what the lens sees, what a fiber's is.
     private const double MostOfStop = 0.8;
     private const double LeastOfStop = 0.2;
     private const int Stride = 3;
@@ -42,11 +44,15 @@ internal static class FiberFinder
             return null;
         }
 
-        var rough = FieldStop.Within(plane, found) is { } seen && FindIn(seen, (reach.From, (int)(MostOfStop * found.Radius)), scale is not null, isMultimode) is { } fiber && IsInStop(plane, fiber, found, isMultimode) ? fiber : found;
+        var rough = InStop(plane, found, reach.From, scale is not null, isMultimode) ?? found;
         return EdgeFitter.Fit(image, new FiberPlace((rough.X * by) + ((by - 1) / 2.0), (rough.Y * by) + ((by - 1) / 2.0), rough.Radius * by, 0, by, rough.Strength), Math.Max(2.5 * by, 4));
     }
 
-    // What lies in a stop that goes round is the core of a black ferrule's fiber if it is as large as one.
+    // Where a circle is the edge of what the lens sees, the fiber in it.
+    private static Circle? InStop(Plane plane, Circle stop, int from, bool isScaleKnown, bool isMultimode) =>
+        FieldStop.Within(plane, stop) is { } seen && FindIn(seen, (from, (int)(MostOfStop * stop.Radius)), isScaleKnown, isMultimode) is { } fiber && IsInStop(plane, fiber, stop, isMultimode) ? fiber : null;
+
+    // What is as large as a wide core, in a circle that the picture holds whole, is the core of a fiber in a black ferrule.
     private static bool IsInStop(Plane plane, Circle fiber, Circle stop, bool isMultimode) =>
         fiber.Radius > LeastOfStop * stop.Radius
         && !(isMultimode && Rings.IsCladdingOf(stop.Radius, fiber.Radius) && Math.Min(Math.Min(stop.X, plane.Width - stop.X), Math.Min(stop.Y, plane.Height - stop.Y)) > stop.Radius);
@@ -106,10 +112,7 @@ internal static class FiberFinder
         {
             var (x, y) = Most(stands);
             centers.Add((2 * x, 2 * y));
-            for (var nearY = Math.Max(0, y - Apart); nearY <= Math.Min(stands.Height - 1, y + Apart); nearY++)
-            {
-                stands.Row(nearY)[Math.Max(0, x - Apart)..(Math.Min(stands.Width - 1, x + Apart) + 1)].Fill(float.MinValue);
-            }
+            Squares.Fill(stands.Values, stands.Width, x, y, Apart, float.MinValue);
         }
 
         return centers;

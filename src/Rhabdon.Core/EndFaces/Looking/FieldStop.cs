@@ -21,9 +21,9 @@ internal static class FieldStop
     private const double LeastOfJudged = 0.003;
 
     /// <summary>Of the places that are judged, those that lie beyond the stop, and close to its rim, are judged no more.</summary>
-    /// <param name="grid">Round the fiber.</param>
-    /// <param name="isInner">Places from which what is black does not spread: a mark at the fiber may be black too.</param>
-    public static void TakeFrom(bool[] isJudged, Plane grid, Func<int, bool> isInner)
+    /// <param name="grid">The fiber is in its middle.</param>
+    /// <param name="outer">How far out what is judged has to end for what is black there to be the stop, steps: at the fiber a mark may be black too.</param>
+    public static void TakeFrom(bool[] isJudged, Plane grid, double outer)
     {
         var judged = new List<float>();
         for (var at = 0; at < isJudged.Length; at += Sampled)
@@ -39,7 +39,7 @@ internal static class FieldStop
         var (open, stop) = (new Stack<int>(), new HashSet<int>());
         for (var at = 0; at < isJudged.Length; at++)
         {
-            if (IsBlack(at) && !isInner(at) && Array.Exists(beside, way => !isJudged[at + way]) && stop.Add(at))
+            if (IsBlack(at) && FromMiddle(at) > outer && Array.Exists(beside, way => !isJudged[at + way]) && stop.Add(at))
             {
                 open.Push(at);
             }
@@ -55,13 +55,12 @@ internal static class FieldStop
 
         foreach (var at in stop.Count < LeastOfJudged * Sampled * judged.Count ? [] : stop)
         {
-            for (var y = -Margin; y <= Margin; y++)
-            {
-                isJudged.AsSpan(Math.Clamp(at + (y * grid.Width) - Margin, 0, isJudged.Length - (2 * Margin) - 1), (2 * Margin) + 1).Clear();
-            }
+            Squares.Fill(isJudged, grid.Width, at % grid.Width, at / grid.Width, Margin, false);
         }
 
         bool IsBlack(int at) => isJudged[at] && grid.Values[at] < black;
+
+        double FromMiddle(int at) => Distance(grid, at, grid.Width / 2, grid.Height / 2);
     }
 
     /// <returns>The picture without a circle's rim and what lies beyond, as if what lies within went on; null where that is not black all over.</returns>
@@ -95,6 +94,8 @@ internal static class FieldStop
 
         return within;
 
-        double ShareOf(int at) => Math.Sqrt(Math.Pow((at % picture.Width) - circle.X, 2) + Math.Pow((at / picture.Width) - circle.Y, 2)) / circle.Radius;
+        double ShareOf(int at) => Distance(picture, at, circle.X, circle.Y) / circle.Radius;
     }
+
+    private static double Distance(Plane plane, int at, double x, double y) => Math.Sqrt(Math.Pow((at % plane.Width) - x, 2) + Math.Pow((at / plane.Width) - y, 2));
 }

@@ -185,11 +185,7 @@ internal sealed class GlassView
         const int Margin = 2;
         foreach (var at in places)
         {
-            var (x, y) = (at % Left.Width, at / Left.Width);
-            for (var py = Math.Max(0, y - Margin); py <= Math.Min(Left.Height - 1, y + Margin); py++)
-            {
-                Left.Row(py)[Math.Max(0, x - Margin)..(Math.Min(Left.Width - 1, x + Margin) + 1)].Clear();
-            }
+            Squares.Fill(Left.Values, Left.Width, at % Left.Width, at / Left.Width, Margin, 0);
         }
     }
 

@@ -5,12 +5,14 @@ internal sealed class Rings(double x, double y, int from, float[] steps, float[]
 {
     /// <summary>How far to both sides a circle is looked at for what is slow, at least: the edge of a wide core that is lit, all of it, fills less than half.</summary>
     public const int Slow = 4;
+
+    /// <summary>The same where the sharpest circle may be a wide core's.</summary>
     public const int SlowWithWideCore = 5;
 
     /// <summary>How far two circles lie apart, steps.</summary>
     public const int LeastBand = 6;
 
-    // Every place of a ray has a neighbor to its right and below, however the steps were rounded.
+    /// <summary>Every place of a ray has a neighbor to its right and below, however the steps were rounded.</summary>
     public const double Margin = 1.01;
 
     private const double LeastStrength = 7;
@@ -88,7 +90,7 @@ internal sealed class Rings(double x, double y, int from, float[] steps, float[]
         return new Rings(x, y, reach.From, steps, strengths);
     }
 
-    // How many steps lead to the edge along one axis.
+    /// <summary>How many steps lead to the edge along one axis.</summary>
     public static double ToEdge(double at, double direction, double edge) => direction > 1e-9 ? (edge - at) / direction : direction < -1e-9 ? at / -direction : double.MaxValue;
 
     // From the point before the first radius outward: each step is the shade beyond less the shade before.
@@ -138,6 +140,9 @@ internal sealed class Rings(double x, double y, int from, float[] steps, float[]
         return new Circle(X, Y, inner.Radius, outer.Strength);
     }
 
+    /// <summary>True of a cladding's radius and a wide core's, at 50 or 62.5 of 125.</summary>
+    public static bool IsCladdingOf(int outer, int core) => (double)outer / core is > 1.85 and < 2.75;
+
     // Inside the cladding's circle there may be the core's, at 50 or 62.5 of 125 or much smaller; any other circle inside it makes it none.
     private static bool IsPlausible((int Radius, float Strength) outer, List<(int Radius, float Strength)> peaks) =>
         peaks.Where(p => p.Radius < 0.86 * outer.Radius && p.Strength > 2 * outer.Strength && !peaks.Exists(other => IsShadowOf(p, other))).All(p => IsCladdingOf(outer.Radius, p.Radius) || outer.Radius > 8 * p.Radius);
@@ -147,7 +152,4 @@ internal sealed class Rings(double x, double y, int from, float[] steps, float[]
         other.Strength > peak.Strength && Math.Abs(other.Radius - peak.Radius) <= SlowHalf(peak.Radius, SlowWithWideCore);
 
     private static int SlowHalf(int radius, int least) => Math.Max(least, radius / 6);
-
-    /// <summary>True of a cladding's radius and a wide core's, at 50 or 62.5 of 125.</summary>
-    public static bool IsCladdingOf(int outer, int core) => (double)outer / core is > 1.85 and < 2.75;
 }

@@ -188,10 +188,7 @@ internal static class ScratchTracer
     {
         foreach (var (x, y) in path)
         {
-            for (var py = Math.Max(0, y - reach); py <= Math.Min(side - 1, y + reach); py++)
-            {
-                isUsed.AsSpan((py * side) + Math.Max(0, x - reach), Math.Min(side - 1, x + reach) - Math.Max(0, x - reach) + 1).Fill(true);
-            }
+            Squares.Fill(isUsed, side, x, y, reach, true);
         }
     }
 

@@ -47,34 +47,6 @@ public class CourseTests
         Assert.Equal(0.71 * bracket, course.Bend, 0.16);
     }
 
-    // What two lines do to each other where they run together says nothing of either; one that lies apart is free, and what zigzags apart from it stays as restless as it is.
-    [Fact]
-    public void Where_lines_run_together_their_course_does_not_count()
-    {
-        var together = Line(400, i => i is > 80 and < 310 ? 2 * Math.Sin(2 * Math.PI * i / 24) : 0);
-        var (bent, beside, apart) = (TraceOf(together), TraceOf([.. Enumerable.Range(80, 231).Select(i => (10.0 + i, 54.0))]), TraceOf(Line(240, i => -30 + (2 * Math.Sin(2 * Math.PI * i / 24)))));
-        Trace[] all = [bent, beside, apart];
-        Assert.True(bent.Course.Unrest > 0.2);
-        Assert.Equal(0, Free(bent).Unrest, 0.01);
-        Assert.False(Free(bent).IsFree);
-        Assert.True(Free(apart).IsFree);
-        Assert.Equal(apart.Course.Unrest, Free(apart).Unrest, 0.001);
-
-        Course Free(Trace line) => Course.Free(line, all, _ => false, Pitch);
-    }
-
-    // Nothing lies beside either: half a step each way is more than any lone scratch strays (common practice), but no zigzag where other lines are about.
-    [Fact]
-    public void A_lone_line_needs_less_of_a_zigzag_to_be_a_crack()
-    {
-        var lone = TraceOf(Line(240, i => 0.55 * Math.Sin(2 * Math.PI * i / 24)));
-        Assert.True(Course.Free(lone, [lone], _ => false, Pitch).IsZigzag(isDeep: false));
-        Assert.False(lone.Course.IsZigzag(isDeep: false));
-        Assert.False(Course.Free(lone, [lone], at => at.X > 200, Pitch).IsZigzag(isDeep: false));
-    }
-
-    private static Trace TraceOf(List<(double X, double Y)> path) => new(path, 2, 2, -20, 100, Course.Of(path, Pitch));
-
     // A line 4 steps wide along y = 20, followed up to 1.5 steps beside it: all of it comes back to its middle; beside a broad bright area, which is none of it, as well.
     [Theory]
     [InlineData(0)]
