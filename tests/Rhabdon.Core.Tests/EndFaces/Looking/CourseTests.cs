@@ -84,4 +84,20 @@ public class CourseTests
 
         Assert.Equal(raggedness, Ragged.Of(plane, 41, 40, 40, -1, 24), within);
     }
+
+    // Half of a band round (41, 40), 10 steps out and 4 wide: its middle lies 10 · 2 / pi = 6.4 steps from there, on none of it.
+    [Fact]
+    public void What_bends_round_its_middle_is_as_ragged_as_can_be()
+    {
+        var plane = new Plane(81, 81);
+        for (var y = 40; y < 81; y++)
+        {
+            for (var x = 0; x < 81; x++)
+            {
+                plane[x, y] = Math.Abs(Math.Sqrt(((x - 41) * (x - 41)) + ((y - 40) * (y - 40))) - 10) < 2 ? -40 : 0;
+            }
+        }
+
+        Assert.Equal(1, Ragged.Of(plane, 41, 46.4, 40, -1, 12.6));
+    }
 }
