@@ -19,7 +19,7 @@ namespace Rhabdon.Browser;
 public static partial class BenchExports
 {
     private static readonly RecipeBook Book = new();
-    private static readonly Dictionary<Guid, (List<BenchEvent> Events, TerminationState State)> Held = [];
+    private static readonly Dictionary<Guid, FoldedTermination> Held = [];
 
     [JSExport]
     public static void AddLadder(string json) => Book.Add(JsonSerializer.Deserialize(json, CoreJson.Default.PublishedLadder)!);
@@ -43,8 +43,8 @@ public static partial class BenchExports
     [JSExport]
     public static void Hold(string termination, string events)
     {
-        var (id, stream) = (Guid.Parse(termination), JsonSerializer.Deserialize(events, CoreJson.Default.ListBenchEvent)!);
-        Held[id] = (stream, TerminationFold.Fold(id, stream, Book));
+        var id = Guid.Parse(termination);
+        Held[id] = FoldedTermination.Of(id, JsonSerializer.Deserialize(events, CoreJson.Default.ListBenchEvent)!, Book);
     }
 
     /// <summary>What the bench shows of a batch; every strand named must be held.</summary>
@@ -82,9 +82,8 @@ public static partial class BenchExports
             return Words(("says", Phrasebook.English.Say(Phrase.Of("conflict.face-none"))));
         }
 
-        var proposed = FaceReading.Proposed(ask, face);
-        return face.Grade.Verdict == FaceVerdict.CannotGrade
-            ? Words(("says", Phrasebook.English.Say(Phrase.Of("conflict.face-cannot"))))
+        return face.Grade.Verdict == FaceVerdict.CannotGrade ? Words(("says", Phrasebook.English.Say(Phrase.Of("conflict.face-cannot"))))
+            : FaceReading.Proposed(ask, face) is not { } proposed ? Words(("says", Phrasebook.English.Say(Phrase.Of("conflict.face-unasked"))))
             : Words(("choice", proposed.Value), ("says", proposed.Say.In("en")));
     }
 

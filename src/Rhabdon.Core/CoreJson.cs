@@ -31,6 +31,7 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(FaceSeen))]
 [JsonSerializable(typeof(BenchEvent))]
 [JsonSerializable(typeof(EventBody))]
+[JsonSerializable(typeof(Receipt))]
 [JsonSerializable(typeof(List<BenchEvent>))]
 [JsonSerializable(typeof(TerminationState))]
 [JsonSerializable(typeof(Phrase))]

@@ -13,8 +13,11 @@ public sealed record Mate(Guid Id, string Name, string SignIn, string Role, bool
 /// <summary>Crews, who belongs to them, and from when to when.</summary>
 public sealed class CrewStore(Database database)
 {
-    internal const string IsMine = """
-        exists (select 1 from crew_member mine where mine.crew_id = crew.id and mine.person_id = @Person and mine.from_day <= @Day and (mine.to_day is null or mine.to_day >= @Day))
+    // A crew has no site of its own: its days are UTC's.
+    private const string Day = "(@Now at time zone 'UTC')::date";
+
+    internal const string IsMine = $"""
+        exists (select 1 from crew_member mine where mine.crew_id = crew.id and mine.person_id = @Person and mine.from_day <= {Day} and (mine.to_day is null or mine.to_day >= {Day}))
         """;
 
     private const string MateColumns = """p.id "Id", p.name "Name", p.sign_in "SignIn", p.role "Role", p.is_active "IsActive" """;
@@ -47,7 +50,7 @@ public sealed class CrewStore(Database database)
             $"""
             select {MateColumns} from person p where p.is_active and (p.id = @Person
                 or exists (select 1 from crew_member cm join crew on crew.id = cm.crew_id
-                    where cm.person_id = p.id and cm.from_day <= @Day and (cm.to_day is null or cm.to_day >= @Day) and {IsMine}))
+                    where cm.person_id = p.id and cm.from_day <= {Day} and (cm.to_day is null or cm.to_day >= {Day}) and {IsMine}))
             order by p.name
             """,
             access)).AsList();

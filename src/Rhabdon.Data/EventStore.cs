@@ -1,7 +1,6 @@
 using System.Text.Json;
 using Dapper;
 using Npgsql;
-using Rhabdon.Core;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Recipes;
 
@@ -10,68 +9,125 @@ namespace Rhabdon.Data;
 /// <summary>A termination and where it belongs.</summary>
 public sealed record StreamPlace(Guid Termination, Guid Cable, Guid Job);
 
+/// <summary>That a person may see a job, in which role and from which day at its site to which.</summary>
+public sealed record JobRight(Guid Person, Guid Job, string Role, string TimeZone, DateOnly? From, DateOnly? To, DateTime? InactiveSince);
+
 /// <summary>All that decides whether a delivery's events may join their streams, read under the lock of those streams.</summary>
 /// <param name="Places">The streams that exist.</param>
-/// <param name="Rights">The role of each person who, as of a day, may see a job.</param>
 /// <param name="Held">The canonical content held under each id.</param>
 /// <param name="Sequences">Device and sequence pairs that are taken.</param>
+/// <param name="DeviceBefore">When the last event of each device before this delivery happened.</param>
+/// <param name="Keys">The keys of those whose events another person sends.</param>
 public sealed record AppendGround(
     IReadOnlyDictionary<Guid, StreamPlace> Places,
-    IReadOnlyDictionary<(Guid Person, DateOnly Day, Guid Job), string> Rights,
+    IReadOnlyList<JobRight> Rights,
     Dictionary<Guid, string> Held,
     HashSet<(Guid Device, long Sequence)> Sequences,
-    Dictionary<Guid, List<BenchEvent>> Streams);
+    Dictionary<Guid, DateTimeOffset> DeviceBefore,
+    IReadOnlyList<PersonKey> Keys,
+    Dictionary<Guid, FoldedTermination> Streams)
+{
+    /// <summary>Someone's access to a job as it was at a moment; null when there was none.</summary>
+    public Access? AccessOf(Guid person, Guid job, DateTimeOffset moment) =>
+        Rights.FirstOrDefault(r => r.Person == person && r.Job == job && (r.Role == "owner" || Covers(r, moment)) && (r.InactiveSince is null || moment.UtcDateTime < r.InactiveSince)) is { } right
+            ? new Access(person, right.Role, moment.UtcDateTime)
+            : null;
+
+    private static bool Covers(JobRight right, DateTimeOffset moment)
+    {
+        var zone = TimeZoneInfo.TryFindSystemTimeZoneById(right.TimeZone, out var found) ? found : TimeZoneInfo.Utc;
+        var day = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(moment, zone).DateTime);
+        return right.From <= day && (right.To is null || right.To >= day);
+    }
+}
 
 /// <summary>Events, only ever added, and the projection written beside them.</summary>
-public sealed class EventStore(Database database)
+public sealed class EventStore(Database database, StreamCache cache)
 {
     private const string Lock = """select id "Termination", cable_id "Cable", job_id "Job" from termination where id = any(@terminations) order by id for update""";
 
-    private const string Streams = "select es.stream_id, e.content from event_stream es join event e on e.id = es.event_id where es.stream_id = any(@terminations)";
+    private const string EventColumns = "id, device_id, device_sequence, clock_ms, clock_count, actor_id, content, receipt, signature";
 
-    public static string Canonical(BenchEvent happened) => JsonSerializer.Serialize(happened, CoreJson.Default.BenchEvent);
+    public async Task<IReadOnlyList<BenchEvent>> StreamAsync(Guid termination, RecipeBook book) => (await StreamsAsync([termination], book))[termination].Events;
 
-    public async Task<IReadOnlyList<BenchEvent>> StreamAsync(Guid termination) => (await StreamsAsync([termination]))[termination];
-
-    public async Task<IReadOnlyDictionary<Guid, IReadOnlyList<BenchEvent>>> StreamsAsync(Guid[] terminations)
+    /// <summary>Every stream, folded; one without events is empty.</summary>
+    public async Task<IReadOnlyDictionary<Guid, FoldedTermination>> StreamsAsync(Guid[] terminations, RecipeBook book)
     {
         await using var connection = await database.OpenAsync();
-        return await StreamsAsync(connection, null, terminations);
+        return await StreamsAsync(connection, null, terminations, book);
     }
 
-    /// <summary>Every event of each stream; a stream without events is an empty list.</summary>
-    public async Task<IReadOnlyDictionary<Guid, IReadOnlyList<BenchEvent>>> StreamsAsync(NpgsqlConnection connection, NpgsqlTransaction? transaction, Guid[] terminations) =>
-        StreamsOf(terminations, await connection.QueryAsync<(Guid, string)>(Streams, new { terminations }, transaction)).ToDictionary(s => s.Key, s => (IReadOnlyList<BenchEvent>)s.Value);
+    /// <summary>Every stream, folded: from memory where it is there as it stands, else each act read once however many strands it names.</summary>
+    public async Task<Dictionary<Guid, FoldedTermination>> StreamsAsync(NpgsqlConnection connection, NpgsqlTransaction? transaction, Guid[] terminations, RecipeBook book)
+    {
+        Dictionary<Guid, int> counts;
+        await using (var answers = await connection.QueryMultipleAsync(
+            "select id from lineage; select termination_id, events from termination_state where termination_id = any(@terminations)", new { terminations }, transaction))
+        {
+            cache.Belong(await answers.ReadSingleAsync<Guid>());
+            counts = (await answers.ReadAsync<(Guid Id, int Events)>()).ToDictionary(c => c.Id, c => c.Events);
+        }
+
+        var streams = new Dictionary<Guid, FoldedTermination>(terminations.Length);
+        var unread = new List<Guid>();
+        foreach (var id in terminations)
+        {
+            if (cache.Stream(id, counts.GetValueOrDefault(id)) is { } held)
+            {
+                streams[id] = held;
+            }
+            else
+            {
+                unread.Add(id);
+            }
+        }
+
+        foreach (var (id, events) in await EventsOfAsync(connection, transaction, unread))
+        {
+            cache.Keep(streams[id] = FoldedTermination.Of(id, events, book));
+        }
+
+        return streams;
+    }
 
     /// <summary>Locks the streams until the transaction ends, always in the same order.</summary>
     /// <returns>Those that exist, each with its cable and job.</returns>
     public async Task<IReadOnlyList<StreamPlace>> LockAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, Guid[] terminations) =>
         (await connection.QueryAsync<StreamPlace>(Lock, new { terminations }, transaction)).AsList();
 
-    /// <summary>Locks every stream that these events name and reads, in one round trip, all that decides whether they may join them.</summary>
-    public async Task<AppendGround> GroundAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IReadOnlyList<BenchEvent> events, IReadOnlyCollection<(Guid Person, DateOnly Day)> who)
+    /// <summary>Locks every stream that these events name and reads all that decides whether they may join them.</summary>
+    /// <param name="people">Everyone whose rights are in question.</param>
+    public async Task<AppendGround> GroundAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IReadOnlyList<BenchEvent> events, IReadOnlyCollection<Guid> people, RecipeBook book)
     {
         var terminations = events.SelectMany(e => e.Strands).Select(s => s.Termination).Distinct().ToArray();
+        var devices = events.GroupBy(e => e.Device).ToDictionary(g => g.Key, g => g.Min(e => e.Sequence));
         await using var answers = await connection.QueryMultipleAsync(
             $"""
             {Lock};
-            select w.person, w.day, job.id, p.role from unnest(@people, @days) as w (person, day) join person p on p.id = w.person
-                join job on job.id in (select job_id from termination where id = any(@terminations)) where {Access.Sees("p.role", "w.person", "w.day")};
+            select p.id "Person", job.id "Job", p.role "Role", job.time_zone "TimeZone", cm.from_day "From", cm.to_day "To", p.inactive_since "InactiveSince"
+                from person p cross join job left join job_crew jc on jc.job_id = job.id and p.role <> 'owner' left join crew_member cm on cm.crew_id = jc.crew_id and cm.person_id = p.id
+                where p.id = any(@people) and job.id in (select job_id from termination where id = any(@terminations)) and (p.role = 'owner' or cm.person_id is not null);
             select id, content from event where id = any(@ids);
             select device_id, device_sequence from event where (device_id, device_sequence) in (select * from unnest(@devices, @sequences));
-            {Streams};
+            select w.device, e.at from unnest(@eachDevice, @firsts) as w (device, first) cross join lateral (
+                select coalesce(happened_at, to_timestamp(clock_ms / 1000.0)) as at from event where device_id = w.device and device_sequence < w.first and receipt is null
+                order by device_sequence desc limit 1) e;
+            select id "Id", person_id "Person", device_id "Device", public_key "PublicKey", ended_at "EndedAt" from person_key where person_id = any(@people) and device_id = any(@eachDevice)
             """,
             new
             {
-                terminations, people = who.Select(w => w.Person).ToArray(), days = who.Select(w => w.Day).ToArray(), ids = events.Select(e => e.Id).ToArray(),
-                devices = events.Select(e => e.Device).ToArray(), sequences = events.Select(e => e.Sequence).ToArray(),
+                terminations, people = people.ToArray(), ids = events.Select(e => e.Id).ToArray(), devices = events.Select(e => e.Device).ToArray(), sequences = events.Select(e => e.Sequence).ToArray(),
+                eachDevice = devices.Keys.ToArray(), firsts = devices.Values.ToArray(),
             },
             transaction);
         var places = (await answers.ReadAsync<StreamPlace>()).ToDictionary(p => p.Termination);
-        var rights = (await answers.ReadAsync<(Guid Person, DateOnly Day, Guid Job, string Role)>()).ToDictionary(r => (r.Person, r.Day, r.Job), r => r.Role);
+        var rights = (await answers.ReadAsync<JobRight>()).AsList();
         var held = (await answers.ReadAsync<(Guid Id, string Content)>()).ToDictionary(h => h.Id, h => h.Content);
         var sequences = (await answers.ReadAsync<(Guid, long)>()).ToHashSet();
-        return new AppendGround(places, rights, held, sequences, StreamsOf(terminations, await answers.ReadAsync<(Guid, string)>()));
+        var before = (await answers.ReadAsync<(Guid Device, DateTime At)>()).ToDictionary(d => d.Device, d => new DateTimeOffset(d.At));
+        var keys = (await answers.ReadAsync<PersonKey>()).AsList();
+        var streams = await StreamsAsync(connection, transaction, [.. places.Keys], book);
+        return new AppendGround(places, rights, held, sequences, before, keys, streams);
     }
 
     /// <summary>Adds events to the streams that they name.</summary>
@@ -80,21 +136,36 @@ public sealed class EventStore(Database database)
     {
         await connection.ExecuteAsync(
             """
-            insert into event (id, device_id, device_sequence, clock_ms, clock_count, actor_id, kind, content, received_from)
-            select id, device, sequence, ms, count, actor, kind, content, @receivedFrom
-            from unnest(@Ids, @Devices, @Sequences, @Milliseconds, @Counts, @Actors, @Kinds, @Contents) as t (id, device, sequence, ms, count, actor, kind, content);
+            insert into event (id, device_id, device_sequence, clock_ms, clock_count, actor_id, kind, content, receipt, signature, happened_at, received_from)
+            select id, device, sequence, ms, count, actor, kind, content, receipt, signature, happened, @receivedFrom
+            from unnest(@Ids, @Devices, @Sequences, @Milliseconds, @Counts, @Actors, @Kinds, @Contents, @Receipts, @Signatures, @Times)
+                as t (id, device, sequence, ms, count, actor, kind, content, receipt, signature, happened);
             insert into event_stream (stream_id, event_id) select * from unnest(@InStreams, @OfEvents)
             """,
             new
             {
                 receivedFrom, Ids = Column(e => e.Id), Devices = Column(e => e.Device), Sequences = Column(e => e.Sequence), Milliseconds = Column(e => e.Clock.Milliseconds),
-                Counts = Column(e => e.Clock.Count), Actors = Column(e => e.Actor), Kinds = Column(e => e.Body.Kind), Contents = Column(Canonical),
+                Counts = Column(e => e.Clock.Count), Actors = Column(e => e.Actor), Kinds = Column(e => e.Body.Kind), Contents = Column(EventText.Canonical),
+                Receipts = Column(e => EventText.WriteReceipt(e.Receipt)), Signatures = Column(e => e.Signature), Times = Column(e => e.When.UtcDateTime),
                 InStreams = events.SelectMany(e => e.Strands).Select(s => s.Termination).ToArray(), OfEvents = events.SelectMany(e => e.Strands, (e, _) => e.Id).ToArray(),
             },
             transaction);
 
         T[] Column<T>(Func<BenchEvent, T> of) => [.. events.Select(of)];
     }
+
+    /// <summary>Keeps in memory what an append has committed.</summary>
+    public void Remember(IEnumerable<FoldedTermination> streams)
+    {
+        foreach (var stream in streams)
+        {
+            cache.Keep(stream);
+        }
+    }
+
+    /// <summary>Every event of a job, each once.</summary>
+    public async Task<IReadOnlyList<BenchEvent>> OfJobAsync(NpgsqlConnection connection, Guid job) => [.. (await connection.QueryAsync<EventRow>(
+        $"select {EventColumns} from event where id in (select es.event_id from event_stream es join termination t on t.id = es.stream_id where t.job_id = @job)", new { job })).Select(r => r.Read())];
 
     /// <summary>Writes the projections of these states, and the tallies of their cables. The streams must be locked.</summary>
     public async Task ProjectAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IEnumerable<TerminationState> states)
@@ -172,7 +243,7 @@ public sealed class EventStore(Database database)
         {
             await using var transaction = await connection.BeginTransactionAsync();
             var places = (await LockAsync(connection, transaction, chunk)).ToDictionary(p => p.Termination, p => p.Cable);
-            var streams = await StreamsAsync(connection, transaction, chunk);
+            var streams = (await EventsOfAsync(connection, transaction, chunk)).ToDictionary(s => s.Termination, s => s.Events);
             var held = (await connection.QueryAsync<Projection>(
                 """
                 select termination_id "Id", phase "Phase", attempt "Attempt", try "Try", step "Step", sign "Sign", needs_a_look "NeedsALook",
@@ -204,15 +275,43 @@ public sealed class EventStore(Database database)
         return (ids.Length, differing);
     }
 
-    private static Dictionary<Guid, List<BenchEvent>> StreamsOf(Guid[] terminations, IEnumerable<(Guid Stream, string Content)> rows)
+    private async Task<IReadOnlyList<(Guid Termination, List<BenchEvent> Events)>> EventsOfAsync(NpgsqlConnection connection, NpgsqlTransaction? transaction, IReadOnlyCollection<Guid> terminations)
     {
-        var streams = terminations.ToDictionary(t => t, _ => new List<BenchEvent>());
-        foreach (var (stream, content) in rows)
+        if (terminations.Count == 0)
         {
-            streams[stream].Add(JsonSerializer.Deserialize(content, CoreJson.Default.BenchEvent)!);
+            return [];
         }
 
-        return streams;
+        var links = (await connection.QueryAsync<(Guid Stream, Guid Event)>(
+            "select stream_id, event_id from event_stream where stream_id = any(@terminations)", new { terminations = terminations.ToArray() }, transaction)).ToLookup(l => l.Stream, l => l.Event);
+        var events = await EventsAsync(connection, transaction, [.. links.SelectMany(l => l).Distinct()]);
+        return [.. terminations.Select(t => (t, links[t].Select(id => events[id]).ToList()))];
+    }
+
+    // From memory where they are there. One that cannot be read is read as such.
+    private async Task<Dictionary<Guid, BenchEvent>> EventsAsync(NpgsqlConnection connection, NpgsqlTransaction? transaction, Guid[] ids)
+    {
+        var events = new Dictionary<Guid, BenchEvent>(ids.Length);
+        var unread = new List<Guid>();
+        foreach (var id in ids)
+        {
+            if (cache.Event(id) is { } held)
+            {
+                events[id] = held;
+            }
+            else
+            {
+                unread.Add(id);
+            }
+        }
+
+        foreach (var row in unread.Count == 0 ? [] : await connection.QueryAsync<EventRow>($"select {EventColumns} from event where id = any(@ids)", new { ids = unread.ToArray() }, transaction))
+        {
+            var happened = events[row.Id] = row.Read();
+            cache.Keep(happened, row.Content.Length);
+        }
+
+        return events;
     }
 
     // Cables whose tally is not what their ends fold to.
@@ -229,6 +328,12 @@ public sealed class EventStore(Database database)
         }
 
         return [.. differing.Select(k => k.Cable).Distinct()];
+    }
+
+    private sealed record EventRow(Guid Id, Guid Device, long Sequence, long Milliseconds, int Count, Guid Actor, string Content, string? Receipt, string? Signature)
+    {
+        // Its id is what its row says, whatever its text does.
+        public BenchEvent Read() => EventText.Read(Content, new EventEnvelope(Id, Device, Sequence, new HybridTime(Milliseconds, Count), Actor), Receipt, Signature) with { Id = Id };
     }
 
     private sealed record Projection(

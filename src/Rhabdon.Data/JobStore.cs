@@ -120,14 +120,14 @@ public sealed class JobStore(Database database)
             where (@find = '' or position(lower(@find) in lower(job.name || ' ' || job.customer || ' ' || job.site)) > 0) and {Access.SeesJob}
             order by created_at desc, job.name limit @most offset @skip
             """,
-            new { find, skip, most, access.Person, access.Role, access.Day })).AsList();
+            new { find, skip, most, access.Person, access.Role, access.Now })).AsList();
     }
 
     public async Task<JobRow?> JobAsync(Access access, Guid id)
     {
         await using var connection = await database.OpenAsync();
         return await connection.QuerySingleOrDefaultAsync<JobRow>(
-            $"select {JobColumns} from job where id = @id and {Access.SeesJob}", new { id, access.Person, access.Role, access.Day });
+            $"select {JobColumns} from job where id = @id and {Access.SeesJob}", new { id, access.Person, access.Role, access.Now });
     }
 
     public async Task<IReadOnlyList<PanelRow>> PanelsAsync(Guid job)
@@ -157,7 +157,7 @@ public sealed class JobStore(Database database)
             select cable.id "Id", job_id "JobId", cable.name "Name", build "Build", grade "Grade", strands "Strands", length_nm "LengthNm"
             from cable join job on job.id = cable.job_id where cable.id = @id and {Access.SeesJob}
             """,
-            new { id, access.Person, access.Role, access.Day });
+            new { id, access.Person, access.Role, access.Now });
     }
 
     /// <summary>Every cable of these jobs.</summary>
@@ -229,7 +229,7 @@ public sealed class JobStore(Database database)
             from termination t join job on job.id = t.job_id join cable on cable.id = t.cable_id left join termination_state s on s.termination_id = t.id
             where t.id = any(@ids) and {Access.SeesJob} order by cable.name, t.cable_end desc, t.strand
             """,
-            (row, cable, job) => (row, cable, job), new { ids, access.Person, access.Role, access.Day })).AsList();
+            (row, cable, job) => (row, cable, job), new { ids, access.Person, access.Role, access.Now })).AsList();
     }
 
     /// <summary>Batches with something left to do, the first 200.</summary>
@@ -257,7 +257,7 @@ public sealed class JobStore(Database database)
             select t.id from termination_state s join termination t on t.id = s.termination_id join job on job.id = t.job_id join cable on cable.id = t.cable_id
             where s.batch_id = @batch and {Access.SeesJob} order by cable.name, t.cable_end desc, t.strand limit 300
             """,
-            new { batch, access.Person, access.Role, access.Day })).AsList();
+            new { batch, access.Person, access.Role, access.Now })).AsList();
     }
 
     /// <summary>Both ends of every strand of a cable, strand by strand, the near end first.</summary>

@@ -45,11 +45,11 @@ public sealed class PeopleStore(Database database)
         return await connection.QuerySingleOrDefaultAsync<Person>($"select {Columns} from person where id = @id", new { id });
     }
 
-    /// <summary>Names by id, for stories and records.</summary>
-    public async Task<Dictionary<Guid, string>> NamesAsync()
+    /// <summary>The names of those who appear in a story or a record, by id.</summary>
+    public async Task<Dictionary<Guid, string>> NamesAsync(IEnumerable<Guid> ids)
     {
         await using var connection = await database.OpenAsync();
-        var rows = await connection.QueryAsync<(Guid Id, string Name)>("select id, name from person");
+        var rows = await connection.QueryAsync<(Guid Id, string Name)>("select id, name from person where id = any(@ids)", new { ids = ids.Distinct().ToArray() });
         return rows.ToDictionary(r => r.Id, r => r.Name);
     }
 

@@ -31,6 +31,6 @@ public sealed class PictureStore(Database database)
             from picture_of o join picture p on p.hash = o.hash join termination t on t.id = o.termination_id join job on job.id = t.job_id
             where o.termination_id = @termination and o.hash = @hash and {Access.SeesJob}
             """,
-            new { termination, hash, access.Person, access.Role, access.Day });
+            new { termination, hash, access.Person, access.Role, access.Now });
     }
 }

@@ -33,10 +33,7 @@ public sealed class WholeJobStore(Database database, EventStore events)
             where t.job_id = @job order by cable.name collate "C", t.strand, t.cable_end desc
             """,
             new { job });
-        var contents = await connection.QueryAsync<string>(
-            "select content from event where id in (select es.event_id from event_stream es join termination t on t.id = es.stream_id where t.job_id = @job)", new { job });
-        var told = contents.Select(c => JsonSerializer.Deserialize(c, CoreJson.Default.BenchEvent)!);
-        return (crews.AsList(), terminations.AsList(), TerminationFold.InOrder(told));
+        return (crews.AsList(), terminations.AsList(), TerminationFold.InOrder(await events.OfJobAsync(connection, job)));
     }
 
     /// <summary>Adds a whole job, or nothing. People who are not here yet come as names that cannot sign in; crews that are not here yet come empty.</summary>

@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Preparation;
@@ -9,7 +8,8 @@ namespace Rhabdon.Core.Bench;
 
 /// <summary>Whether an event may join its streams.</summary>
 /// <param name="Refusal">Null when it may.</param>
-public sealed record Admission(Refusal? Refusal, IReadOnlyDictionary<Guid, TerminationState> States);
+/// <param name="Streams">The streams that it names, with it.</param>
+public sealed record Admission(Refusal? Refusal, IReadOnlyDictionary<Guid, FoldedTermination> Streams);
 
 /// <param name="IsMalformed">True when no state could make sense of it; false when its sender, knowing the latest state, could not have made it.</param>
 public sealed record Refusal(bool IsMalformed, string Field, Phrase Says);
@@ -20,12 +20,22 @@ public sealed record Refusal(bool IsMalformed, string Field, Phrase Says);
 /// </summary>
 public static class Admissions
 {
-    /// <summary>A clock this far ahead of the server's would push every other clock ahead for good.</summary>
-    public const long MaxMillisecondsAhead = 24L * 60 * 60 * 1000;
+    // Longer lists of a crew's choices than any recipe has.
+    private const int MostChoices = 20;
 
-    private const long Year2000 = 946_684_800_000;
+    private const int MostSignature = 200;
 
-    public static Refusal? Malformed(BenchEvent happened, long nowMilliseconds)
+    // A newer version than anyone publishes.
+    private const int LatestVersion = 100_000;
+
+    /// <summary>What no state could make sense of; null when there is nothing of the kind. A wrong clock is none: see <see cref="ClockCheck"/>.</summary>
+    public static Refusal? Malformed(BenchEvent happened) =>
+        happened.Receipt is not null || happened.Signature?.Length > MostSignature ? Bad(happened.Receipt is null ? "signature" : "receipt", "event.receipt")
+        : happened.Body is Planned or Unreadable ? Bad("body.kind", "event.planned")
+        : MalformedInFile(happened);
+
+    /// <summary>The same of an event in a job's file, which may hold what does not come from the bench.</summary>
+    public static Refusal? MalformedInFile(BenchEvent happened)
     {
         if (happened.Format != BenchEvent.CurrentFormat)
         {
@@ -47,12 +57,12 @@ public static class Admissions
             return Bad("sequence", "event.sequence");
         }
 
-        if (happened.Clock.Milliseconds < Year2000 || happened.Clock.Milliseconds > nowMilliseconds + MaxMillisecondsAhead || happened.Clock.Count < 0)
+        if (happened.Clock.Milliseconds is < 0 or >= 1L << 48 || happened.Clock.Count is < 0 or int.MaxValue)
         {
             return Bad("clock", "event.clock");
         }
 
-        if (happened.At.Year is < 2000 or > 2200)
+        if (happened.At.Year is < 1970 or > 2200)
         {
             return Bad("at", "event.at");
         }
@@ -62,51 +72,64 @@ public static class Admissions
             return Bad("rules", "event.text");
         }
 
+        if (happened.Recipe is { } recipe && (recipe.Id.Length is 0 or > BenchEvent.MostText || recipe.Version is < 1 or > LatestVersion))
+        {
+            return Bad("recipe", "event.recipe-unknown");
+        }
+
         return StrandFault(happened) ?? BodyFault(happened, happened.Body);
     }
 
     /// <summary>Folds the event into each stream it names and says whether it may stay.</summary>
-    /// <param name="streams">Every named termination's events so far, without this one.</param>
-    public static Admission Judge(IReadOnlyDictionary<Guid, IReadOnlyList<BenchEvent>> streams, BenchEvent happened, RecipeBook book)
+    /// <param name="streams">Every named termination's stream so far, without this event.</param>
+    public static Admission Judge(IReadOnlyDictionary<Guid, FoldedTermination> streams, BenchEvent happened, RecipeBook book)
     {
-        var states = new Dictionary<Guid, TerminationState>(happened.Strands.Count);
-        if (Forged(streams, happened) is { } forged)
+        var after = new Dictionary<Guid, FoldedTermination>(happened.Strands.Count);
+        if ((Unfounded(happened, book) ?? Forged(streams, happened)) is { } unfounded)
         {
-            return new Admission(forged, states);
+            return new Admission(unfounded, after);
         }
 
         foreach (var (termination, known) in happened.Strands)
         {
             var before = streams[termination];
-            var state = TerminationFold.Fold(termination, before.Append(happened), book);
-            states[termination] = state;
-            if (Impossible(termination, before, happened, state, known, book) is { } refusal)
+            after[termination] = before.With(happened);
+            if (Impossible(before, happened, after[termination].State, known, book) is { } refusal)
             {
-                return new Admission(refusal, states);
+                return new Admission(refusal, after);
             }
         }
 
-        return new Admission(null, states);
+        return new Admission(null, after);
     }
 
+    // What an event refers to must be there: the rules that judged, the recipe, the limits that a face was held against.
+    private static Refusal? Unfounded(BenchEvent happened, RecipeBook book) =>
+        !Rulebook.Knows(happened.Rules) ? new Refusal(false, "rules", Phrase.Of("event.rules", ("known", Rulebook.Version)))
+        : happened.Recipe is { } recipe && book.Find(recipe) is null ? new Refusal(false, "recipe", Phrase.Of("event.recipe-unknown"))
+        : happened.Body is StepDone { Reading.Face: { } face } && book.Profile(face.Profile, face.Version) is null ? new Refusal(false, "body.reading.face.profile", Phrase.Of("event.profile-unknown"))
+        : null;
+
     // What is moved must be, word for word, what the other strand's stream holds.
-    private static Refusal? Forged(IReadOnlyDictionary<Guid, IReadOnlyList<BenchEvent>> streams, BenchEvent happened) =>
-        happened.Body is Reattributed moved && !moved.Moved.All(m => streams[moved.From].Any(held => held.Id == m.Id && Text(held) == Text(m)))
-            ? new Refusal(false, "body.moved", Phrase.Of("event.moved-other"))
-            : null;
-
-    private static string Text(BenchEvent happened) => JsonSerializer.Serialize(happened, CoreJson.Default.BenchEvent);
-
-    private static Refusal? Impossible(Guid termination, IReadOnlyList<BenchEvent> before, BenchEvent happened, TerminationState after, int known, RecipeBook book)
+    private static Refusal? Forged(IReadOnlyDictionary<Guid, FoldedTermination> streams, BenchEvent happened)
     {
-        var entry = after.History.First(h => h.Event.Id == happened.Id);
-        if (known >= before.Count)
+        if (happened.Body is not Reattributed moved)
         {
-            if (before.Count > 0 && happened.Clock <= before.Max(e => e.Clock))
-            {
-                return new Refusal(false, "clock", Phrase.Of("event.clock-behind"));
-            }
+            return null;
+        }
 
+        var held = streams[moved.From].Events.ToDictionary(e => e.Id);
+        return moved.Moved.All(m => held.TryGetValue(m.Id, out var own) && Same(own, m, moved.From)) ? null : new Refusal(false, "body.moved", Phrase.Of("event.moved-other"));
+    }
+
+    // A shared act may be moved whole or with only the strand that it is moved from.
+    private static bool Same(BenchEvent held, BenchEvent moved, Guid from) => EventText.Canonical(held.For(from)) == EventText.Canonical(moved.For(from));
+
+    private static Refusal? Impossible(FoldedTermination before, BenchEvent happened, TerminationState after, int known, RecipeBook book)
+    {
+        var entry = after.History.Last(h => h.Event.Id == happened.Id);
+        if (known >= before.Events.Count)
+        {
             if (entry.Standing == EntryStanding.Conflict)
             {
                 return new Refusal(false, "body", entry.Why!);
@@ -117,29 +140,29 @@ public static class Admissions
                 return new Refusal(false, "recipe", unconfirmed);
             }
 
-            if (happened.Body is Reattributed && after.NeedsALook && !TerminationFold.Fold(termination, before, book).NeedsALook)
+            if (happened.Body is Reattributed && after.NeedsALook && !before.State.NeedsALook)
             {
                 return new Refusal(false, "body.to", Phrase.Of("event.move-unfit"));
             }
         }
 
-        return entry.Standing == EntryStanding.Counts && !VerdictStands(termination, before, happened, book)
+        return entry.Standing == EntryStanding.Counts && !VerdictStands(before, happened, book)
             ? new Refusal(false, "body.verdict", Phrase.Of("event.verdict"))
             : null;
     }
 
-    // The same rules must come to the same verdict; older or newer rules may differ, and what was shown then is what is kept.
-    private static bool VerdictStands(Guid termination, IReadOnlyList<BenchEvent> before, BenchEvent happened, RecipeBook book)
+    // The same rules must come to the same verdict.
+    private static bool VerdictStands(FoldedTermination before, BenchEvent happened, RecipeBook book)
     {
-        if (happened.Body is not StepDone { Reading: { } reading } done || happened.Rules != Rulebook.Version)
+        if (happened.Body is not StepDone { Reading: { } reading } done)
         {
             return true;
         }
 
-        var state = TerminationFold.Fold(termination, before.Where(e => TerminationFold.Compare(e, happened) < 0), book);
+        var state = before.Before(happened).State;
         var recipe = book.RecipeOf(state)!;
         var step = recipe.Steps[recipe.IndexOf(done.Step)];
-        if (reading.Face is { } face && book.Profile(face.Profile, face.Version) is { } profile && !face.Agrees(profile))
+        if (reading.Face is { } face && !face.Agrees(book.Profile(face.Profile, face.Version)!))
         {
             return false;
         }
@@ -156,10 +179,9 @@ public static class Admissions
 
     private static Refusal? BodyFault(BenchEvent happened, EventBody body) => body switch
     {
-        Planned => Bad("body.kind", "event.planned"),
         StepDone done => Text("body.step", done.Step) ?? Text("body.reading.check", done.Reading?.Check) ?? Text("body.reading.choice", done.Reading?.Choice) ?? Text("body.verdict.sign", done.Verdict?.Sign)
             ?? Reason(done.Reading?.Overruled, "body.reading.overruled") ?? FaceFault(done.Reading?.Face),
-        Begun begun => begun.School?.Options.Count > 20 || begun.School?.Options.Any(o => o.Key.Length > 60 || o.Value is null or { Length: > 60 }) == true ? Bad("body.school", "event.text") : null,
+        Begun begun => begun.School?.Options.Count > MostChoices || begun.School?.Options.Any(o => o.Key.Length > BenchEvent.MostText || o.Value is null or { Length: > BenchEvent.MostText }) == true ? Bad("body.school", "event.text") : null,
         ClockStarted started => Text("body.step", started.Step),
         TroubleFound found => Text("body.step", found.Step) ?? Text("body.sign", found.Sign),
         ActionChosen chosen => Text("body.sign", chosen.Sign) ?? Text("body.action", chosen.Action) ?? Reason(chosen.Reason),
@@ -170,7 +192,7 @@ public static class Admissions
         _ => null,
     };
 
-    private static Refusal? Text(string field, string? text) => text is null or { Length: > 0 and <= 60 } ? null : Bad(field, "event.text");
+    private static Refusal? Text(string field, string? text) => text is null or { Length: > 0 and <= BenchEvent.MostText } ? null : Bad(field, "event.text");
 
     private static Refusal? Reason(string? reason, string field = "body.reason") => reason is null or { Length: <= BenchDesk.MaxReason } ? null : Bad(field, "bench.reason-long");
 

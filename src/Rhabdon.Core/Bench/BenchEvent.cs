@@ -16,6 +16,8 @@ namespace Rhabdon.Core.Bench;
 /// <param name="Rules">Version of the rulebook that judged.</param>
 /// <param name="Recipe">Recipe and version worked by; null for planning.</param>
 /// <param name="Strands">Every termination that the act concerns.</param>
+/// <param name="Signature">Of the actor's own key on that device, over the canonical text; wanted when another person sends the event.</param>
+/// <param name="Receipt">What the server noted when it took the event in; null when nothing was out of the ordinary.</param>
 public sealed record BenchEvent(
     Guid Id,
     int Format,
@@ -27,12 +29,28 @@ public sealed record BenchEvent(
     string Rules,
     IReadOnlyList<StrandKnown> Strands,
     EventBody Body,
-    RecipeRef? Recipe = null)
+    RecipeRef? Recipe = null,
+    string? Signature = null,
+    Receipt? Receipt = null)
 {
     public const int CurrentFormat = 1;
 
+    /// <summary>Most characters of a text that an event carries.</summary>
+    public const int MostText = 60;
+
     /// <summary>Most strands one shared act may name.</summary>
     public const int MaxStrands = 1_000;
+
+    /// <summary>Where the fold puts it.</summary>
+    [JsonIgnore]
+    public HybridTime Order => Receipt?.Clock ?? Clock;
+
+    /// <summary>When it happened, as far as anyone can know.</summary>
+    [JsonIgnore]
+    public DateTimeOffset When => Receipt?.At ?? At;
+
+    /// <summary>The event as one strand's stream needs it: of the strands that it names, only that one.</summary>
+    public BenchEvent For(Guid termination) => this with { Strands = [new StrandKnown(termination, KnownOf(termination) ?? 0)] };
 
     public int? KnownOf(Guid termination) => Strands.FirstOrDefault(s => s.Termination == termination)?.Known;
 }
@@ -53,6 +71,7 @@ public sealed record StrandKnown(Guid Termination, int Known);
 [JsonDerivedType(typeof(HandedOver), "handed-over")]
 [JsonDerivedType(typeof(Reattributed), "reattributed")]
 [JsonDerivedType(typeof(Resolved), "resolved")]
+[JsonDerivedType(typeof(Unreadable), "unreadable")]
 public abstract record EventBody
 {
     /// <summary>The kind as it stands in JSON and in the store.</summary>
@@ -70,6 +89,7 @@ public abstract record EventBody
         HandedOver => "handed-over",
         Reattributed => "reattributed",
         Resolved => "resolved",
+        Unreadable => "unreadable",
         _ => throw new NotSupportedException(GetType().Name),
     };
 }
@@ -113,7 +133,7 @@ public sealed record Retracted(Guid Event, string Reason, bool GlassWasCut) : Ev
 /// The strands named are now taken together in this batch; null takes them out of theirs. The latest word on a strand holds, so that batches split
 /// and joined on two tablets come to the same in any order.
 /// </summary>
-public sealed record Batched(Guid? Batch) : EventBody;
+public sealed record Batched(Guid? Batch = null) : EventBody;
 
 /// <summary>The strands named are in another person's hands from here on.</summary>
 public sealed record HandedOver(Guid To, string? Note = null) : EventBody;

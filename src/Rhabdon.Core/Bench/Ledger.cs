@@ -10,49 +10,52 @@ internal sealed class Ledger
 
     public Ledger(Guid termination, IEnumerable<BenchEvent> events)
     {
-        var own = TerminationFold.InOrder(events);
-        Known = own.Count;
-        var reopened = own.Select(e => e.Body).OfType<Retracted>().Select(r => r.Event).ToHashSet();
-        foreach (var resolved in own.Where(e => e.Body is Resolved && !reopened.Contains(e.Id)).Select(e => (Resolved)e.Body))
+        Own = [.. TerminationFold.InOrder(events)];
+        var retracted = Own.Select(e => e.Body).OfType<Retracted>().Select(r => r.Event).ToHashSet();
+        var own = Own.ToDictionary(e => e.Id);
+        foreach (var resolved in Own.Where(e => e.Body is Resolved && !retracted.Contains(e.Id)).Select(e => (Resolved)e.Body))
         {
-            foreach (var aside in own.Where(e => resolved.SetAside.Contains(e.Id) && e.Body is not (Planned or Resolved)))
+            foreach (var aside in resolved.SetAside.Where(id => own.TryGetValue(id, out var entry) && MayBeSetAside(entry)))
             {
-                taken.TryAdd(aside.Id, (EntryStanding.SetAside, resolved.GlassWasCut));
+                taken.TryAdd(aside, (EntryStanding.SetAside, resolved.GlassWasCut));
             }
         }
 
-        Ordered = TerminationFold.InOrder([.. own, .. Borrowed(termination, own)]);
-        foreach (var retracted in own.Where(e => !taken.ContainsKey(e.Id)).Select(e => e.Body).OfType<Retracted>())
+        var moves = Own.Where(e => !retracted.Contains(e.Id) && !taken.ContainsKey(e.Id)).Select(e => e.Body).OfType<Reattributed>().ToList();
+        Ordered = moves.Exists(m => m.To == termination) ? TerminationFold.InOrder([.. Own, .. moves.Where(m => m.To == termination).SelectMany(m => m.Moved)]) : Own;
+        Entries = ReferenceEquals(Ordered, Own) ? own : Ordered.ToDictionary(e => e.Id);
+        foreach (var word in Own.Where(e => !taken.ContainsKey(e.Id)).Select(e => e.Body).OfType<Retracted>())
         {
-            if (Ordered.FirstOrDefault(e => e.Id == retracted.Event) is { } target && MayBeRetracted(target))
+            if (Entries.TryGetValue(word.Event, out var target) && MayBeRetracted(target))
             {
-                taken.TryAdd(target.Id, (EntryStanding.Retracted, retracted.GlassWasCut));
+                taken.TryAdd(target.Id, (EntryStanding.Retracted, word.GlassWasCut));
             }
         }
 
-        foreach (var moved in Moves(own).Where(m => m.From == termination).SelectMany(m => m.Moved))
+        foreach (var moved in moves.Where(m => m.From == termination).SelectMany(m => m.Moved))
         {
             taken.TryAdd(moved.Id, (EntryStanding.Moved, false));
         }
+
+        Named = Own.SelectMany(e => e.Body switch { Retracted r => [r.Event], Resolved r => r.SetAside, Reattributed m => m.Moved.Select(x => x.Id), _ => Enumerable.Empty<Guid>() }).ToHashSet();
     }
+
+    /// <summary>The stream's own events in the fold's order, each once.</summary>
+    public List<BenchEvent> Own { get; }
 
     /// <summary>Every entry once, in the fold's order, with those that were moved here from another strand.</summary>
     public IReadOnlyList<BenchEvent> Ordered { get; }
 
-    /// <summary>How many events the stream itself holds.</summary>
-    public int Known { get; }
+    /// <summary>The same entries by their ids.</summary>
+    public IReadOnlyDictionary<Guid, BenchEvent> Entries { get; }
 
-    public static bool MayBeRetracted(BenchEvent target) => target.Body is not (Planned or Retracted);
+    /// <summary>Every event that a later word names, whether it is here or not: with it the settling would come out otherwise.</summary>
+    public IReadOnlySet<Guid> Named { get; }
+
+    public static bool MayBeRetracted(BenchEvent target) => target.Body is not (Planned or Retracted or Unreadable);
+
+    public static bool MayBeSetAside(BenchEvent target) => target.Body is not (Planned or Resolved);
 
     /// <summary>How an entry was taken out, and whether its glass was cut all the same; null when it was not.</summary>
     public (EntryStanding Standing, bool GlassWasCut)? TakenOut(Guid entry) => taken.TryGetValue(entry, out var how) ? how : null;
-
-    private IEnumerable<BenchEvent> Borrowed(Guid termination, IReadOnlyList<BenchEvent> own) =>
-        Moves(own).Where(m => m.To == termination).SelectMany(m => m.Moved);
-
-    private IEnumerable<Reattributed> Moves(IReadOnlyList<BenchEvent> own)
-    {
-        var retracted = own.Select(e => e.Body).OfType<Retracted>().Select(r => r.Event).ToHashSet();
-        return own.Where(e => !retracted.Contains(e.Id) && !taken.ContainsKey(e.Id)).Select(e => e.Body).OfType<Reattributed>();
-    }
 }

@@ -12,7 +12,11 @@ namespace Rhabdon.Core.Bench;
 /// <param name="To">The person it was handed over to.</param>
 /// <param name="Note">Why it does not count, or the reason given; empty otherwise.</param>
 /// <param name="Face">The picture that was looked at.</param>
-public sealed record StoryLine(Guid Event, DateTimeOffset At, Guid Actor, int Attempt, int Try, string Kind, string What, string Read, Grade? Grade, EntryStanding Standing, string Note, bool MayTakeBack, bool CutsGlass, Guid? To = null, FaceLine? Face = null);
+/// <param name="SentBy">Who sent it, when that is not the person who did it.</param>
+/// <param name="ClockSaid">What the tablet's clock said, when that cannot be right: <paramref name="At"/> is then when it was received, or the earliest that it can have been.</param>
+public sealed record StoryLine(
+    Guid Event, DateTimeOffset At, Guid Actor, int Attempt, int Try, string Kind, string What, string Read, Grade? Grade, EntryStanding Standing, string Note, bool MayTakeBack, bool CutsGlass,
+    Guid? To = null, FaceLine? Face = null, Guid? SentBy = null, DateTimeOffset? ClockSaid = null);
 
 /// <summary>A picture in a strand's story, and what was made of it then.</summary>
 /// <param name="Picture">SHA-256 of the file.</param>
@@ -42,6 +46,7 @@ public sealed class StrandStory(RecipeBook book, Phrasebook words, string langua
         HandedOver => words.Say(Phrase.Of("story.handed-over")),
         Reattributed moved => words.Say(Phrase.Of(moved.To == strand ? "story.moved-here" : "story.moved-out")),
         Resolved => words.Say(Phrase.Of("story.resolved")),
+        Unreadable => words.Say(Phrase.Of("story.unreadable")),
         _ => happened.Body.Kind,
     };
 
@@ -53,8 +58,10 @@ public sealed class StrandStory(RecipeBook book, Phrasebook words, string langua
         var what = happened.Body is Retracted retracted && state.History.FirstOrDefault(h => h.Event.Id == retracted.Event) is { } target
             ? words.Say(Phrase.Of("story.retracted-what", ("what", What(target.Event, recipe, state.Termination))))
             : What(happened, recipe, state.Termination);
-        return new StoryLine(happened.Id, happened.At, happened.Actor, entry.Attempt, entry.Try, happened.Body.Kind, what, read, done?.Verdict?.Grade, entry.Standing, Note(state, entry, reasons),
-            entry.Standing is EntryStanding.Counts or EntryStanding.Conflict && Ledger.MayBeRetracted(happened), RungOffers.CutsGlass(happened, book), To(happened), Face(done?.Reading?.Face));
+        return new StoryLine(
+            happened.Id, happened.When, happened.Actor, entry.Attempt, entry.Try, happened.Body.Kind, what, read, done?.Verdict?.Grade, entry.Standing, Note(state, entry, reasons),
+            entry.Standing is EntryStanding.Counts or EntryStanding.Conflict && Ledger.MayBeRetracted(happened), RungOffers.CutsGlass(happened, book), To(happened), Face(done?.Reading?.Face),
+            happened.Receipt?.From, happened.Receipt?.At is null ? null : happened.At);
     }
 
     private string Note(TerminationState state, HistoryEntry entry, Dictionary<Guid, string> reasons) => entry.Standing switch

@@ -62,7 +62,7 @@ public sealed record Trouble(string Sign, string Step, Reading? Reading);
 /// <summary>One preparation and one connector, from fresh strip to acceptance or cut-off.</summary>
 public sealed record AttemptRecord(int Number, AttemptOutcome Outcome, IReadOnlyList<TryRecord> Tries);
 
-[JsonConverter(typeof(JsonStringEnumConverter<AttemptOutcome>))]
+[JsonConverter(typeof(EnumNames<AttemptOutcome>))]
 public enum AttemptOutcome
 {
     [JsonStringEnumMemberName("open")]
@@ -91,7 +91,7 @@ public sealed record StepRecord(string Step, Guid Actor, DateTimeOffset At, Guid
 /// <param name="Why">For a conflict: what in the merged order forbids it.</param>
 public sealed record HistoryEntry(BenchEvent Event, EntryStanding Standing, Phrase? Why, int Attempt, int Try);
 
-[JsonConverter(typeof(JsonStringEnumConverter<EntryStanding>))]
+[JsonConverter(typeof(EnumNames<EntryStanding>))]
 public enum EntryStanding
 {
     [JsonStringEnumMemberName("counts")]

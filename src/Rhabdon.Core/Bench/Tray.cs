@@ -4,7 +4,7 @@ using Rhabdon.Core.Recipes;
 namespace Rhabdon.Core.Bench;
 
 /// <summary>How a batch is taken.</summary>
-[JsonConverter(typeof(JsonStringEnumConverter<Pace>))]
+[JsonConverter(typeof(EnumNames<Pace>))]
 public enum Pace
 {
     /// <summary>All boots on, then all marked, ...: the strand furthest behind is next.</summary>
@@ -17,7 +17,7 @@ public enum Pace
 }
 
 /// <summary>Where a strand of a batch stands, seen from the one thing to do now.</summary>
-[JsonConverter(typeof(JsonStringEnumConverter<TrayStanding>))]
+[JsonConverter(typeof(EnumNames<TrayStanding>))]
 public enum TrayStanding
 {
     /// <summary>At the step that is done now.</summary>

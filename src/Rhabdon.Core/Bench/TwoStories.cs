@@ -18,7 +18,7 @@ public sealed record TwoStories(IReadOnlyList<HistoryEntry> Common, IReadOnlyLis
         }
 
         var live = state.History.Where(h => h.Standing is EntryStanding.Counts or EntryStanding.Conflict or EntryStanding.Retracted).ToList();
-        var (parts, other) = Parting(state.History, live);
+        var (parts, other) = Parting(state.Termination, state.History, live);
         var since = live[parts..];
         return new TwoStories(
             live[..parts],
@@ -36,12 +36,11 @@ public sealed record TwoStories(IReadOnlyList<HistoryEntry> Common, IReadOnlyLis
             StoryKeep.Second => First,
             _ => [.. First.Concat(Second).Where(h => h.Standing == EntryStanding.Conflict)],
         };
-        return [.. aside.Where(h => h.Event.Body is not (Planned or Resolved)).Select(h => h.Event.Id)];
+        return [.. aside.Where(h => Ledger.MayBeSetAside(h.Event)).Select(h => h.Event.Id)];
     }
 
-    private static (int At, Guid Other) Parting(IReadOnlyList<HistoryEntry> history, List<HistoryEntry> live)
+    private static (int At, Guid Other) Parting(Guid termination, IReadOnlyList<HistoryEntry> history, List<HistoryEntry> live)
     {
-        var termination = history.SelectMany(h => h.Event.Strands).GroupBy(s => s.Termination).MaxBy(g => g.Count())!.Key;
         for (var index = 0; index < history.Count; index++)
         {
             var entry = history[index].Event;
@@ -52,7 +51,7 @@ public sealed record TwoStories(IReadOnlyList<HistoryEntry> Common, IReadOnlyLis
             }
 
             var strangers = history.Take(index).Where(h => h.Event.Device != entry.Device && h.Event.Body is not Planned).TakeLast(unknown).ToList();
-            if (strangers.Count > 0 && live.FindIndex(h => h.Event.Clock >= strangers[0].Event.Clock) is >= 0 and var parts)
+            if (strangers.Count > 0 && live.FindIndex(h => h.Event.Order >= strangers[0].Event.Order) is >= 0 and var parts)
             {
                 return (parts, entry.Device);
             }
@@ -64,7 +63,7 @@ public sealed record TwoStories(IReadOnlyList<HistoryEntry> Common, IReadOnlyLis
 }
 
 /// <summary>Which story a lead keeps.</summary>
-[JsonConverter(typeof(JsonStringEnumConverter<StoryKeep>))]
+[JsonConverter(typeof(EnumNames<StoryKeep>))]
 public enum StoryKeep
 {
     [JsonStringEnumMemberName("first")]

@@ -3,7 +3,7 @@ using System.Text.Json.Serialization;
 namespace Rhabdon.Core.Catalog;
 
 /// <summary>What the installer has in hand at the end of a strand.</summary>
-[JsonConverter(typeof(JsonStringEnumConverter<CableBuild>))]
+[JsonConverter(typeof(EnumNames<CableBuild>))]
 public enum CableBuild
 {
     [JsonStringEnumMemberName("tight-buffer-900")]

@@ -2,7 +2,7 @@ using System.Text.Json.Serialization;
 
 namespace Rhabdon.Core.Catalog;
 
-[JsonConverter(typeof(JsonStringEnumConverter<CableEnd>))]
+[JsonConverter(typeof(EnumNames<CableEnd>))]
 public enum CableEnd
 {
     [JsonStringEnumMemberName("near")]

@@ -2,7 +2,7 @@ using System.Text.Json.Serialization;
 
 namespace Rhabdon.Core.Catalog;
 
-[JsonConverter(typeof(JsonStringEnumConverter<ConnectorType>))]
+[JsonConverter(typeof(EnumNames<ConnectorType>))]
 public enum ConnectorType
 {
     SC,

@@ -2,7 +2,7 @@ using System.Text.Json.Serialization;
 
 namespace Rhabdon.Core.Catalog;
 
-[JsonConverter(typeof(JsonStringEnumConverter<FiberGrade>))]
+[JsonConverter(typeof(EnumNames<FiberGrade>))]
 public enum FiberGrade
 {
     OM1,

@@ -2,7 +2,7 @@ using System.Text.Json.Serialization;
 
 namespace Rhabdon.Core.Catalog;
 
-[JsonConverter(typeof(JsonStringEnumConverter<FiberMode>))]
+[JsonConverter(typeof(EnumNames<FiberMode>))]
 public enum FiberMode
 {
     [JsonStringEnumMemberName("multimode")]

@@ -4,7 +4,7 @@ using Rhabdon.Core.Phrases;
 
 namespace Rhabdon.Core.EndFaces;
 
-[JsonConverter(typeof(JsonStringEnumConverter<FaceVerdict>))]
+[JsonConverter(typeof(EnumNames<FaceVerdict>))]
 public enum FaceVerdict
 {
     [JsonStringEnumMemberName("pass")]

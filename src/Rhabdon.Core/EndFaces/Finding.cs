@@ -25,7 +25,7 @@ public sealed record Finding(
     public bool MayComeOff => Kind is MarkKind.LooseDirt or MarkKind.Film;
 }
 
-[JsonConverter(typeof(JsonStringEnumConverter<MarkKind>))]
+[JsonConverter(typeof(EnumNames<MarkKind>))]
 public enum MarkKind
 {
     [JsonStringEnumMemberName("scratch")]
@@ -56,7 +56,7 @@ public enum MarkKind
     Shattered,
 }
 
-[JsonConverter(typeof(JsonStringEnumConverter<MarkClass>))]
+[JsonConverter(typeof(EnumNames<MarkClass>))]
 public enum MarkClass
 {
     [JsonStringEnumMemberName("scratch")]
@@ -67,7 +67,7 @@ public enum MarkClass
 }
 
 /// <summary>A ring of the face, from the core outward.</summary>
-[JsonConverter(typeof(JsonStringEnumConverter<Zone>))]
+[JsonConverter(typeof(EnumNames<Zone>))]
 public enum Zone
 {
     /// <summary>Core.</summary>

@@ -45,7 +45,7 @@ public sealed record ReferenceMark(string Id, Wording Title, Edge From, Length T
 public sealed record Cleave(Length Length, Length Tolerance, Length Holds, decimal? Angle = null);
 
 /// <summary>Which way a length runs from its edge.</summary>
-[JsonConverter(typeof(JsonStringEnumConverter<Toward>))]
+[JsonConverter(typeof(EnumNames<Toward>))]
 public enum Toward
 {
     [JsonStringEnumMemberName("tip")]
@@ -56,7 +56,7 @@ public enum Toward
 }
 
 /// <summary>A layer of the cable end, outermost first.</summary>
-[JsonConverter(typeof(JsonStringEnumConverter<Layer>))]
+[JsonConverter(typeof(EnumNames<Layer>))]
 public enum Layer
 {
     /// <summary>The outer sheath of a flat drop or a trunk.</summary>
@@ -85,7 +85,7 @@ public enum Layer
 }
 
 /// <summary>An edge that lengths are measured from.</summary>
-[JsonConverter(typeof(JsonStringEnumConverter<Edge>))]
+[JsonConverter(typeof(EnumNames<Edge>))]
 public enum Edge
 {
     /// <summary>The cable's tip as it was before any cut; of a ribbon, as it is once cut to length.</summary>

@@ -2,7 +2,7 @@ using System.Text.Json.Serialization;
 
 namespace Rhabdon.Core.Recipes;
 
-[JsonConverter(typeof(JsonStringEnumConverter<Grade>))]
+[JsonConverter(typeof(EnumNames<Grade>))]
 public enum Grade
 {
     [JsonStringEnumMemberName("good")]

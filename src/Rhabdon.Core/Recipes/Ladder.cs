@@ -61,7 +61,7 @@ public sealed record Rung(
 }
 
 /// <summary>Back to a polishing film, wherever the crew's sequence has it.</summary>
-[JsonConverter(typeof(JsonStringEnumConverter<FilmReturn>))]
+[JsonConverter(typeof(EnumNames<FilmReturn>))]
 public enum FilmReturn
 {
     /// <summary>The film just used.</summary>
@@ -77,7 +77,7 @@ public enum FilmReturn
     Last,
 }
 
-[JsonConverter(typeof(JsonStringEnumConverter<RungEffect>))]
+[JsonConverter(typeof(EnumNames<RungEffect>))]
 public enum RungEffect
 {
     /// <summary>A further try within the attempt.</summary>
@@ -98,7 +98,7 @@ public enum RungEffect
 }
 
 /// <summary>How much fiber an action uses up; the amounts are computed from the recipe.</summary>
-[JsonConverter(typeof(JsonStringEnumConverter<FiberUse>))]
+[JsonConverter(typeof(EnumNames<FiberUse>))]
 public enum FiberUse
 {
     [JsonStringEnumMemberName("none")]

@@ -47,7 +47,7 @@ public sealed record Clock(string Kind, int Seconds, int? AtMost = null);
 /// <param name="PaceLow">A second.</param>
 public sealed record Count(int Low, int High, decimal PaceLow = 1, decimal PaceHigh = 2);
 
-[JsonConverter(typeof(JsonStringEnumConverter<StepWork>))]
+[JsonConverter(typeof(EnumNames<StepWork>))]
 public enum StepWork
 {
     [JsonStringEnumMemberName("none")]
@@ -79,7 +79,7 @@ public enum StepWork
 /// <summary>A dimension of a step: that of a cut, of the cleave, or one given here.</summary>
 public sealed record Dimension(DimensionOf Of, string? Cut = null, Length? Length = null, Length? Tolerance = null, Edge? From = null);
 
-[JsonConverter(typeof(JsonStringEnumConverter<DimensionOf>))]
+[JsonConverter(typeof(EnumNames<DimensionOf>))]
 public enum DimensionOf
 {
     [JsonStringEnumMemberName("cut")]

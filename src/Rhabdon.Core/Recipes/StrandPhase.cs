@@ -3,7 +3,7 @@ using System.Text.Json.Serialization;
 namespace Rhabdon.Core.Recipes;
 
 /// <summary>How far a termination has come; the end-face glyph fills in this order.</summary>
-[JsonConverter(typeof(JsonStringEnumConverter<StrandPhase>))]
+[JsonConverter(typeof(EnumNames<StrandPhase>))]
 public enum StrandPhase
 {
     [JsonStringEnumMemberName("planned")]

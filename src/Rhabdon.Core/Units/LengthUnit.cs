@@ -3,7 +3,7 @@ using System.Text.Json.Serialization;
 namespace Rhabdon.Core.Units;
 
 /// <summary>The unit a person reads and types lengths in.</summary>
-[JsonConverter(typeof(JsonStringEnumConverter<LengthUnit>))]
+[JsonConverter(typeof(EnumNames<LengthUnit>))]
 public enum LengthUnit
 {
     [JsonStringEnumMemberName("mm")]

@@ -10,15 +10,18 @@ public static class FaceReading
     /// <summary>The check that a picture answers.</summary>
     public const string Check = "end-face";
 
-    /// <summary>The answer with the picture's sign; where the step has none for it, as for fine scratches between films, the good one.</summary>
-    /// <exception cref="InvalidOperationException">The step offers no good answer.</exception>
-    public static Choice Proposed(Ask ask, FaceSeen face) => ask.Choices.FirstOrDefault(c => c.Sign == face.Sign) ?? ask.Choices.First(c => c.Grade == Grade.Good);
+    /// <summary>
+    /// The answer with the picture's sign. A look between films that has none for fine scratches takes them for good: they are normal there (common practice).
+    /// </summary>
+    /// <returns>Null when the step has no answer for what the picture shows.</returns>
+    public static Choice? Proposed(Ask ask, FaceSeen face) => ask.Choices.FirstOrDefault(c => c.Sign == face.Sign)
+        ?? (face.Sign == FaceSign.FineScratches ? ask.Choices.FirstOrDefault(c => c.Grade == Grade.Good) : null);
 
     /// <summary>Why the picture cannot stand behind the answer given: it was asked about something else, cannot be graded, or says otherwise and nobody said why. Null when it can.</summary>
     public static (string Field, Phrase Says)? Fault(Ask ask, Reading reading) =>
         reading.Face is not { } face ? (reading.Overruled is null ? null : ("overruled", Phrase.Of("conflict.face-none")))
         : ask.Check != Check ? ("face", Phrase.Of("conflict.face-none"))
         : face.Grade.Verdict == FaceVerdict.CannotGrade ? ("face", Phrase.Of("conflict.face-cannot"))
-        : (Proposed(ask, face).Value == reading.Choice) == (reading.Overruled is null) ? null
+        : (Proposed(ask, face)?.Value == reading.Choice) == (reading.Overruled is null) ? null
         : ("overruled", Phrase.Of(reading.Overruled is null ? "conflict.face-reason" : "conflict.face-agrees"));
 }

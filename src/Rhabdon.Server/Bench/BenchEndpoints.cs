@@ -5,13 +5,22 @@ using Rhabdon.Core.Phrases;
 using Rhabdon.Data;
 using Rhabdon.Server.Hosting;
 using Rhabdon.Server.People;
+using Rhabdon.Server.Recipes;
 
 namespace Rhabdon.Server.Bench;
 
 /// <summary>One strand's end as the bench opens it; the state is the browser core's to fold.</summary>
 /// <param name="Rates">What rework costs on this job, when someone has said.</param>
+/// <param name="Events">Of each of its events, in order: which of the acts it is, counted from 0, and how many events its sender knew of this strand.</param>
 public sealed record StrandAtBench(
-    Guid Termination, Guid Cable, string CableName, string JobName, string Label, int Strand, StrandColor Color, string End, Rates? Rates, IReadOnlyList<BenchEvent> Events);
+    Guid Termination, Guid Cable, string CableName, string JobName, string Label, int Strand, StrandColor Color, string End, Rates? Rates, IReadOnlyList<int[]> Events);
+
+/// <summary>Strands as the bench opens them. An act that several of them share is told once.</summary>
+/// <param name="Acts">Their events, each without the strands that it names: those that hold it say so themselves.</param>
+public sealed record BenchOpened(IReadOnlyList<BenchEvent> Acts, IReadOnlyList<StrandAtBench> Strands);
+
+/// <param name="Strands">Their terminations, 1 to 1,000.</param>
+public sealed record BenchOpening(IReadOnlyList<Guid> Strands);
 
 /// <param name="Numbers">Its strands in words: <c>1–6</c>.</param>
 /// <param name="Of">How many strands.</param>
@@ -23,13 +32,15 @@ public static class BenchEndpoints
     public const int MaxDelivery = 200;
 
     /// <summary>Most strands that are opened at once.</summary>
-    public const int MaxOpened = 300;
+    public const int MaxOpened = 1_000;
 
     public static void MapBench(this WebApplication app)
     {
         var bench = app.MapGroup("/api/v1").RequireAuthorization();
         bench.MapPost("/events", Take).Produces<List<EventAnswer>>();
-        bench.MapGet("/bench", Open).Produces<List<StrandAtBench>>();
+        bench.MapGet("/bench", (string strands, JobStore jobs, EventStore events, RecipeShelf shelf, HttpContext context) =>
+            Open([.. strands.Split(',', StringSplitOptions.RemoveEmptyEntries).Select(s => Guid.TryParse(s, out var id) ? id : Guid.Empty)], jobs, events, shelf, context)).Produces<BenchOpened>();
+        bench.MapPost("/bench", (BenchOpening opening, JobStore jobs, EventStore events, RecipeShelf shelf, HttpContext context) => Open(opening.Strands, jobs, events, shelf, context)).Produces<BenchOpened>();
         bench.MapGet("/batches", async (JobStore jobs, HttpContext context) =>
             (await jobs.BatchesAsync(context.AccessOf())).Select(b => new BatchSummary(b.Batch, b.Where, StrandNumbers.Say(b.Strands), b.Strands.Length, b.Done, b.Trouble, b.InHand)));
         bench.MapGet("/batches/{id:guid}", (Guid id, JobStore jobs, HttpContext context) => jobs.BatchAsync(context.AccessOf(), id));
@@ -45,19 +56,30 @@ public static class BenchEndpoints
         return Results.Ok(await append.TakeAsync(delivery, context.AccessOf()));
     }
 
-    // Several strands in one address, parted by commas; one that is not there for this access is left out.
-    private static async Task<IResult> Open(string strands, JobStore jobs, EventStore events, HttpContext context)
+    // One that is not there for this access is left out.
+    private static async Task<IResult> Open(IReadOnlyList<Guid> strands, JobStore jobs, EventStore events, RecipeShelf shelf, HttpContext context)
     {
-        var ids = strands.Split(',', StringSplitOptions.RemoveEmptyEntries).Select(s => Guid.TryParse(s, out var id) ? id : Guid.Empty).Distinct().ToArray();
+        var ids = strands.Distinct().ToArray();
         if (ids.Length is 0 or > MaxOpened || ids.Contains(Guid.Empty))
         {
             return Problems.Field(400, "strands", Phrase.Of("problem.strands", ("most", $"{MaxOpened}")));
         }
 
         var rows = await jobs.AtBenchAsync(context.AccessOf(), ids);
-        var streams = await events.StreamsAsync([.. rows.Select(r => r.Row.Id)]);
-        return Results.Ok(rows.Select(r => new StrandAtBench(
-            r.Row.Id, r.Cable.Id, r.Cable.Name, r.Job.Name, r.Row.Label, r.Row.Strand, StrandColor.Of(r.Row.Strand), r.Row.End, RatesOf(r.Job), streams[r.Row.Id])));
+        var streams = await events.StreamsAsync([.. rows.Select(r => r.Row.Id)], await shelf.BookAsync());
+        var (acts, places) = (new List<BenchEvent>(), new Dictionary<Guid, int>());
+        return Results.Ok(new BenchOpened(acts, [.. rows.Select(r => new StrandAtBench(
+            r.Row.Id, r.Cable.Id, r.Cable.Name, r.Job.Name, r.Row.Label, r.Row.Strand, StrandColor.Of(r.Row.Strand), r.Row.End, RatesOf(r.Job), [.. streams[r.Row.Id].Events.Select(e => Told(r.Row.Id, e))]))]));
+
+        int[] Told(Guid termination, BenchEvent happened)
+        {
+            if (places.TryAdd(happened.Id, acts.Count))
+            {
+                acts.Add(happened with { Strands = [] });
+            }
+
+            return [places[happened.Id], happened.KnownOf(termination) ?? 0];
+        }
     }
 
     private static Rates? RatesOf(JobRow job) => job is { Currency: { } currency, PerHour: { } perHour, PerConnector: { } perConnector } ? new Rates(currency, perHour, perConnector) : null;

@@ -24,12 +24,13 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PeopleStore peo
         }
 
         var (crews, rows, events) = await whole.PartsAsync(id);
-        var (book, names) = (await shelf.BookAsync(), await people.NamesAsync());
-        var used = events.Select(e => e.Recipe).OfType<RecipeRef>().Distinct().Select(r => book.Find(r)! with { Confirmation = null }).OrderBy(r => r.Ref.Id, StringComparer.Ordinal).ThenBy(r => r.Ref.Version).ToList();
+        var book = await shelf.BookAsync();
+        var used = events.Select(e => e.Recipe).OfType<RecipeRef>().Distinct().Select(book.Find).OfType<PublishedRecipe>().Select(r => r with { Confirmation = null }).OrderBy(r => r.Ref.Id, StringComparer.Ordinal).ThenBy(r => r.Ref.Version).ToList();
         var ladders = used.Select(r => r.Recipe.Ladder).Distinct().OrderBy(l => l.Id, StringComparer.Ordinal).ThenBy(l => l.Version).Select(book.LadderAt);
         var terminations = rows.Select(t => new FileTermination(
             t.Id, t.CableId, t.Strand, t.End == "near" ? CableEnd.Near : CableEnd.Far, t.PanelId, t.Port, t.Position, t.Label)).ToList();
-        var actors = events.Select(e => e.Actor).Concat(events.Select(e => (e.Body as HandedOver)?.To).OfType<Guid>()).Distinct().Order();
+        var actors = events.Select(e => e.Actor).Concat(events.Select(e => (e.Body as HandedOver)?.To).OfType<Guid>()).Concat(events.Select(e => e.Receipt?.From).OfType<Guid>()).Distinct().Order().ToList();
+        var names = await people.NamesAsync(actors);
         return new JobFile(
             JobFile.CurrentFormat,
             new FileJob(job.Id, job.Name, job.Customer, job.Site, job.TimeZone, job.LabelPattern, job.Currency is null ? null : new Rates(job.Currency, job.PerHour ?? 0, job.PerConnector ?? 0), job.ConfirmedOnly ? true : null),
@@ -53,6 +54,11 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PeopleStore peo
             return ("formatVersion", Phrase.Of("import.format"));
         }
 
+        if (!TimeZoneInfo.TryFindSystemTimeZoneById(file.Job.TimeZone, out _))
+        {
+            return ("job.timeZone", Phrase.Of("form.time-zone"));
+        }
+
         var here = await shelf.BookAsync();
         for (var index = 0; index < file.Recipes.Count; index++)
         {
@@ -69,11 +75,11 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PeopleStore peo
             }
         }
 
-        var (strands, actors, now) = (file.Terminations.Select(t => t.Id).ToHashSet(), file.People.Select(p => p.Id).ToHashSet(), time.GetUtcNow().ToUnixTimeMilliseconds());
+        var (strands, actors) = (file.Terminations.Select(t => t.Id).ToHashSet(), file.People.Select(p => p.Id).ToHashSet());
         for (var index = 0; index < file.Events.Count; index++)
         {
             var happened = file.Events[index];
-            if (happened.Body is not Planned && Admissions.Malformed(happened, now) is { } malformed)
+            if (Admissions.MalformedInFile(happened) is { } malformed)
             {
                 return ($"events[{index}].{malformed.Field}", Phrase.Of("import.event", ("why", Problems.Say(malformed.Says))));
             }
@@ -97,8 +103,8 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PeopleStore peo
     /// <summary>Puts a file without fault into the database, whole or not at all.</summary>
     public async Task TakeAsync(JobFile file, Guid receivedFrom)
     {
-        var (job, book) = (file.Job, BookOf(file));
-        var streams = file.Events.SelectMany(e => e.Strands, (e, s) => (s.Termination, Event: e)).ToLookup(p => p.Termination, p => p.Event);
+        var (job, book, told) = (file.Job, BookOf(file), ClockCheck.Settled(file.Events, time.GetUtcNow()));
+        var streams = told.SelectMany(e => e.Strands, (e, s) => (s.Termination, Event: e)).ToLookup(p => p.Termination, p => p.Event);
         await whole.AddAsync(
             new WholeJob(
                 new JobRow(job.Id, job.Name, job.Customer, job.Site, job.TimeZone, job.LabelPattern, job.Rates?.Currency, job.Rates?.PerHour, job.Rates?.PerConnector, job.ConfirmedOnly == true),
@@ -109,7 +115,7 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PeopleStore peo
                 [.. file.Terminations.Select(RowOf)],
                 file.Ladders,
                 file.Recipes,
-                file.Events),
+                told),
             file.Terminations.Select(t => TerminationFold.Fold(t.Id, streams[t.Id], book)),
             receivedFrom);
     }

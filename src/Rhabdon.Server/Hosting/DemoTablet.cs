@@ -60,7 +60,7 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
         }
 
         return step.Ask is { Check: FaceReading.Check } ask && looks(state) is { } look
-            ? new DoneWith(step.Id, look.Choice ?? FaceReading.Proposed(ask, look.Face).Value, look.Face, look.Overruled)
+            ? new DoneWith(step.Id, look.Choice ?? FaceReading.Proposed(ask, look.Face)!.Value, look.Face, look.Overruled)
             : new DoneWith(step.Id, step.Ask is null ? null : reads(state, step) ?? WellRead(state, step, recipe));
     }
 

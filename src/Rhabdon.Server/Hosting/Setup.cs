@@ -41,7 +41,7 @@ public static class Setup
         var connection = builder.Configuration["RHABDON_DATABASE"] ?? "Host=127.0.0.1;Database=rhabdon";
         services.AddHostedService<StartUp>();
         services.AddSingleton(_ => NpgsqlDataSource.Create(new NpgsqlConnectionStringBuilder(connection) { PersistSecurityInfo = true, MaxAutoPrepare = 100, AutoPrepareMinUsages = 2, NoResetOnClose = true }));
-        services.AddSingleton<Database>().AddSingleton<PeopleStore>().AddSingleton<RecipeStore>().AddSingleton<JobStore>().AddSingleton<EventStore>();
+        services.AddSingleton<Database>().AddSingleton<PeopleStore>().AddSingleton<RecipeStore>().AddSingleton<JobStore>().AddSingleton<StreamCache>().AddSingleton<EventStore>().AddSingleton<QuarantineStore>();
         services.AddSingleton<LiveFeed>().AddSingleton<LiveTeller>();
         services.AddSingleton<WholeJobStore>().AddSingleton<JobFiles>();
         services.AddSingleton<PictureStore>().AddSingleton<ProfileStore>();

@@ -94,7 +94,7 @@ public static class CrewEndpoints
 
         if (request.Crew is { } crew)
         {
-            await crews.JoinAsync(new Membership(crew, person.Id, access.Day, null));
+            await crews.JoinAsync(new Membership(crew, person.Id, DateOnly.FromDateTime(access.Now), null));
         }
 
         return Results.Ok(new Mate(person.Id, person.Name, person.SignIn, person.Role, true));

@@ -35,7 +35,7 @@ public static class SessionEndpoints
     public static Access AccessOf(this HttpContext context) => new(
         Guid.Parse(context.User.FindFirstValue(ClaimTypes.NameIdentifier)!),
         context.User.FindFirstValue(ClaimTypes.Role)!,
-        DateOnly.FromDateTime(context.RequestServices.GetRequiredService<TimeProvider>().GetUtcNow().UtcDateTime));
+        context.RequestServices.GetRequiredService<TimeProvider>().GetUtcNow().UtcDateTime);
 
     private static async Task<IResult> SignIn(SignInRequest request, HttpContext context, PeopleStore people, IPasswordHasher<Person> hasher, IAntiforgery forgery, TimeProvider time)
     {

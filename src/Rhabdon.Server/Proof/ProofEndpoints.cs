@@ -15,7 +15,15 @@ public sealed record LadderRow(int Strand, StrandColor Color, LadderEnd Near, La
 public sealed record CableLadder(Guid Cable, Guid Job, string Name, string Grade, Length Length, IReadOnlyList<LadderRow> Rows);
 
 /// <param name="TimeZone">IANA zone of the site, in which the times are read.</param>
-public sealed record StoryView(Guid Termination, Guid Cable, string TimeZone, string Label, int Strand, StrandColor Color, string End, TerminationState State, IReadOnlyList<StoryLine> Lines, IReadOnlyDictionary<Guid, string> People);
+/// <param name="Aside">What was sent about this strand and could not be verified: it does not count.</param>
+/// <param name="People">The names of those who appear in it.</param>
+public sealed record StoryView(
+    Guid Termination, Guid Cable, string TimeZone, string Label, int Strand, StrandColor Color, string End, TerminationState State, IReadOnlyList<StoryLine> Lines, IReadOnlyList<AsideLine> Aside,
+    IReadOnlyDictionary<Guid, string> People);
+
+/// <summary>An event that was sent in someone's name and could not be verified.</summary>
+/// <param name="Actor">In whose name.</param>
+public sealed record AsideLine(Guid Event, Guid Actor, Guid SentBy, DateTimeOffset SentAt, string Reason);
 
 /// <summary>A strand that needs a look: what both tablets knew, and each one's story since.</summary>
 /// <param name="GlassWasCut">True when one of the stories cut glass: the lead must say whether it was truly cut.</param>
@@ -45,7 +53,7 @@ public static class ProofEndpoints
         return Results.Ok(new CableLadder(cable.Id, cable.JobId, cable.Name, cable.Grade, new Length(cable.LengthNm), [.. ladder]));
     }
 
-    private static async Task<IResult> Story(Guid id, JobStore jobs, EventStore events, PeopleStore people, RecipeShelf shelf, HttpContext context, string unit = "mm")
+    private static async Task<IResult> Story(Guid id, JobStore jobs, EventStore events, QuarantineStore quarantine, PeopleStore people, RecipeShelf shelf, HttpContext context, string unit = "mm")
     {
         if (await jobs.AtBenchAsync(context.AccessOf(), [id]) is not [var (row, _, job)])
         {
@@ -53,9 +61,11 @@ public static class ProofEndpoints
         }
 
         var book = await shelf.BookAsync();
-        var state = TerminationFold.Fold(id, await events.StreamAsync(id), book);
+        var state = (await events.StreamsAsync([id], book))[id].State;
         var lines = Teller(book, unit).Tell(state);
-        return Results.Ok(new StoryView(id, row.CableId, job.TimeZone, row.Label, row.Strand, StrandColor.Of(row.Strand), row.End, state, lines, await people.NamesAsync()));
+        var aside = (await quarantine.OfStrandAsync(id)).Select(q => new AsideLine(q.Event, q.Actor, q.SentBy, q.SentAt, q.Reason)).ToList();
+        var names = await people.NamesAsync(PeopleIn(lines).Concat(aside.SelectMany(a => (Guid[])[a.Actor, a.SentBy])));
+        return Results.Ok(new StoryView(id, row.CableId, job.TimeZone, row.Label, row.Strand, StrandColor.Of(row.Strand), row.End, state, lines, aside, names));
     }
 
     private static async Task<IResult> Stories(Guid id, JobStore jobs, EventStore events, PeopleStore people, RecipeShelf shelf, HttpContext context, string unit = "mm")
@@ -66,15 +76,17 @@ public static class ProofEndpoints
         }
 
         var book = await shelf.BookAsync();
-        var state = TerminationFold.Fold(id, await events.StreamAsync(id), book);
+        var state = (await events.StreamsAsync([id], book))[id].State;
         var lines = Teller(book, unit).Tell(state).ToDictionary(l => l.Event);
         var stories = TwoStories.Of(state) ?? new TwoStories(state.History, [], [], Guid.Empty);
         return Results.Ok(new StoriesView(
             id, job.TimeZone, row.Label, Lines(stories.Common), Lines(stories.First), Lines(stories.Second),
-            stories.First.Concat(stories.Second).Any(h => RungOffers.CutsGlass(h.Event, book)), await people.NamesAsync()));
+            stories.First.Concat(stories.Second).Any(h => RungOffers.CutsGlass(h.Event, book)), await people.NamesAsync(PeopleIn(lines.Values))));
 
         List<StoryLine> Lines(IEnumerable<HistoryEntry> entries) => [.. entries.Select(e => lines[e.Event.Id])];
     }
+
+    private static IEnumerable<Guid> PeopleIn(IEnumerable<StoryLine> lines) => lines.SelectMany(l => ((Guid?[])[l.Actor, l.To, l.SentBy]).OfType<Guid>());
 
     private static StrandStory Teller(RecipeBook book, string unit) => new(book, Phrasebook.English, "en", unit == "in" ? LengthUnit.Inch : LengthUnit.Millimeter);
 }

@@ -1,0 +1,68 @@
+using Rhabdon.Core.Recipes;
+
+namespace Rhabdon.Core.Bench;
+
+/// <summary>
+/// One termination's stream and the state it folds to. It never changes: one more event makes another, and where that event comes last and takes nothing
+/// back, what came before is not folded again.
+/// </summary>
+public sealed class FoldedTermination
+{
+    private readonly RecipeBook book;
+    private readonly TerminationRun run;
+    private readonly IReadOnlySet<Guid> named;
+    private readonly List<BenchEvent> events;
+
+    private FoldedTermination(RecipeBook book, List<BenchEvent> events, TerminationRun run, IReadOnlySet<Guid> named)
+    {
+        (this.book, this.events, this.run, this.named) = (book, events, run, named);
+        State = run.State(events.Count);
+    }
+
+    /// <summary>The stream's own events in the fold's order, each once.</summary>
+    public IReadOnlyList<BenchEvent> Events => events;
+
+    public TerminationState State { get; }
+
+    public static FoldedTermination Of(Guid termination, IEnumerable<BenchEvent> events, RecipeBook book)
+    {
+        var ledger = new Ledger(termination, events);
+        var run = new TerminationRun(termination, book);
+        foreach (var happened in ledger.Ordered)
+        {
+            if (ledger.TakenOut(happened.Id) is { } how)
+            {
+                run.Skip(happened, how.Standing, how.GlassWasCut);
+            }
+            else
+            {
+                run.Take(happened, ledger.Entries);
+            }
+        }
+
+        return new FoldedTermination(book, ledger.Own, run, ledger.Named);
+    }
+
+    /// <summary>The stream with one event more; the same stream when it holds that event already.</summary>
+    public FoldedTermination With(BenchEvent happened)
+    {
+        if (events.Exists(e => e.Id == happened.Id))
+        {
+            return this;
+        }
+
+        if (happened.Body is Retracted or Resolved or Reattributed || named.Contains(happened.Id) || (events.Count > 0 && TerminationFold.Compare(happened, events[^1]) < 0))
+        {
+            return Of(State.Termination, events.Append(happened), book);
+        }
+
+        var further = run.Copy();
+        further.Take(happened, new Dictionary<Guid, BenchEvent>());
+        return new FoldedTermination(book, [.. events, happened], further, named);
+    }
+
+    /// <summary>The stream as it stood before an event that would take its place in it now.</summary>
+    public FoldedTermination Before(BenchEvent happened) => events.Count == 0 || TerminationFold.Compare(happened, events[^1]) > 0
+        ? this
+        : Of(State.Termination, events.Where(e => TerminationFold.Compare(e, happened) < 0), book);
+}

@@ -1,0 +1,106 @@
+using Rhabdon.Core.Bench;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Data;
+using Rhabdon.Server.Hosting;
+
+namespace Rhabdon.Server.Bench;
+
+/// <summary>The events of one delivery, judged one after another on the ground that was read under their lock. One that is taken joins the ground of the next.</summary>
+internal sealed class Delivery(Access sender, DateTimeOffset received, AppendGround ground, RecipeBook book)
+{
+    /// <summary>Those that are to be stored, with their receipts.</summary>
+    public List<BenchEvent> Taken { get; } = [];
+
+    /// <summary>Those that could not be verified.</summary>
+    public List<Quarantined> Aside { get; } = [];
+
+    /// <summary>The streams that hold something new.</summary>
+    public Dictionary<Guid, FoldedTermination> Changed { get; } = [];
+
+    public EventAnswer Answer(BenchEvent happened)
+    {
+        var jobs = happened.Strands.Select(s => ground.Places.GetValueOrDefault(s.Termination)?.Job).Distinct().ToList();
+        if (!jobs.TrueForAll(job => job is { } id && ground.AccessOf(sender.Person, id, received) is not null))
+        {
+            return Refused(happened, 404, "strands", Phrase.Of("problem.no-strand"));
+        }
+
+        var content = EventText.Canonical(happened);
+        if (ground.Held.TryGetValue(happened.Id, out var held))
+        {
+            return held == content ? new EventAnswer(happened.Id, 200, null, null) : Refused(happened, 409, "id", Phrase.Of("event.id-taken"));
+        }
+
+        if (ground.Sequences.Contains((happened.Device, happened.Sequence)))
+        {
+            return Refused(happened, 409, "sequence", Phrase.Of("event.sequence-taken"));
+        }
+
+        var named = happened.Strands.ToDictionary(s => s.Termination, s => ground.Streams[s.Termination]);
+        var dated = Dated(happened, named.Values);
+        if (Unverified(dated, content) is { } aside)
+        {
+            return aside;
+        }
+
+        if (Unentitled(dated, [.. jobs.Select(job => job!.Value)], named.Values) is { } refused)
+        {
+            return refused;
+        }
+
+        var admission = Admissions.Judge(named, dated, book);
+        return admission.Refusal is { } refusal ? Refused(happened, 422, refusal.Field, refusal.Says) : Take(dated, content, admission);
+    }
+
+    private static EventAnswer Refused(BenchEvent happened, int status, string field, Phrase says) => new(happened.Id, status, field, Problems.Say(says));
+
+    // With what is to be noted about it.
+    private BenchEvent Dated(BenchEvent happened, IReadOnlyCollection<FoldedTermination> streams)
+    {
+        var before = ground.DeviceBefore.TryGetValue(happened.Device, out var at) ? at : (DateTimeOffset?)null;
+        var (clock, moment) = ClockCheck.Of(happened, streams, before, received);
+        return happened with { Receipt = Receipt.Of(happened.Actor == sender.Person ? null : sender.Person, clock, moment) };
+    }
+
+    // The sender is who signed in. What others did on a shared tablet carries their signature.
+    private EventAnswer? Unverified(BenchEvent happened, string content)
+    {
+        if (happened.Actor == sender.Person || EventSignature.Fault(happened, content, ground.Keys) is not { } fault)
+        {
+            return null;
+        }
+
+        Aside.Add(new Quarantined(happened.Id, happened.Actor, content, happened.Signature, Problems.Say(fault), [.. happened.Strands.Select(s => s.Termination)]));
+        return Refused(happened, 403, "signature", Phrase.Of("quarantine.kept", ("why", Problems.Say(fault))));
+    }
+
+    // The right is the actor's, as of the moment at which it happened.
+    private EventAnswer? Unentitled(BenchEvent happened, IReadOnlyList<Guid> jobs, IEnumerable<FoldedTermination> streams)
+    {
+        var wantsLead = happened.Body is Resolved || (happened.Body is Retracted retracted && streams.Any(s => s.Events.Any(e => e.Id == retracted.Event && e.Body is Resolved)));
+        var access = jobs.Select(job => ground.AccessOf(happened.Actor, job, happened.When)).ToList();
+        return !access.TrueForAll(a => a is { MayWork: true }) ? Refused(happened, 403, "actor", Phrase.Of("problem.actor"))
+            : wantsLead && !access.TrueForAll(a => a!.MayPlan) ? Refused(happened, 403, "actor", Phrase.Of("problem.lead"))
+            : happened.Body is HandedOver handed && jobs.Any(job => ground.AccessOf(handed.To, job, happened.When) is not { MayWork: true }) ? Refused(happened, 422, "body.to", Phrase.Of("event.hand-to"))
+            : null;
+    }
+
+    private EventAnswer Take(BenchEvent happened, string content, Admission admission)
+    {
+        Taken.Add(happened);
+        ground.Held[happened.Id] = content;
+        ground.Sequences.Add((happened.Device, happened.Sequence));
+        if (happened.Receipt is not ({ Clock: not null } or { At: not null }))
+        {
+            ground.DeviceBefore[happened.Device] = happened.At;
+        }
+
+        foreach (var (termination, stream) in admission.Streams)
+        {
+            ground.Streams[termination] = Changed[termination] = stream;
+        }
+
+        return new EventAnswer(happened.Id, admission.Streams.Values.Any(s => s.State.NeedsALook) ? 202 : 200, null, null, happened.Receipt);
+    }
+}
