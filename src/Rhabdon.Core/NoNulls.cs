@@ -15,6 +15,12 @@ public static class NoNulls
             return;
         }
 
+        // Without its kind nobody can say what it is to be: the reader's fault, not ours.
+        if (info.Type.IsAbstract && info.PolymorphismOptions is { } kinds)
+        {
+            info.CreateObject = () => throw new JsonException($"'{kinds.TypeDiscriminatorPropertyName}' is missing: give one of {string.Join(", ", kinds.DerivedTypes.Select(k => k.TypeDiscriminator))}.");
+        }
+
         var lists = info.Properties.Where(p => p.Get is not null && IsListOfObjects(p.PropertyType)).ToArray();
         if (lists.Length > 0)
         {

@@ -16,10 +16,6 @@ public sealed record Person
 
     public string? PinHash { get; init; }
 
-    public int Failures { get; init; }
-
-    public DateTime? LockedUntil { get; init; }
-
     public bool IsActive { get; init; } = true;
 }
 
@@ -27,7 +23,7 @@ public sealed record Person
 public sealed class PeopleStore(Database database)
 {
     private const string Columns = """
-        id "Id", name "Name", sign_in "SignIn", role "Role", password_hash "PasswordHash", pin_hash "PinHash", failures "Failures", locked_until "LockedUntil", is_active "IsActive"
+        id "Id", name "Name", sign_in "SignIn", role "Role", password_hash "PasswordHash", pin_hash "PinHash", is_active "IsActive"
         """;
 
     private const string Insert =
@@ -53,37 +49,47 @@ public sealed class PeopleStore(Database database)
         return rows.ToDictionary(r => r.Id, r => r.Name);
     }
 
-    public async Task NoteSignInAsync(Guid id, int failures, DateTimeOffset? lockedUntil)
-    {
-        await using var connection = await database.OpenAsync();
-        await connection.ExecuteAsync(
-            "update person set failures = @failures, locked_until = @until where id = @id",
-            new { id, failures, until = lockedUntil?.UtcDateTime });
-    }
-
     public async Task AddAsync(Person person)
     {
         await using var connection = await database.OpenAsync();
         await connection.ExecuteAsync(Insert, person);
     }
 
-    /// <summary>Changes name, role and whether the person may sign in.</summary>
-    public async Task ChangeAsync(Guid id, string name, string role, bool isActive)
+    /// <summary>Changes name, role and whether the person may sign in. One who comes to lead loses their PIN: leads' are longer.</summary>
+    /// <returns>False when no owner would be left, or the one who asks is none any more.</returns>
+    public async Task<bool> ChangeAsync(Guid id, string name, string role, bool isActive, Guid by)
     {
         await using var connection = await database.OpenAsync();
-        await connection.ExecuteAsync("update person set name = @name, role = @role, is_active = @isActive where id = @id", new { id, name, role, isActive });
+        await using var transaction = await connection.BeginTransactionAsync();
+        // Two owners who demote each other come one after the other.
+        await connection.ExecuteAsync("lock table person in share row exclusive mode", transaction: transaction);
+        var changed = await connection.ExecuteAsync(
+            """
+            update person set name = @name, role = @role, is_active = @isActive,
+                pin_hash = case when @role in ('owner', 'lead') and role not in ('owner', 'lead') then null else pin_hash end,
+                inactive_since = case when @isActive then null else coalesce(inactive_since, now()) end
+            where id = @id and exists (select 1 from person where id = @by and role = 'owner' and is_active)
+                and (@role = 'owner' and @isActive or exists (select 1 from person where id <> @id and role = 'owner' and is_active))
+            """,
+            new { id, name, role, isActive, by }, transaction);
+        await transaction.CommitAsync();
+        return changed == 1;
     }
 
-    /// <summary>Sets a new password or PIN (null keeps the old one), and opens the door that wrong tries had locked.</summary>
+    /// <summary>Sets a new password or PIN; null keeps the old one.</summary>
     public async Task SetSecretsAsync(Guid id, string? passwordHash, string? pinHash)
     {
         await using var connection = await database.OpenAsync();
         await connection.ExecuteAsync(
-            """
-            update person set password_hash = coalesce(@passwordHash, password_hash), pin_hash = coalesce(@pinHash, pin_hash), failures = 0, locked_until = null
-            where id = @id
-            """,
-            new { id, passwordHash, pinHash });
+            "update person set password_hash = coalesce(@passwordHash, password_hash), pin_hash = coalesce(@pinHash, pin_hash) where id = @id", new { id, passwordHash, pinHash });
+    }
+
+    /// <summary>True when this is the promised token, has not run out and nobody is here yet.</summary>
+    public async Task<bool> IsPromisedAsync(byte[] tokenHash, DateTimeOffset now)
+    {
+        await using var connection = await database.OpenAsync();
+        return await connection.ExecuteScalarAsync<bool>(
+            "select exists (select 1 from first_owner where token_hash = @tokenHash and until > @now) and not exists (select 1 from person)", new { tokenHash, now = now.UtcDateTime });
     }
 
     /// <summary>Keeps the hash of a one-time token in place of an earlier one. False when there are people already.</summary>

@@ -21,7 +21,7 @@ public sealed record EventAnswer(Guid? Id, int Status, string? Field, string? Sa
 /// The one way events get in: lock their streams, fold, append, write the projections, in one transaction for a delivery. Each event has its own answer,
 /// and a refused one does not keep the others out.
 /// </summary>
-public sealed class AppendEvents(Database database, EventStore events, QuarantineStore quarantine, RecipeShelf shelf, LiveTeller live, IOptions<JsonOptions> json, TimeProvider time)
+public sealed class AppendEvents(Database database, EventStore events, QuarantineStore quarantine, RecipeShelf shelf, LiveTeller live, IOptions<JsonOptions> json, TimeProvider time, AuditLog audit)
 {
     /// <summary>Takes the events one after another. An event already held answers as it did the first time.</summary>
     public async Task<IReadOnlyList<EventAnswer>> TakeAsync(IReadOnlyList<JsonElement> delivery, Access sender)
@@ -103,6 +103,11 @@ public sealed class AppendEvents(Database database, EventStore events, Quarantin
             await quarantine.AddAsync(connection, transaction, delivery.Aside, sender.Person);
             await transaction.CommitAsync();
             events.Remember(delivery.Changed.Values);
+            if (delivery.Aside.Count > 0)
+            {
+                audit.SetAside(sender.Person, delivery.Aside.Count);
+            }
+
             live.Tell(delivery.Changed.Keys.Select(t => ground.Places[t]));
         }
 

@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.Mvc;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Phrases;
@@ -36,34 +37,30 @@ public static class CalcEndpoints
     private const int MaxEvents = 2_000;
     private const int MaxSlots = 300;
 
+    // A batch of 36 with a thousand events behind it.
+    private const int MostFolded = 36_000;
+    private const int LargestBody = 1024 * 1024;
+
     public static void MapCalc(this WebApplication app)
     {
-        var calc = app.MapGroup("/api/v1/calc");
-        calc.MapPost("/strip-plan", async (StripPlanRequest request, RecipeShelf shelf) =>
-            await RecipeOf(shelf, request.Recipe) is not { } recipe ? NoRecipe()
-            : request.IsRecleave && recipe.Cleave is null ? Problems.Field(400, "isRecleave", Phrase.Of("problem.no-cleave"))
-            : Results.Ok(StripPlan.For(recipe, request.IsRecleave))).Produces<StripPlan>();
-        calc.MapPost("/fiber-left", async (FiberLeftRequest request, RecipeShelf shelf) =>
+        var calc = app.MapGroup("/api/v1/calc").WithMetadata(new RequestSizeLimitAttribute(LargestBody)).ProducesProblem(429);
+        calc.MapPost("/strip-plan", (StripPlanRequest request, RecipeShelf shelf, CalcTurns turns, CancellationToken cancel) => On(request.Recipe, shelf, turns, recipe =>
+            request.IsRecleave && recipe.Cleave is null ? Problems.Field(400, "isRecleave", Phrase.Of("problem.no-cleave"))
+            : Results.Ok(StripPlan.For(recipe, request.IsRecleave)), cancel)).Produces<StripPlan>();
+        calc.MapPost("/fiber-left", (FiberLeftRequest request, RecipeShelf shelf, CalcTurns turns, CancellationToken cancel) => On(request.Recipe, shelf, turns, recipe =>
         {
-            if (await RecipeOf(shelf, request.Recipe) is not { } recipe)
-            {
-                return NoRecipe();
-            }
-
             var left = new FiberLeft(request.Service, request.Least, request.Used);
             return Results.Ok(new FiberLeftAnswer(
                 left.Left, left.Spare, left.TriesLeft(FiberLeft.Use(FiberUse.CutOff, recipe)),
                 recipe.Cleave is null ? null : left.TriesLeft(FiberLeft.Use(FiberUse.Recleave, recipe))));
-        }).Produces<FiberLeftAnswer>();
-        calc.MapPost("/fit-window", async (FitWindowRequest request, RecipeShelf shelf) =>
-            await RecipeOf(shelf, request.Recipe) is not { } recipe ? NoRecipe()
-            : FitWindow.Of(recipe with { Joint = request.Joint ?? recipe.Joint, Cleave = request.Cleave ?? recipe.Cleave }) is { } fit ? Results.Ok(fit)
-            : Problems.Field(400, "joint", Phrase.Of("problem.no-joint"))).Produces<FitWindow>();
-        calc.MapPost("/fit", async (FitRequest request, RecipeShelf shelf) =>
-            await RecipeOf(shelf, request.Recipe) is not { } recipe ? NoRecipe()
-            : Results.Ok(Fit.Faults(recipe, request.Combination).Select(f => new FieldFault(f.Field, Problems.Say(f.Says))))).Produces<List<FieldFault>>();
+        }, cancel)).Produces<FiberLeftAnswer>();
+        calc.MapPost("/fit-window", (FitWindowRequest request, RecipeShelf shelf, CalcTurns turns, CancellationToken cancel) => On(request.Recipe, shelf, turns, recipe =>
+            FitWindow.Of(recipe with { Joint = request.Joint ?? recipe.Joint, Cleave = request.Cleave ?? recipe.Cleave }) is { } fit ? Results.Ok(fit)
+            : Problems.Field(400, "joint", Phrase.Of("problem.no-joint")), cancel)).Produces<FitWindow>();
+        calc.MapPost("/fit", (FitRequest request, RecipeShelf shelf, CalcTurns turns, CancellationToken cancel) => On(request.Recipe, shelf, turns, recipe =>
+            Results.Ok(Fit.Faults(recipe, request.Combination).Select(f => new FieldFault(f.Field, Problems.Say(f.Says)))), cancel)).Produces<List<FieldFault>>();
         calc.MapPost("/recipe", TryOut).Accepts<RecipeFile>("application/json").Produces<RecipeTrial>();
-        calc.MapPost("/bench", async (BenchRequest request, RecipeShelf shelf) =>
+        calc.MapPost("/bench", async (BenchRequest request, RecipeShelf shelf, CalcTurns turns, CancellationToken cancel) =>
         {
             if (request.Events.Count > MaxEvents || request.Look.Slots.Count > MaxSlots)
             {
@@ -71,20 +68,33 @@ public static class CalcEndpoints
             }
 
             var book = await shelf.BookAsync();
-            var states = new Dictionary<Guid, TerminationState>();
-            foreach (var slot in request.Look.Slots)
-            {
-                states[slot.Termination] = TerminationFold.Fold(slot.Termination, request.Events.Where(e => e.KnownOf(slot.Termination) is not null), book);
-            }
-
-            return request.Look.Slots.Any(s => s.Strand < 1) || states.Values.Any(s => s.Plan is null || book.Latest(s.Plan.RecipeId) is null)
-                ? Problems.Field(400, "events", Phrase.Of("problem.calc-events"))
-                : Results.Ok(new BatchViewer(book, Phrasebook.English, "en").View(request.Look, id => states[id]));
+            return await turns.TakeAsync(going => View(request, book, going), cancel);
         }).Produces<BatchView>();
     }
 
+    private static IResult View(BenchRequest request, RecipeBook book, CancellationToken cancel)
+    {
+        var slots = request.Look.Slots.Select(s => s.Termination).ToHashSet();
+        var streams = request.Events.SelectMany(e => e.Strands.Select(s => s.Termination).Where(slots.Contains).Distinct(), (e, termination) => (Termination: termination, Event: e)).ToLookup(p => p.Termination, p => p.Event);
+        if (streams.Sum(s => s.Sum(e => 1 + ((e.Body as Reattributed)?.Moved.Count ?? 0))) > MostFolded)
+        {
+            return Problems.Field(400, "events", Phrase.Of("problem.events", ("most", $"{MaxEvents}")));
+        }
+
+        var states = new Dictionary<Guid, TerminationState>();
+        foreach (var slot in slots)
+        {
+            cancel.ThrowIfCancellationRequested();
+            states[slot] = TerminationFold.Fold(slot, streams[slot], book);
+        }
+
+        return request.Look.Slots.Any(s => s.Strand < 1) || states.Values.Any(s => s.Plan is null || book.Latest(s.Plan.RecipeId) is null)
+            ? Problems.Field(400, "events", Phrase.Of("problem.calc-events"))
+            : Results.Ok(new BatchViewer(book, Phrasebook.English, "en").View(request.Look, id => states[id]));
+    }
+
     // A recipe that nobody has published: what is wrong with it, and how it would be worked.
-    private static async Task<IResult> TryOut(RecipeShelf shelf, HttpContext context, CableBuild? build = null, string unit = "mm")
+    private static async Task<IResult> TryOut(RecipeShelf shelf, CalcTurns turns, HttpContext context, CableBuild? build = null, string unit = "mm")
     {
         var (file, refused) = await WorkshopEndpoints.ReadAsync(context.Request);
         if (file is null)
@@ -92,7 +102,13 @@ public static class CalcEndpoints
             return refused!;
         }
 
-        var faults = WorkshopEndpoints.FaultsOf(file, await shelf.BookAsync());
+        var book = await shelf.BookAsync();
+        return await turns.TakeAsync(_ => Trial(file, book, build, unit), context.RequestAborted);
+    }
+
+    private static IResult Trial(RecipeFile file, RecipeBook book, CableBuild? build, string unit)
+    {
+        var faults = WorkshopEndpoints.FaultsOf(file, book);
         var serves = file.Recipe.Serves.Builds;
         return Results.Ok(new RecipeTrial(
             [.. faults.Select(f => new FieldFault(f.Field, Problems.Say(f.Says)))],
@@ -100,7 +116,6 @@ public static class CalcEndpoints
                 new PublishedRecipe(new RecipeRef(file.Recipe.Id, 0), file.Recipe), build is { } wanted && serves.Contains(wanted) ? wanted : serves[0], School.Usual)));
     }
 
-    private static async Task<Recipe?> RecipeOf(RecipeShelf shelf, string id) => (await shelf.BookAsync()).Latest(id)?.Recipe;
-
-    private static IResult NoRecipe() => Problems.Field(400, "recipe", Phrase.Of("form.recipe"));
+    private static async Task<IResult> On(string id, RecipeShelf shelf, CalcTurns turns, Func<Recipe, IResult> compute, CancellationToken cancel) =>
+        (await shelf.BookAsync()).Latest(id)?.Recipe is { } recipe ? await turns.TakeAsync(_ => compute(recipe), cancel) : Problems.Field(400, "recipe", Phrase.Of("form.recipe"));
 }

@@ -24,22 +24,17 @@ public static class EndFaceEndpoints
     private const int FormSlack = 64 * 1024;
     private const double FinestScale = 0.02;
     private const double CoarsestScale = 5;
-    private const int MostWaiting = 32;
     private const int MostTries = 50;
     private const string LastFilm = "last";
     private const string EarlierFilm = "earlier";
 
-    // Half the processors grade: the other half answer the bench.
-    private static readonly SemaphoreSlim Graders = new(Math.Max(1, Environment.ProcessorCount / 2));
-    private static int _waiting;
-
     // Any other content is let in to be told what would do.
     public static void MapEndFaces(this WebApplication app)
     {
-        app.MapPost("/api/v1/calc/end-face", (HttpContext context, RecipeShelf shelf) => GradeAsync(context, shelf, One)).Accepts<EndFaceRequest>("multipart/form-data", "*/*")
-            .Produces<FaceAnswer>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(503);
-        app.MapPost("/api/v1/calc/end-face-row", (HttpContext context, RecipeShelf shelf) => GradeAsync(context, shelf, Row)).Accepts<EndFaceRequest>("multipart/form-data", "*/*")
-            .Produces<FaceRowAnswer>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(503);
+        app.MapPost("/api/v1/calc/end-face", (HttpContext context, RecipeShelf shelf, CalcTurns turns) => GradeAsync(context, shelf, turns, One)).Accepts<EndFaceRequest>("multipart/form-data", "*/*")
+            .Produces<FaceAnswer>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(429);
+        app.MapPost("/api/v1/calc/end-face-row", (HttpContext context, RecipeShelf shelf, CalcTurns turns) => GradeAsync(context, shelf, turns, Row)).Accepts<EndFaceRequest>("multipart/form-data", "*/*")
+            .Produces<FaceRowAnswer>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(429);
     }
 
     private static IResult One(string hash, GrayImage image, Asked asked) =>
@@ -48,7 +43,7 @@ public static class EndFaceEndpoints
     private static IResult Row(string hash, GrayImage image, Asked asked) =>
         Results.Ok(FaceRowAnswer.Of(hash, FlatFerrule.Grade(image, asked.Profile, asked.Scale), asked.Profile, Phrasebook.English));
 
-    private static async Task<IResult> GradeAsync(HttpContext context, RecipeShelf shelf, Func<string, GrayImage, Asked, IResult> grade)
+    private static async Task<IResult> GradeAsync(HttpContext context, RecipeShelf shelf, CalcTurns turns, Func<string, GrayImage, Asked, IResult> grade)
     {
         if (!context.Request.HasFormContentType)
         {
@@ -84,7 +79,7 @@ public static class EndFaceEndpoints
             : !TryHistory(form, out var history) ? Problems.Field(400, "history", Phrase.Of("problem.history", ("most", $"{MostTries}")))
             : form.Files.GetFile("picture") is not { Length: > 0 } file ? Problems.Field(400, "picture", Phrase.Of("problem.picture-form"))
             : file.Length > PictureReader.MostBytes ? PictureProblems.TooLarge()
-            : await InTurnAsync(file, (hash, image) => grade(hash, image, new Asked(profile, scale == 0 ? null : scale, history)), context.RequestAborted);
+            : await InTurnAsync(turns, file, (hash, image) => grade(hash, image, new Asked(profile, scale == 0 ? null : scale, history)), context.RequestAborted);
     }
 
     // Zero for none given, null for one that cannot be.
@@ -106,34 +101,12 @@ public static class EndFaceEndpoints
         return tries.Count == told.Length && tries.Count <= MostTries;
     }
 
-    private static async Task<IResult> InTurnAsync(IFormFile file, Func<string, GrayImage, IResult> grade, CancellationToken cancel)
+    private static async Task<IResult> InTurnAsync(CalcTurns turns, IFormFile file, Func<string, GrayImage, IResult> grade, CancellationToken cancel)
     {
-        if (Interlocked.Increment(ref _waiting) > MostWaiting)
-        {
-            Interlocked.Decrement(ref _waiting);
-            return Problems.Field(503, "picture", Phrase.Of("problem.picture-busy"));
-        }
-
-        try
-        {
-            await Graders.WaitAsync(cancel);
-        }
-        finally
-        {
-            Interlocked.Decrement(ref _waiting);
-        }
-
-        try
-        {
-            var bytes = new byte[file.Length];
-            await using var stream = file.OpenReadStream();
-            await stream.ReadExactlyAsync(bytes, cancel);
-            return await Task.Run(() => Grade(bytes, grade), cancel);
-        }
-        finally
-        {
-            Graders.Release();
-        }
+        var bytes = new byte[file.Length];
+        await using var stream = file.OpenReadStream();
+        await stream.ReadExactlyAsync(bytes, cancel);
+        return await turns.TakeAsync(_ => Grade(bytes, grade), cancel);
     }
 
     private static IResult Grade(byte[] file, Func<string, GrayImage, IResult> grade)

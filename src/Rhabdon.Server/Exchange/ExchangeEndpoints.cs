@@ -24,23 +24,34 @@ public static class ExchangeEndpoints
         exchange.MapPost("/jobs/import", Import).WithMetadata(new RequestSizeLimitAttribute(LargestFile)).Accepts<JobFile>("application/json").Produces<JobRow>();
     }
 
-    private static async Task<IResult> Export(Guid id, JobFiles files, HttpContext context) => await files.OfAsync(context.AccessOf(), id) is { } file
-        ? Results.File(JobFile.Write(file), "application/json", "job.json")
-        : Problems.Missing();
-
-    private static async Task<IResult> Record(Guid id, JobFiles files, HttpContext context)
+    private static async Task<IResult> Export(Guid id, JobFiles files, HttpContext context, AuditLog audit)
     {
-        if (await files.OfAsync(context.AccessOf(), id) is not { } file)
+        var access = context.AccessOf();
+        if (await files.OfAsync(access, id) is not { } file)
         {
             return Problems.Missing();
         }
+
+        audit.Exported(access.Person, id, "json");
+        return Results.File(JobFile.Write(file), "application/json", "job.json");
+    }
+
+    private static async Task<IResult> Record(Guid id, JobFiles files, HttpContext context, AuditLog audit)
+    {
+        var access = context.AccessOf();
+        if (await files.OfAsync(access, id) is not { } file)
+        {
+            return Problems.Missing();
+        }
+
+        audit.Exported(access.Person, id, "csv");
 
         var cables = file.Cables.ToDictionary(c => c.Id, c => c.Name);
         var rows = file.Terminations.Zip(file.Connectors, (t, c) => (cables[t.Cable], t, c));
         return Results.File(RecordCsv.Write(rows, file.People.ToDictionary(p => p.Id, p => p.Name)), "text/csv; charset=utf-8", "record.csv");
     }
 
-    private static async Task<IResult> Import(JobFiles files, RecipeShelf shelf, HttpContext context)
+    private static async Task<IResult> Import(JobFiles files, RecipeShelf shelf, HttpContext context, AuditLog audit)
     {
         var access = context.AccessOf();
         if (access.Role != "owner")
@@ -78,6 +89,7 @@ public static class ExchangeEndpoints
             return Problems.Field(400, "$", Phrase.Of("import.reference"));
         }
 
+        audit.Imported(access.Person, file.Job.Id);
         await shelf.ForgetEverywhereAsync();
         return Results.Ok(file.Job);
     }

@@ -1,4 +1,3 @@
-using Microsoft.AspNetCore.Identity;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
@@ -8,18 +7,19 @@ using Rhabdon.Core.Units;
 using Rhabdon.Core.Verification;
 using Rhabdon.Data;
 using Rhabdon.Server.Jobs;
+using Rhabdon.Server.People;
 using Rhabdon.Server.Recipes;
 
 namespace Rhabdon.Server.Hosting;
 
 /// <summary>The made-up world of the demo: Saltmarsh Ferry Port. Loaded once; a second load changes nothing.</summary>
-internal sealed class DemoWorld(PeopleStore people, CrewStore crews, JobStore jobs, EventStore events, PictureStore pictures, RecipeShelf shelf, IPasswordHasher<Person> hasher, Database database)
+internal sealed class DemoWorld(PeopleStore people, CrewStore crews, JobStore jobs, EventStore events, PictureStore pictures, RecipeShelf shelf, SecretHasher hasher, Database database)
 {
     /// <summary>Sign-in names and the password and PIN that the demo's own database gives them.</summary>
     public static readonly (string SignIn, string Name, string Role, string Password, string Pin)[] SignIns =
     [
-        ("olive", "Olive Quay", "owner", "saltmarsh-owner", "4401"),
-        ("lead", "Lena Tidewater", "lead", "saltmarsh-lead", "4402"),
+        ("olive", "Olive Quay", "owner", "saltmarsh-owner", "440100"),
+        ("lead", "Lena Tidewater", "lead", "saltmarsh-lead", "440200"),
         ("heron", "Ira Maro", "installer", "saltmarsh-heron", "4403"),
         ("sandpiper", "Sol Sandbar", "installer", "saltmarsh-sandpiper", "4404"),
         ("viewer", "Vera Mudflat", "viewer", "saltmarsh-viewer", "4405"),
@@ -39,7 +39,7 @@ internal sealed class DemoWorld(PeopleStore people, CrewStore crews, JobStore jo
         foreach (var (signIn, name, role, password, pin) in SignIns)
         {
             var person = new Person { Id = Guid.CreateVersion7(), Name = name, SignIn = signIn, Role = role };
-            await people.AddAsync(person with { PasswordHash = hasher.HashPassword(person, password), PinHash = hasher.HashPassword(person, pin) });
+            await people.AddAsync(person with { PasswordHash = await hasher.HashAsync(password, CancellationToken.None), PinHash = await hasher.HashAsync(pin, CancellationToken.None) });
             ids[signIn] = person.Id;
         }
 

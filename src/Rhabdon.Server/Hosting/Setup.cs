@@ -5,13 +5,13 @@ using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.DataProtection.KeyManagement;
 using Microsoft.AspNetCore.Diagnostics;
-using Microsoft.AspNetCore.Identity;
 using Npgsql;
 using Rhabdon.Core;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Data;
 using Rhabdon.Instruments;
 using Rhabdon.Server.Bench;
+using Rhabdon.Server.Calc;
 using Rhabdon.Server.Exchange;
 using Rhabdon.Server.Live;
 using Rhabdon.Server.People;
@@ -47,7 +47,10 @@ public static class Setup
         services.AddSingleton<PictureStore>().AddSingleton<ProfileStore>();
         services.AddHttpClient<Microscope>(http => http.BaseAddress = builder.Configuration["RHABDON_MICROSCOPE"] is { Length: > 0 } address ? new Uri(address) : null);
         services.AddSingleton<CrewStore>().AddSingleton<ProtectionKeyStore>().AddSingleton<RecipeShelf>().AddSingleton<AppendEvents>();
-        services.AddSingleton<IPasswordHasher<Person>, PasswordHasher<Person>>();
+        services.AddSingleton<SecretHasher>().AddSingleton<SignInStore>().AddSingleton<SessionStore>().AddSingleton<NoticeStore>().AddSingleton<KeyStore>();
+        services.AddSingleton<CalcTurns>().AddSingleton<AuditLog>();
+        services.AddLimits();
+        builder.AddHostNames();
         services.AddSingleton(TimeProvider.System);
         services.AddDataProtection().SetApplicationName("rhabdon");
         if (!IsDescribing)
@@ -63,6 +66,7 @@ public static class Setup
             cookie.Cookie.Name = "rhabdon";
             cookie.Cookie.SameSite = SameSiteMode.Strict;
             cookie.Cookie.HttpOnly = true;
+            cookie.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
             cookie.ExpireTimeSpan = TimeSpan.FromDays(7);
             cookie.SlidingExpiration = true;
             cookie.Events.OnValidatePrincipal = SessionEndpoints.ValidateAsync;
@@ -75,6 +79,7 @@ public static class Setup
             forgery.HeaderName = ForgeryHeader;
             forgery.Cookie.Name = "rhabdon-forgery";
             forgery.Cookie.SameSite = SameSiteMode.Strict;
+            forgery.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
         });
         services.AddProblemDetails();
         services.AddOpenApi(ApiSchemas.Add);
@@ -99,22 +104,22 @@ public static class Setup
 
     public static void UseRhabdon(this WebApplication app)
     {
+        app.UseHostFiltering();
+        app.UseAnswerHeaders();
         // A request that cannot be read is the sender's fault, a database that is away nobody's; neither is logged as an error of ours.
-        app.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandler = OnFault, SuppressDiagnosticsCallback = fault => fault.Exception is BadHttpRequestException || Database.IsAway(fault.Exception) });
-        app.UseStatusCodePages();
-        app.Use(async (context, next) =>
+        app.UseExceptionHandler(new ExceptionHandlerOptions
         {
-            var headers = context.Response.Headers;
-            headers.ContentSecurityPolicy = "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; object-src 'none'; base-uri 'none'; frame-ancestors 'none'";
-            headers.XContentTypeOptions = "nosniff";
-            headers["Referrer-Policy"] = "no-referrer";
-            await next();
+            ExceptionHandler = OnFault,
+            SuppressDiagnosticsCallback = fault => fault.Exception is BadHttpRequestException or TooBusyException or OperationCanceledException || Database.IsAway(fault.Exception),
         });
+        app.UseStatusCodePages();
         // Not the session's answer: a secret is never compressed together with words that a stranger may have chosen.
         app.UseWhen(context => !context.Request.Path.StartsWithSegments("/api/v1/session"), most => most.UseResponseCompression());
         app.UsePackedFiles();
         app.UseAuthentication();
         app.UseAuthorization();
+        app.UseRateLimiter();
+        app.UseTextDoor();
         app.Use(GuardWrites);
         app.MapOpenApi();
     }
@@ -160,6 +165,8 @@ public static class Setup
         var problem = fault switch
         {
             BadHttpRequestException bad => Results.Problem(bad.InnerException?.Message ?? bad.Message, statusCode: bad.StatusCode, title: "The request cannot be read"),
+            TooBusyException => Limits.TooMuch(),
+            OperationCanceledException => Results.StatusCode(StatusCodes.Status499ClientClosedRequest),
             _ when Database.IsAway(fault) => Results.Problem(Problems.Say("problem.database"), statusCode: 503, title: "No database"),
             _ => Results.Problem(Problems.Say("problem.fault"), statusCode: 500),
         };

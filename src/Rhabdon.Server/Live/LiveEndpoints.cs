@@ -2,6 +2,7 @@ using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
 using System.Threading.Channels;
 using Rhabdon.Data;
+using Rhabdon.Server.Hosting;
 using Rhabdon.Server.People;
 
 namespace Rhabdon.Server.Live;
@@ -11,28 +12,33 @@ public static class LiveEndpoints
 {
     private static readonly TimeSpan Still = TimeSpan.FromSeconds(20);
 
-    public static void MapLive(this WebApplication app) => app.MapGet("/api/v1/live", (HttpContext context, LiveFeed feed, JobStore jobs, IHostApplicationLifetime life) =>
+    public static void MapLive(this WebApplication app) => app.MapGet("/api/v1/live", (HttpContext context, LiveFeed feed, JobStore jobs, SessionStore sessions, IHostApplicationLifetime life) =>
     {
         var over = CancellationTokenSource.CreateLinkedTokenSource(context.RequestAborted, life.ApplicationStopping);
         context.Response.RegisterForDispose(over);
-        return TypedResults.ServerSentEvents(NewsFor(context.AccessOf(), feed, jobs, over.Token));
-    }).RequireAuthorization();
+        return TypedResults.ServerSentEvents(NewsFor(context, feed, jobs, sessions, over.Token));
+    }).RequireAuthorization().RequireRateLimiting(Limits.Live);
 
-    // A line now and then keeps proxies from closing a quiet stream, and lets the page notice a dead one.
-    private static async IAsyncEnumerable<SseItem<LiveNews?>> NewsFor(Access access, LiveFeed feed, JobStore jobs, [EnumeratorCancellation] CancellationToken cancel)
+    // A line now and then keeps proxies from closing a quiet stream, and lets the page notice a dead one. The news ends with the session, at once.
+    private static async IAsyncEnumerable<SseItem<LiveNews?>> NewsFor(HttpContext context, LiveFeed feed, JobStore jobs, SessionStore sessions, [EnumeratorCancellation] CancellationToken cancel)
     {
         yield return new SseItem<LiveNews?>(null, "all");
-        using var listener = feed.Listen();
-        while (!cancel.IsCancellationRequested)
+        using var listener = feed.Listen(context.SessionOf()!.Value);
+        while (!cancel.IsCancellationRequested && !listener.News.Completion.IsCompleted)
         {
             if (!await AnyAsync(listener.News, cancel))
             {
+                if (await sessions.FindAsync(listener.Session) is null)
+                {
+                    yield break;
+                }
+
                 yield return new SseItem<LiveNews?>(null, "still");
             }
 
             while (listener.News.TryRead(out var heard))
             {
-                if (heard is null || await jobs.JobAsync(access, heard.Job) is not null)
+                if (heard is null || await jobs.JobAsync(context.AccessOf(), heard.Job) is not null)
                 {
                     yield return new SseItem<LiveNews?>(heard, heard is null ? "all" : "news");
                 }

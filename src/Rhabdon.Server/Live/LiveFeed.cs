@@ -15,13 +15,13 @@ public sealed class LiveFeed(Database database, RecipeShelf shelf, ILogger<LiveF
 {
     private const int MostWaiting = 256;
 
-    private readonly ConcurrentDictionary<Guid, Channel<LiveNews?>> listeners = new();
+    private readonly ConcurrentDictionary<Guid, Listener> listeners = new();
 
-    /// <summary>Listens until disposed.</summary>
-    public Listener Listen()
+    /// <summary>Listens until disposed, or until that session ends.</summary>
+    public Listener Listen(Guid session)
     {
-        var listener = new Listener(this);
-        listeners[listener.Id] = listener.Waiting;
+        var listener = new Listener(this, session);
+        listeners[listener.Id] = listener;
         return listener;
     }
 
@@ -32,8 +32,8 @@ public sealed class LiveFeed(Database database, RecipeShelf shelf, ILogger<LiveF
             try
             {
                 await using var connection = await database.OpenAsync(stoppingToken);
-                connection.Notification += (_, heard) => Pass(JsonSerializer.Deserialize<LiveNews>(heard.Payload, LiveNews.Json));
-                await using (var listen = new NpgsqlCommand($"listen {LiveNews.Channel}", connection))
+                connection.Notification += (_, heard) => Hear(heard.Channel, heard.Payload);
+                await using (var listen = new NpgsqlCommand($"listen {LiveNews.Channel}; listen {SessionStore.Channel}", connection))
                 {
                     await listen.ExecuteNonQueryAsync(stoppingToken);
                 }
@@ -56,6 +56,21 @@ public sealed class LiveFeed(Database database, RecipeShelf shelf, ILogger<LiveF
         }
     }
 
+    private void Hear(string channel, string payload)
+    {
+        if (channel == LiveNews.Channel)
+        {
+            Pass(JsonSerializer.Deserialize<LiveNews>(payload, LiveNews.Json));
+        }
+        else if (Guid.TryParse(payload, out var session))
+        {
+            foreach (var listener in listeners.Values.Where(l => l.Session == session))
+            {
+                listener.Waiting.Writer.TryComplete();
+            }
+        }
+    }
+
     private void Pass(LiveNews? news)
     {
         if (news is null)
@@ -63,7 +78,7 @@ public sealed class LiveFeed(Database database, RecipeShelf shelf, ILogger<LiveF
             shelf.Forget();
         }
 
-        foreach (var channel in listeners.Values)
+        foreach (var channel in listeners.Values.Select(l => l.Waiting))
         {
             if (!channel.Writer.TryWrite(news))
             {
@@ -77,9 +92,11 @@ public sealed class LiveFeed(Database database, RecipeShelf shelf, ILogger<LiveF
     }
 
     /// <summary>One page's ear: what has come and waits to be passed on.</summary>
-    public sealed class Listener(LiveFeed feed) : IDisposable
+    public sealed class Listener(LiveFeed feed, Guid session) : IDisposable
     {
         internal Guid Id { get; } = Guid.NewGuid();
+
+        internal Guid Session { get; } = session;
 
         internal Channel<LiveNews?> Waiting { get; } = Channel.CreateBounded<LiveNews?>(new BoundedChannelOptions(MostWaiting) { FullMode = BoundedChannelFullMode.Wait });
 

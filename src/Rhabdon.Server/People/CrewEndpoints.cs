@@ -1,4 +1,4 @@
-using Microsoft.AspNetCore.Identity;
+using System.Globalization;
 using Npgsql;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Data;
@@ -13,7 +13,8 @@ public sealed record PersonRequest(string Name, string SignIn, string Role, stri
 
 public sealed record PersonChange(string Name, string Role, bool IsActive);
 
-public sealed record SecretRequest(string? Password = null, string? Pin = null);
+/// <param name="Current">One's own password or PIN as it was, to set one's own anew.</param>
+public sealed record SecretRequest(string? Password = null, string? Pin = null, string? Current = null);
 
 public sealed record CrewRequest(string Name);
 
@@ -51,7 +52,7 @@ public static class CrewEndpoints
             : Problems.Forbidden();
     }
 
-    private static async Task<IResult> AddPerson(PersonRequest request, PeopleStore people, CrewStore crews, IPasswordHasher<Person> hasher, HttpContext context)
+    private static async Task<IResult> AddPerson(PersonRequest request, PeopleStore people, CrewStore crews, SecretHasher hasher, HttpContext context, AuditLog audit)
     {
         var access = context.AccessOf();
         if (!access.MayPlan)
@@ -60,7 +61,7 @@ public static class CrewEndpoints
         }
 
         var faults = PersonChecks.Of(request.Name, request.SignIn);
-        PersonChecks.Secrets(faults, request.Password, request.Pin);
+        PersonChecks.Secrets(faults, request.Password, request.Pin, request.Role);
         if (!MayGive(access, request.Role))
         {
             faults.Add(("role", Phrase.Of("form.role", ("roles", string.Join(", ", access.Role == "owner" ? Roles : Led)))));
@@ -82,10 +83,14 @@ public static class CrewEndpoints
             return Problems.Fields(400, faults);
         }
 
-        var person = new Person { Id = Guid.CreateVersion7(), Name = request.Name.Trim(), SignIn = request.SignIn, Role = request.Role };
+        var person = new Person
+        {
+            Id = Guid.CreateVersion7(), Name = request.Name.Trim(), SignIn = request.SignIn, Role = request.Role,
+            PasswordHash = await hasher.HashAsync(request.Password, context.RequestAborted), PinHash = await hasher.HashAsync(request.Pin, context.RequestAborted),
+        };
         try
         {
-            await people.AddAsync(person with { PasswordHash = Hash(hasher, person, request.Password), PinHash = Hash(hasher, person, request.Pin) });
+            await people.AddAsync(person);
         }
         catch (PostgresException clash) when (clash.SqlState == PostgresErrorCodes.UniqueViolation)
         {
@@ -97,10 +102,12 @@ public static class CrewEndpoints
             await crews.JoinAsync(new Membership(crew, person.Id, DateOnly.FromDateTime(access.Now), null));
         }
 
+        audit.PersonAdded(access.Person, person.Id, person.Role);
         return Results.Ok(new Mate(person.Id, person.Name, person.SignIn, person.Role, true));
     }
 
-    private static async Task<IResult> ChangePerson(Guid id, PersonChange request, PeopleStore people, HttpContext context)
+    private static async Task<IResult> ChangePerson(
+        Guid id, PersonChange request, PeopleStore people, SessionStore sessions, KeyStore keys, HttpContext context, AuditLog audit)
     {
         var access = context.AccessOf();
         if (access.Role != "owner")
@@ -128,26 +135,40 @@ public static class CrewEndpoints
             return Problems.Fields(400, faults);
         }
 
-        await people.ChangeAsync(id, request.Name.Trim(), request.Role, request.IsActive);
+        if (!await people.ChangeAsync(id, request.Name.Trim(), request.Role, request.IsActive, access.Person))
+        {
+            return Problems.Field(409, "role", Phrase.Of("form.last-owner"));
+        }
+
+        if (!request.IsActive)
+        {
+            await sessions.EndAllOfAsync(id);
+            await keys.EndAllOfAsync(id);
+        }
+
+        audit.PersonChanged(access.Person, id, request.Role, request.IsActive);
         return Results.Ok(new Mate(id, request.Name.Trim(), person.SignIn, request.Role, request.IsActive));
     }
 
-    private static async Task<IResult> SetSecrets(Guid id, SecretRequest request, PeopleStore people, CrewStore crews, IPasswordHasher<Person> hasher, HttpContext context)
+    private static async Task<IResult> SetSecrets(
+        Guid id, SecretRequest request, PeopleStore people, CrewStore crews, SignInStore signIns, SessionStore sessions, KeyStore keys, NoticeStore notices, SecretHasher hasher, HttpContext context,
+        TimeProvider time, AuditLog audit)
     {
         var access = context.AccessOf();
-        var theirs = (await crews.PeopleAsync(access)).FirstOrDefault(p => p.Id == id);
+        var isOwn = id == access.Person;
+        var theirs = (access.Role == "owner" ? await crews.PeopleAsync(access) : await crews.MatesAsync(access)).FirstOrDefault(p => p.Id == id);
         if (theirs is null)
         {
             return Problems.Missing();
         }
 
-        if (id != access.Person && access.Role != "owner" && !(access.Role == "lead" && Led.Contains(theirs.Role)))
+        if (!isOwn && access.Role != "owner" && !(access.Role == "lead" && Led.Contains(theirs.Role)))
         {
             return Problems.Forbidden();
         }
 
         var faults = new List<(string, Phrase)>();
-        PersonChecks.Secrets(faults, request.Password, request.Pin);
+        PersonChecks.Secrets(faults, request.Password, request.Pin, theirs.Role);
         if (request.Password is null && request.Pin is null)
         {
             faults.Add(("pin", Phrase.Of("form.pin")));
@@ -159,8 +180,39 @@ public static class CrewEndpoints
         }
 
         var person = (await people.FindAsync(id))!;
-        await people.SetSecretsAsync(id, Hash(hasher, person, request.Password), Hash(hasher, person, request.Pin));
+        if (isOwn && await Unproved(person, request.Current ?? string.Empty, signIns, hasher, time, context.RequestAborted) is { } refused)
+        {
+            return refused;
+        }
+
+        await people.SetSecretsAsync(id, await hasher.HashAsync(request.Password, context.RequestAborted), await hasher.HashAsync(request.Pin, context.RequestAborted));
+        await sessions.EndAllOfAsync(id, isOwn ? context.SessionOf() : null);
+        await keys.EndAllOfAsync(id);
+        if (!isOwn)
+        {
+            await notices.AddAsync(id, request.Pin is null ? "notice.password" : "notice.pin", access.Person);
+        }
+
+        audit.SecretsSet(access.Person, id);
         return Results.NoContent();
+    }
+
+    // Whoever finds a tablet unlocked does not come to own the account: one's own secret is set anew with the old one.
+    private static async Task<IResult?> Unproved(Person person, string current, SignInStore signIns, SecretHasher hasher, TimeProvider time, CancellationToken cancel)
+    {
+        var limits = new SignInLimits(person.SignIn, person.Id, "own");
+        if (await limits.CountAsync(signIns, time.GetUtcNow()) is { } wait)
+        {
+            return Problems.Field(429, "current", Phrase.Of("problem.locked", ("wait", Math.Ceiling(wait.TotalSeconds).ToString(CultureInfo.InvariantCulture))));
+        }
+
+        if (!await hasher.FitsAsync(PersonChecks.IsPin(current) ? person.PinHash : person.PasswordHash, current, cancel))
+        {
+            return Problems.Field(403, "current", Phrase.Of("form.current"));
+        }
+
+        await limits.ForgiveAsync(signIns);
+        return null;
     }
 
     private static async Task<IResult> AddCrew(CrewRequest request, CrewStore crews, HttpContext context)
@@ -190,31 +242,47 @@ public static class CrewEndpoints
         return Results.Ok(crew);
     }
 
-    private static async Task<IResult> Join(Guid id, JoinRequest request, CrewStore crews, HttpContext context)
+    private static async Task<IResult> Join(Guid id, JoinRequest request, CrewStore crews, HttpContext context, AuditLog audit)
     {
         if (await Ruled(id, crews, context) is { } refused)
         {
             return refused;
         }
 
-        if ((await crews.PeopleAsync(context.AccessOf())).All(p => p.Id != request.Person))
+        var access = context.AccessOf();
+        if ((await crews.PeopleAsync(access)).All(p => p.Id != request.Person))
         {
             return Problems.Field(400, "person", Phrase.Of("form.person"));
         }
 
-        return request.To < request.From ? Problems.Field(400, "to", Phrase.Of("form.to-day"))
-            : await crews.JoinAsync(new Membership(id, request.Person, request.From, request.To)) ? Results.NoContent()
-            : Problems.Field(409, "from", Phrase.Of("form.member-already"));
+        if (request.To < request.From)
+        {
+            return Problems.Field(400, "to", Phrase.Of("form.to-day"));
+        }
+
+        if (!await crews.JoinAsync(new Membership(id, request.Person, request.From, request.To)))
+        {
+            return Problems.Field(409, "from", Phrase.Of("form.member-already"));
+        }
+
+        audit.Membership(access.Person, request.Person, "joins", id);
+        return Results.NoContent();
     }
 
-    private static async Task<IResult> Leave(Guid id, LeaveRequest request, CrewStore crews, HttpContext context)
+    private static async Task<IResult> Leave(Guid id, LeaveRequest request, CrewStore crews, HttpContext context, AuditLog audit)
     {
         if (await Ruled(id, crews, context) is { } refused)
         {
             return refused;
         }
 
-        return await crews.LeaveAsync(id, request.Person, request.Day) ? Results.NoContent() : Problems.Field(400, "day", Phrase.Of("form.no-member"));
+        if (!await crews.LeaveAsync(id, request.Person, request.Day))
+        {
+            return Problems.Field(400, "day", Phrase.Of("form.no-member"));
+        }
+
+        audit.Membership(context.AccessOf().Person, request.Person, "leaves", id);
+        return Results.NoContent();
     }
 
     // A crew that one does not see is not there; one that is seen but not led is not one's to change.
@@ -227,6 +295,4 @@ public static class CrewEndpoints
     }
 
     private static bool MayGive(Access access, string role) => (access.Role == "owner" ? Roles : Led).Contains(role);
-
-    private static string? Hash(IPasswordHasher<Person> hasher, Person person, string? secret) => secret is null ? null : hasher.HashPassword(person, secret);
 }

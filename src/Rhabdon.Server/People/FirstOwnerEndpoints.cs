@@ -2,7 +2,6 @@ using System.Buffers.Text;
 using System.Security.Cryptography;
 using System.Text;
 using Microsoft.AspNetCore.Antiforgery;
-using Microsoft.AspNetCore.Identity;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Data;
 using Rhabdon.Server.Hosting;
@@ -16,7 +15,7 @@ public static class FirstOwnerEndpoints
 {
     private static readonly TimeSpan Good = TimeSpan.FromHours(24);
 
-    public static void MapFirstOwner(this WebApplication app) => app.MapPost("/api/v1/first-owner", Make).Produces<SessionView>();
+    public static void MapFirstOwner(this WebApplication app) => app.MapPost("/api/v1/first-owner", Make).Produces<SessionView>().RequireRateLimiting(Limits.SignIn);
 
     /// <summary>A new one-time token in place of an earlier one, or null when there are people already.</summary>
     public static async Task<string?> PromiseAsync(PeopleStore people, TimeProvider time)
@@ -26,23 +25,36 @@ public static class FirstOwnerEndpoints
     }
 
     private static async Task<IResult> Make(
-        FirstOwnerRequest request, PeopleStore people, IPasswordHasher<Person> hasher, IAntiforgery forgery, TimeProvider time, HttpContext context)
+        FirstOwnerRequest request, PeopleStore people, SignInStore signIns, SecretHasher hasher, IAntiforgery forgery, TimeProvider time, HttpContext context, AuditLog audit)
     {
+        var (token, now) = (HashOf(request.Token), time.GetUtcNow());
+        if (!await people.IsPromisedAsync(token, now))
+        {
+            audit.FirstOwnerRefused(context.Connection.RemoteIpAddress);
+            return Problems.Field(403, "token", Phrase.Of("problem.first-owner"));
+        }
+
         var faults = PersonChecks.Of(request.Name, request.SignIn);
-        PersonChecks.Secrets(faults, request.Password, request.Pin);
+        PersonChecks.Secrets(faults, request.Password, request.Pin, "owner");
         if (faults.Count > 0)
         {
             return Problems.Fields(400, faults);
         }
 
-        var owner = new Person { Id = Guid.CreateVersion7(), Name = request.Name.Trim(), SignIn = request.SignIn, Role = "owner" };
-        owner = owner with { PasswordHash = hasher.HashPassword(owner, request.Password), PinHash = hasher.HashPassword(owner, request.Pin) };
-        if (!await people.RedeemFirstOwnerAsync(owner, HashOf(request.Token), time.GetUtcNow()))
+        var owner = new Person
+        {
+            Id = Guid.CreateVersion7(), Name = request.Name.Trim(), SignIn = request.SignIn, Role = "owner",
+            PasswordHash = await hasher.HashAsync(request.Password, context.RequestAborted), PinHash = await hasher.HashAsync(request.Pin, context.RequestAborted),
+        };
+        if (!await people.RedeemFirstOwnerAsync(owner, token, now))
         {
             return Problems.Field(403, "token", Phrase.Of("problem.first-owner"));
         }
 
-        await context.SignInAsAsync(owner);
+        var device = await Devices.FindAsync(context, signIns) ?? await Devices.AddAsync(context, signIns);
+        await signIns.EnrollAsync([owner.Id], device, owner.Id);
+        await context.SignInAsAsync(owner, device);
+        audit.FirstOwner(owner.Id);
         return Results.Ok(SessionEndpoints.View(context, forgery));
     }
 

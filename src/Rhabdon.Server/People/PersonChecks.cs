@@ -7,6 +7,9 @@ namespace Rhabdon.Server.People;
 /// <summary>What a person's form must hold; each fault names its field and what would do.</summary>
 internal static partial class PersonChecks
 {
+    private const int ShortestPassword = 10;
+    private const int LeadsPin = 6;
+
     public static List<(string Field, Phrase Says)> Of(string name, string signIn)
     {
         var faults = new List<(string, Phrase)>();
@@ -19,18 +22,26 @@ internal static partial class PersonChecks
         return faults;
     }
 
-    public static void Secrets(List<(string, Phrase)> faults, string? password, string? pin)
+    /// <param name="role">Of whoever they are for: leads and owners answer for more, and have longer PINs.</param>
+    public static void Secrets(List<(string, Phrase)> faults, string? password, string? pin, string role)
     {
-        if (password is { Length: < 10 or > 200 })
+        if (password is { Length: < ShortestPassword or > 200 })
         {
             faults.Add(("password", Phrase.Of("form.password")));
         }
 
-        if (pin is not null && !PinForm().IsMatch(pin))
+        if (pin is not null && !(IsPin(pin) && IsLongEnough(pin, role)))
         {
-            faults.Add(("pin", Phrase.Of("form.pin")));
+            faults.Add(("pin", Phrase.Of(Leads(role) ? "form.pin-lead" : "form.pin")));
         }
     }
+
+    /// <summary>True for what can be a PIN, and so cannot be a password.</summary>
+    public static bool IsPin(string secret) => PinForm().IsMatch(secret);
+
+    public static bool IsLongEnough(string pin, string role) => !Leads(role) || pin.Length >= LeadsPin;
+
+    private static bool Leads(string role) => role is "owner" or "lead";
 
     [GeneratedRegex(@"^[\p{L}\p{Nd}.-]{2,40}$")]
     private static partial Regex SignInForm();

@@ -1,10 +1,12 @@
+using System.Globalization;
 using System.Security.Claims;
 using Microsoft.AspNetCore.Antiforgery;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Authentication.Cookies;
-using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.RateLimiting;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Data;
+using Rhabdon.Server.Bench;
 using Rhabdon.Server.Hosting;
 
 namespace Rhabdon.Server.People;
@@ -14,22 +16,37 @@ public sealed record SignInRequest(string SignIn, string Secret);
 /// <param name="Forgery">To be sent with every write.</param>
 public sealed record SessionView(string Forgery, Guid? Person, string? Name, string? Role);
 
-/// <summary>Signing in by name with password or PIN, and out.</summary>
+/// <param name="Device">Under which the tablet makes its events.</param>
+/// <param name="PublicKey">SubjectPublicKeyInfo of a P-256 key, in base64.</param>
+public sealed record KeyRequest(Guid Device, string PublicKey);
+
+/// <param name="People">Who may from now on sign in here by PIN.</param>
+public sealed record EnrollRequest(IReadOnlyList<Guid> People);
+
+/// <summary>What was done to one's account, in words.</summary>
+public sealed record NoticeView(Guid Id, string Says, DateTimeOffset At);
+
+/// <summary>Signing in by name with password or, on a device that knows the person, by PIN; and out.</summary>
 public static class SessionEndpoints
 {
-    private const int FreeTries = 4;
+    private const string SessionClaim = "session";
+    private const string DeviceClaim = "device";
 
     public static void MapSession(this WebApplication app)
     {
         app.MapGet("/api/v1/session", (HttpContext context, IAntiforgery forgery) => View(context, forgery));
-        app.MapPost("/api/v1/session", SignIn).Produces<SessionView>();
-        app.MapGet("/api/v1/session/mates", (CrewStore crews, HttpContext context) => crews.MatesAsync(context.AccessOf())).RequireAuthorization();
-        app.MapDelete("/api/v1/session", async (HttpContext context, IAntiforgery forgery) =>
+        app.MapPost("/api/v1/session", SignIn).Produces<SessionView>().RequireRateLimiting(Limits.SignIn);
+        app.MapDelete("/api/v1/session", SignOut);
+        var own = app.MapGroup("/api/v1/session").RequireAuthorization();
+        own.MapGet("/mates", (CrewStore crews, HttpContext context) => crews.MatesAsync(context.AccessOf()));
+        own.MapPost("/keys", AddKey).Produces(204);
+        own.MapPost("/enrolled", Enroll).Produces(204);
+        own.MapGet("/notices", Notices).Produces<List<NoticeView>>();
+        own.MapDelete("/notices/{id:guid}", async (Guid id, NoticeStore notices, HttpContext context) =>
         {
-            await context.SignOutAsync();
-            context.User = new ClaimsPrincipal(new ClaimsIdentity());
-            return View(context, forgery);
-        });
+            await notices.ReadAsync(context.AccessOf().Person, id);
+            return Results.NoContent();
+        }).Produces(204);
     }
 
     public static Access AccessOf(this HttpContext context) => new(
@@ -37,68 +54,143 @@ public static class SessionEndpoints
         context.User.FindFirstValue(ClaimTypes.Role)!,
         context.RequestServices.GetRequiredService<TimeProvider>().GetUtcNow().UtcDateTime);
 
-    private static async Task<IResult> SignIn(SignInRequest request, HttpContext context, PeopleStore people, IPasswordHasher<Person> hasher, IAntiforgery forgery, TimeProvider time)
+    /// <summary>The id of the session that asks; null without one.</summary>
+    public static Guid? SessionOf(this HttpContext context) => Guid.TryParse(context.User.FindFirstValue(SessionClaim), out var id) ? id : null;
+
+    private static async Task<IResult> SignIn(
+        SignInRequest request, HttpContext context, PeopleStore people, SignInStore signIns, SecretHasher hasher, IAntiforgery forgery, TimeProvider time, AuditLog audit)
     {
-        if (request.SignIn.Length is 0 or > 100 || request.Secret.Length is 0 or > 200)
+        var name = request.SignIn.Trim();
+        if (name.Length is 0 or > 100 || request.Secret.Length is 0 or > 200)
         {
             return Problems.Field(400, "signIn", Phrase.Of("problem.sign-in-wanted"));
         }
 
-        var person = await people.FindAsync(request.SignIn.Trim());
-        var now = time.GetUtcNow();
-        if (person?.LockedUntil is { } until && until > now.UtcDateTime)
+        var (person, device) = (await people.FindAsync(name), await Devices.FindAsync(context, signIns));
+        var isKnown = person is not null && device is { } here && await signIns.IsKnownAsync(person.Id, here);
+        var limits = new SignInLimits(name, isKnown ? device : null, context.Connection.RemoteIpAddress?.ToString() ?? "local");
+        if (await limits.CountAsync(signIns, time.GetUtcNow()) is { } wait)
         {
-            var wait = Math.Ceiling((until - now.UtcDateTime).TotalSeconds);
-            return Results.Problem(Problems.Say(Phrase.Of("problem.locked", ("wait", $"{wait}"))), statusCode: 429);
+            audit.SignInRefused(name, context.Connection.RemoteIpAddress);
+            return Results.Problem(Problems.Say(Phrase.Of("problem.locked", ("wait", Math.Ceiling(wait.TotalSeconds).ToString(CultureInfo.InvariantCulture)))), statusCode: 429);
         }
 
-        if (person is not { IsActive: true } || !Fits(hasher, person, request.Secret))
+        // One comparison, whoever it is and whatever is wrong: a failure takes as long as any other.
+        var isPin = PersonChecks.IsPin(request.Secret);
+        var hash = person is not { IsActive: true } ? null
+            : !isPin ? person.PasswordHash
+            : isKnown && PersonChecks.IsLongEnough(request.Secret, person.Role) ? person.PinHash
+            : null;
+        if (!await hasher.FitsAsync(hash, request.Secret, context.RequestAborted))
         {
-            if (person is not null)
-            {
-                await people.NoteSignInAsync(person.Id, person.Failures + 1, BackOff(person.Failures + 1, now));
-            }
-
+            audit.SignInFailed(name, context.Connection.RemoteIpAddress);
             return Problems.Field(401, "secret", Phrase.Of("problem.sign-in"));
         }
 
-        await people.NoteSignInAsync(person.Id, 0, null);
-        await context.SignInAsAsync(person);
+        await limits.ForgiveAsync(signIns);
+        device ??= await Devices.AddAsync(context, signIns);
+        if (!isPin)
+        {
+            await signIns.EnrollAsync([person!.Id], device.Value, person.Id);
+        }
+
+        await context.SignInAsAsync(person!, device.Value);
+        audit.SignedIn(person!.Id, isPin ? "PIN" : "password", context.Connection.RemoteIpAddress);
         return Results.Ok(View(context, forgery));
     }
 
-    /// <summary>A session goes on only while the person is active, and in the role they have now.</summary>
-    public static async Task ValidateAsync(CookieValidatePrincipalContext session)
+    private static async Task<IResult> SignOut(HttpContext context, SessionStore sessions, IAntiforgery forgery, AuditLog audit)
     {
-        var id = Guid.Parse(session.Principal!.FindFirstValue(ClaimTypes.NameIdentifier)!);
-        var person = await session.HttpContext.RequestServices.GetRequiredService<PeopleStore>().FindAsync(id);
-        if (person is not { IsActive: true })
+        if (context.SessionOf() is { } session)
         {
-            session.RejectPrincipal();
+            await sessions.EndAsync(session);
+            audit.SignedOut(context.AccessOf().Person);
         }
-        else if (person.Role != session.Principal!.FindFirstValue(ClaimTypes.Role) || person.Name != session.Principal!.Identity!.Name)
+
+        await context.SignOutAsync();
+        context.User = new ClaimsPrincipal(new ClaimsIdentity());
+        return Results.Ok(View(context, forgery));
+    }
+
+    private static async Task<IResult> AddKey(KeyRequest request, KeyStore keys, HttpContext context, AuditLog audit)
+    {
+        if (request.Device == Guid.Empty || request.Device.Version != 7)
         {
-            session.ReplacePrincipal(PrincipalOf(person));
-            session.ShouldRenew = true;
+            return Problems.Field(400, "device", Phrase.Of("event.uuid7"));
+        }
+
+        if (request.PublicKey.Length > 400 || !EventSignature.IsKey(request.PublicKey))
+        {
+            return Problems.Field(400, "publicKey", Phrase.Of("form.public-key"));
+        }
+
+        var person = context.AccessOf().Person;
+        if (!await keys.AddAsync(person, request.Device, request.PublicKey))
+        {
+            return Problems.Field(409, "publicKey", Phrase.Of("form.keys"));
+        }
+
+        audit.KeyAdded(person, request.Device);
+        return Results.NoContent();
+    }
+
+    // A lead makes a shared tablet know the crew.
+    private static async Task<IResult> Enroll(EnrollRequest request, CrewStore crews, SignInStore signIns, HttpContext context, AuditLog audit)
+    {
+        var access = context.AccessOf();
+        if (!access.MayPlan)
+        {
+            return Problems.Forbidden();
+        }
+
+        var mates = (await crews.MatesAsync(access)).Select(m => m.Id).ToHashSet();
+        if (request.People.Count is 0 or > 100 || !request.People.All(mates.Contains))
+        {
+            return Problems.Field(400, "people", Phrase.Of("form.person"));
+        }
+
+        await signIns.EnrollAsync(request.People, Guid.Parse(context.User.FindFirstValue(DeviceClaim)!), access.Person);
+        audit.Enrolled(access.Person, request.People);
+        return Results.NoContent();
+    }
+
+    private static async Task<IResult> Notices(NoticeStore notices, HttpContext context) => Results.Ok(
+        (await notices.UnreadAsync(context.AccessOf().Person)).Select(n => new NoticeView(n.Id, Problems.Say(Phrase.Of(n.Phrase, ("by", n.By ?? "-"))), n.At)));
+
+    /// <summary>A request is a person's only while their session goes on, and in the role they have now.</summary>
+    public static async Task ValidateAsync(CookieValidatePrincipalContext cookie)
+    {
+        var sessions = cookie.HttpContext.RequestServices.GetRequiredService<SessionStore>();
+        if (!Guid.TryParse(cookie.Principal!.FindFirstValue(SessionClaim), out var id) || await sessions.FindAsync(id) is not { } session)
+        {
+            cookie.RejectPrincipal();
+        }
+        else if (session.Role != cookie.Principal!.FindFirstValue(ClaimTypes.Role) || session.Name != cookie.Principal!.Identity!.Name)
+        {
+            cookie.ReplacePrincipal(PrincipalOf(session));
+            cookie.ShouldRenew = true;
         }
     }
 
-    /// <summary>Makes the request's session this person's, now and by cookie for later ones.</summary>
-    public static async Task SignInAsAsync(this HttpContext context, Person person)
+    /// <summary>Makes the request's session this person's, now and by cookie for later ones; a session that it had is over.</summary>
+    public static async Task SignInAsAsync(this HttpContext context, Person person, Guid device)
     {
-        context.User = PrincipalOf(person);
+        var sessions = context.RequestServices.GetRequiredService<SessionStore>();
+        if (context.SessionOf() is { } before)
+        {
+            await sessions.EndAsync(before);
+        }
+
+        context.User = PrincipalOf(new LiveSession(await sessions.BeginAsync(person.Id, device), device, person.Id, person.Name, person.Role));
         await context.SignInAsync(context.User, new AuthenticationProperties { IsPersistent = true });
     }
 
-    private static ClaimsPrincipal PrincipalOf(Person person) => new(new ClaimsIdentity(
-        [new Claim(ClaimTypes.NameIdentifier, person.Id.ToString()), new Claim(ClaimTypes.Name, person.Name), new Claim(ClaimTypes.Role, person.Role)],
+    private static ClaimsPrincipal PrincipalOf(LiveSession session) => new(new ClaimsIdentity(
+        [
+            new Claim(ClaimTypes.NameIdentifier, session.Person.ToString()), new Claim(ClaimTypes.Name, session.Name), new Claim(ClaimTypes.Role, session.Role),
+            new Claim(SessionClaim, session.Id.ToString()), new Claim(DeviceClaim, session.Device.ToString()),
+        ],
         CookieAuthenticationDefaults.AuthenticationScheme));
-
-    private static bool Fits(IPasswordHasher<Person> hasher, Person person, string secret) =>
-        new[] { person.PasswordHash, person.PinHash }.Any(hash => hash is not null && hasher.VerifyHashedPassword(person, hash, secret) != PasswordVerificationResult.Failed);
-
-    private static DateTimeOffset? BackOff(int failures, DateTimeOffset now) =>
-        failures <= FreeTries ? null : now.AddSeconds(Math.Min(900, 15 * Math.Pow(2, failures - FreeTries - 1)));
 
     public static SessionView View(HttpContext context, IAntiforgery forgery)
     {

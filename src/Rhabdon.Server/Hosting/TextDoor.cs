@@ -1,0 +1,49 @@
+using Microsoft.Net.Http.Headers;
+using Rhabdon.Core;
+using Rhabdon.Core.Phrases;
+
+namespace Rhabdon.Server.Hosting;
+
+/// <summary>Text as it comes in, whatever the door: JSON is UTF-8 and its texts are fit to be kept; so are those in the address.</summary>
+internal static class TextDoor
+{
+    public static void UseTextDoor(this WebApplication app) => app.Use(async (context, next) =>
+    {
+        if (Unfit(context.Request))
+        {
+            await Problems.Field(400, "address", Phrase.Of("json.control")).ExecuteAsync(context);
+            return;
+        }
+
+        if (!MediaTypeHeaderValue.TryParse(context.Request.ContentType, out var type) || !IsJson(type))
+        {
+            await next(context);
+            return;
+        }
+
+        if (type.Charset.HasValue && !type.Charset.Equals("utf-8", StringComparison.OrdinalIgnoreCase) && !type.Charset.Equals("\"utf-8\"", StringComparison.OrdinalIgnoreCase))
+        {
+            await Problems.Field(415, "content-type", Phrase.Of("json.charset")).ExecuteAsync(context);
+            return;
+        }
+
+        using var body = new MemoryStream();
+        await context.Request.Body.CopyToAsync(body, context.RequestAborted);
+        if (JsonText.Fault(body.GetBuffer().AsSpan(0, (int)body.Length)) is { } fault)
+        {
+            await Problems.Field(400, "$", fault).ExecuteAsync(context);
+            return;
+        }
+
+        body.Position = 0;
+        context.Request.Body = body;
+        await next(context);
+    });
+
+    private static bool IsJson(MediaTypeHeaderValue type) =>
+        type.MediaType.Equals("application/json", StringComparison.OrdinalIgnoreCase) || type.MediaType.EndsWith("+json", StringComparison.OrdinalIgnoreCase);
+
+    // The framework has turned %00 and the like into characters by now.
+    private static bool Unfit(HttpRequest request) =>
+        JsonText.IsUnfit(request.Path.Value) || request.Query.Any(q => JsonText.IsUnfit(q.Key) || q.Value.Any(v => v is not null && JsonText.IsUnfit(v)));
+}
