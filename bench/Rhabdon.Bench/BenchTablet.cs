@@ -23,7 +23,7 @@ internal sealed class BenchTablet(HttpClient client, Guid person)
     {
         var client = new HttpClient(new HttpClientHandler { CookieContainer = new CookieContainer(), AutomaticDecompression = DecompressionMethods.None }) { BaseAddress = address };
         await RenewAsync(client);
-        (await client.PostAsJsonAsync("/api/v1/session", new { signIn = "lead", secret = "4402" })).EnsureSuccessStatusCode();
+        (await client.PostAsJsonAsync("/api/v1/session", new { signIn = "lead", secret = "saltmarsh-lead" })).EnsureSuccessStatusCode();
         return new BenchTablet(client, await RenewAsync(client));
     }
 

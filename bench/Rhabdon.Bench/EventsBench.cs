@@ -90,7 +90,7 @@ internal static class EventsBench
             Parameters =
             {
                 new() { Value = happened.Id }, new() { Value = happened.Device }, new() { Value = happened.Sequence }, new() { Value = happened.Clock.Milliseconds },
-                new() { Value = happened.Clock.Count }, new() { Value = happened.Actor }, new() { Value = happened.Body.Kind }, new() { Value = EventStore.Canonical(happened) },
+                new() { Value = happened.Clock.Count }, new() { Value = happened.Actor }, new() { Value = happened.Body.Kind }, new() { Value = EventText.Canonical(happened) },
             },
         };
         await row.ExecuteNonQueryAsync();

@@ -11,7 +11,7 @@ const verdicts = { pitted: /^Fails/, clean: 'Passes' };
 const browser = await chromium.launch(launch);
 const context = await browser.newContext({ baseURL: process.env.RHABDON_URL, serviceWorkers: 'block' });
 const page = await context.newPage();
-await signIn(page, 'lead', '4402');
+await signIn(page, 'lead', 'saltmarsh-lead');
 await page.getByRole('link', { name: 'Verify', exact: true }).click();
 await page.getByLabel('Choose or drop a picture').waitFor({ state: 'attached' });
 

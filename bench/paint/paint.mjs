@@ -57,7 +57,7 @@ const paint = async (url, cookies = []) => {
 
 const first = await browser.newContext({ baseURL: process.env.RHABDON_URL });
 const page = await first.newPage();
-await signIn(page, 'lead', '4402');
+await signIn(page, 'lead', 'saltmarsh-lead');
 const cookies = await first.cookies();
 await first.close();
 

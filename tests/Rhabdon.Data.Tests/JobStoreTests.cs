@@ -13,7 +13,9 @@ namespace Rhabdon.Data.Tests;
 public sealed class JobStoreTests : IAsyncLifetime
 {
     private static readonly DateOnly Today = new(2026, 11, 24);
+    private static readonly DateTime Noon = new(2026, 11, 24, 16, 0, 0, DateTimeKind.Utc);
     private readonly Database database = new(NpgsqlDataSource.Create(TestDatabase.New()));
+    private readonly StreamCache cache = new();
     private readonly RecipeBook book = StarterRecipes.Book();
     private readonly Guid person = Guid.CreateVersion7();
     private readonly Guid planner = Guid.CreateVersion7();
@@ -21,9 +23,9 @@ public sealed class JobStoreTests : IAsyncLifetime
 
     private JobStore Jobs => new(database);
 
-    private EventStore Events => new(database);
+    private EventStore Events => new(database, cache);
 
-    private Access Owner => new(person, "owner", Today);
+    private Access Owner => new(person, "owner", Noon);
 
     public async ValueTask InitializeAsync()
     {
@@ -53,11 +55,11 @@ public sealed class JobStoreTests : IAsyncLifetime
     {
         var job = await AddJobAsync("Quay", "Workshop");
         await new CrewStore(database).JoinAsync(new Membership(crew.Id, person, Today.AddDays(-3), Today.AddDays(3)));
-        Assert.NotNull(await Jobs.JobAsync(new Access(person, "lead", Today), job.Id));
-        Assert.NotNull(await Jobs.JobAsync(new Access(person, "lead", Today.AddDays(3)), job.Id));
-        Assert.Null(await Jobs.JobAsync(new Access(person, "lead", Today.AddDays(4)), job.Id));
-        Assert.Null(await Jobs.JobAsync(new Access(person, "lead", Today.AddDays(-4)), job.Id));
-        Assert.Null(await Jobs.JobAsync(new Access(Guid.CreateVersion7(), "lead", Today), job.Id));
+        Assert.NotNull(await Jobs.JobAsync(new Access(person, "lead", Noon), job.Id));
+        Assert.NotNull(await Jobs.JobAsync(new Access(person, "lead", Noon.AddDays(3)), job.Id));
+        Assert.Null(await Jobs.JobAsync(new Access(person, "lead", Noon.AddDays(4)), job.Id));
+        Assert.Null(await Jobs.JobAsync(new Access(person, "lead", Noon.AddDays(-4)), job.Id));
+        Assert.Null(await Jobs.JobAsync(new Access(Guid.CreateVersion7(), "lead", Noon), job.Id));
     }
 
     [Fact]
@@ -107,13 +109,14 @@ public sealed class JobStoreTests : IAsyncLifetime
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync(TestContext.Current.CancellationToken);
         var fresh = begun with { Id = Guid.CreateVersion7(), Strands = [new StrandKnown(ends[0], 2), new StrandKnown(Guid.CreateVersion7(), 0)] };
-        var ground = await Events.GroundAsync(connection, transaction, [begun, fresh], [(person, Today), (person, Today.AddDays(-1)), (stranger, Today)]);
+        var ground = await Events.GroundAsync(connection, transaction, [begun, fresh], [person, stranger], book);
         Assert.Equal([ends[0]], ground.Places.Keys);
-        Assert.Equal([(person, Today, job)], ground.Rights.Keys);
-        Assert.Equal("lead", ground.Rights[(person, Today, job)]);
+        Assert.Equal("lead", ground.AccessOf(person, job, Noon)?.Role);
+        Assert.Null(ground.AccessOf(person, job, Noon.AddDays(-1)));
+        Assert.Null(ground.AccessOf(stranger, job, Noon));
         Assert.Equal([begun.Id], ground.Held.Keys);
         Assert.Equal([(begun.Device, begun.Sequence)], ground.Sequences);
-        Assert.Equal(2, ground.Streams[ends[0]].Count);
+        Assert.Equal(2, ground.Streams[ends[0]].Events.Count);
     }
 
     private async Task<JobRow> AddJobAsync(string name, string site, params PanelRow[] panels)
@@ -144,8 +147,7 @@ public sealed class JobStoreTests : IAsyncLifetime
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync();
         await Events.InsertAsync(connection, transaction, [begun], person);
-        var stream = (await Events.StreamsAsync(connection, transaction, [strand]))[strand];
-        await Events.ProjectAsync(connection, transaction, [TerminationFold.Fold(strand, stream, book)]);
+        await Events.ProjectAsync(connection, transaction, [(await Events.StreamsAsync(connection, transaction, [strand], book))[strand].With(begun).State]);
         await transaction.CommitAsync();
         return begun;
     }

@@ -23,12 +23,12 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
 
     [Theory]
     [InlineData("nobody", null)]
-    [InlineData("owner", "olive 4401")]
-    [InlineData("lead", "lead 4402")]
-    [InlineData("installer", "heron 4403")]
-    [InlineData("viewer", "viewer 4405")]
-    [InlineData("stranger", "sandpiper 4404")]
-    [InlineData("strange lead", "tern 4499")]
+    [InlineData("owner", "olive saltmarsh-owner")]
+    [InlineData("lead", "lead saltmarsh-lead")]
+    [InlineData("installer", "heron saltmarsh-heron")]
+    [InlineData("viewer", "viewer saltmarsh-viewer")]
+    [InlineData("stranger", "sandpiper saltmarsh-sandpiper")]
+    [InlineData("strange lead", "tern password-4499")]
     public async Task Each_role_passes_just_the_doors_that_are_theirs(string role, string? signIn)
     {
         var ids = await IdsAsync();
@@ -59,28 +59,28 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
         Assert.Equal((int[])[202], await installer.SendAsync(clash));
         var settled = new Resolved([clash.Id], false, "looked at it");
         Assert.Equal((int[])[403], await installer.SendAsync(installer.Make(strand, settled, 4)));
-        var lead = await host.SignedIn("lead", "4402");
+        var lead = await host.SignedIn("lead", "saltmarsh-lead");
         Assert.Equal((int[])[200], await lead.SendAsync(lead.Make(strand, settled, 4)));
     }
 
     [Fact]
     public async Task Someone_who_has_left_is_out_at_once_and_cannot_come_back()
     {
-        var owner = await host.SignedIn("olive", "4401");
-        var person = await AddAsync(owner, "godwit", "installer", "4498");
-        var theirs = await host.SignedIn("godwit", "4498");
+        var owner = await host.SignedIn("olive", "saltmarsh-owner");
+        var person = await AddAsync(owner, "godwit", "installer", "password-4498");
+        var theirs = await host.SignedIn("godwit", "password-4498");
         Assert.True((await theirs.Client.GetAsync("/api/v1/jobs")).IsSuccessStatusCode);
         await owner.Client.PutAsJsonAsync($"/api/v1/people/{person}", new { name = "Gus Godwit", role = "installer", isActive = false });
         Assert.Equal(401, (int)(await theirs.Client.GetAsync("/api/v1/jobs")).StatusCode);
-        await Assert.ThrowsAsync<HttpRequestException>(() => host.SignedIn("godwit", "4498"));
+        await Assert.ThrowsAsync<HttpRequestException>(() => host.SignedIn("godwit", "password-4498"));
     }
 
     [Fact]
     public async Task A_membership_opens_and_closes_the_job_by_its_days()
     {
-        var owner = await host.SignedIn("olive", "4401");
-        var person = await AddAsync(owner, "knot", "installer", "4497");
-        var theirs = await host.SignedIn("knot", "4497");
+        var owner = await host.SignedIn("olive", "saltmarsh-owner");
+        var person = await AddAsync(owner, "knot", "installer", "password-4497");
+        var theirs = await host.SignedIn("knot", "password-4497");
         var heron = (await owner.Client.GetFromJsonAsync<JsonArray>("/api/v1/crews"))!.First(c => c!["name"]!.GetValue<string>() == "Heron")!["id"];
         var today = DateOnly.FromDateTime(DateTime.UtcNow);
         async Task<int> Jobs() => (await theirs.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))!.Count;
@@ -128,10 +128,10 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
     // The demo's own job, cable, strand and crew, an installer of that crew, and a lead of another.
     private async Task<IReadOnlyDictionary<string, string>> IdsAsync()
     {
-        var owner = await host.SignedIn("olive", "4401");
+        var owner = await host.SignedIn("olive", "saltmarsh-owner");
         var crews = (await owner.Client.GetFromJsonAsync<JsonArray>("/api/v1/crews"))!.ToDictionary(c => c!["name"]!.GetValue<string>(), c => c!["id"]!.ToString());
-        await AddAsync(owner, "tern", "lead", "4499", crews["Sandpiper"]);
-        await AddAsync(owner, "wader", "installer", "4496", crews["Heron"]);
+        await AddAsync(owner, "tern", "lead", "password-4499", crews["Sandpiper"]);
+        await AddAsync(owner, "wader", "installer", "password-4496", crews["Heron"]);
         var crew = (await owner.Client.GetFromJsonAsync<JsonNode>("/api/v1/crew"))!;
         string PersonOf(string signIn) => crew["people"]!.AsArray().First(p => p!["signIn"]!.GetValue<string>() == signIn)!["id"]!.ToString();
         var job = (await owner.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))![^1]!;
@@ -150,9 +150,9 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
         return hash;
     }
 
-    private static async Task<string> AddAsync(TestTablet owner, string signIn, string role, string pin, string? crew = null)
+    private static async Task<string> AddAsync(TestTablet owner, string signIn, string role, string password, string? crew = null)
     {
-        var made = await owner.Client.PostAsJsonAsync("/api/v1/people", new { name = $"{signIn} Shore", signIn, role, pin, crew });
+        var made = await owner.Client.PostAsJsonAsync("/api/v1/people", new { name = $"{signIn} Shore", signIn, role, password, crew });
         return made.IsSuccessStatusCode ? (await made.Content.ReadFromJsonAsync<JsonNode>())!["id"]!.ToString() : string.Empty;
     }
 }

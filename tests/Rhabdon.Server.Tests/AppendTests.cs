@@ -3,6 +3,7 @@ using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Microsoft.Extensions.DependencyInjection;
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Recipes;
 using Rhabdon.Data;
 using Rhabdon.Server.Recipes;
 
@@ -65,10 +66,10 @@ public sealed class AppendTests(Host host) : IClassFixture<Host>
     public async Task A_stranger_gets_404_and_a_viewer_may_not_work()
     {
         var (tablet, strand) = await Open(2, "far");
-        var stranger = await host.SignedIn("sandpiper", "4404");
+        var stranger = await host.SignedIn("sandpiper", "saltmarsh-sandpiper");
         Assert.Equal(HttpStatusCode.NotFound, (await stranger.Client.GetAsync($"/api/v1/terminations/{strand}/story", TestContext.Current.CancellationToken)).StatusCode);
         Assert.Equal((int[])[404], await stranger.SendAsync(tablet.Make(strand, new Begun(), known: 1)));
-        var viewer = await host.SignedIn("viewer", "4405");
+        var viewer = await host.SignedIn("viewer", "saltmarsh-viewer");
         Assert.Equal((int[])[403], await viewer.SendAsync(viewer.Make(strand, new Begun(), known: 1)));
         Assert.Single(await Stream(strand));
     }
@@ -128,5 +129,5 @@ public sealed class AppendTests(Host host) : IClassFixture<Host>
         return (tablet, await tablet.StrandAsync(number, end));
     }
 
-    private Task<IReadOnlyList<BenchEvent>> Stream(Guid strand) => host.Services.GetRequiredService<EventStore>().StreamAsync(strand);
+    private Task<IReadOnlyList<BenchEvent>> Stream(Guid strand) => host.Services.GetRequiredService<EventStore>().StreamAsync(strand, StarterRecipes.Book());
 }

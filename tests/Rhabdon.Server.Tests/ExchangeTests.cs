@@ -11,7 +11,7 @@ public sealed class ExchangeTests(Host host) : IClassFixture<Host>
     [Fact]
     public async Task A_job_exported_imports_into_an_empty_database_and_exports_again_byte_for_byte()
     {
-        var lead = await host.SignedIn("lead", "4402");
+        var lead = await host.SignedIn("lead", "saltmarsh-lead");
         var strand = await lead.StrandAsync(11);
         await lead.SendAsync(lead.Make(strand, new Begun(), 1), lead.Make(strand, new HandedOver(lead.Person, "mine now"), 2));
         var (job, file) = await ExportAsync(lead);
@@ -32,7 +32,7 @@ public sealed class ExchangeTests(Host host) : IClassFixture<Host>
     [InlineData("recipes")]
     public async Task An_altered_file_is_refused_and_changes_nothing(string place)
     {
-        var (_, file) = await ExportAsync(await host.SignedIn("lead", "4402"));
+        var (_, file) = await ExportAsync(await host.SignedIn("lead", "saltmarsh-lead"));
         var altered = JsonNode.Parse(file)!;
         switch (place)
         {
@@ -53,7 +53,7 @@ public sealed class ExchangeTests(Host host) : IClassFixture<Host>
     [Fact]
     public async Task The_record_is_a_table_with_a_row_for_every_connector()
     {
-        var lead = await host.SignedIn("lead", "4402");
+        var lead = await host.SignedIn("lead", "saltmarsh-lead");
         var job = (await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))![^1]!["job"]!["id"];
         var lines = (await lead.Client.GetStringAsync($"/api/v1/jobs/{job}/record.csv")).Trim().Split("\r\n");
         Assert.Equal(25, lines.Length);

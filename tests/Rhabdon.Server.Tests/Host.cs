@@ -18,7 +18,7 @@ public sealed class Host : WebApplicationFactory<Program>
     private readonly WebApplication microscope = MicroscopeStandIn.At("http://127.0.0.1:0");
     private bool isDemo = true;
 
-    public Task<TestTablet> SignedIn(string name = "heron", string pin = "4403") => TestTablet.SignedInAsync(CreateClient(), name, pin);
+    public Task<TestTablet> SignedIn(string name = "heron", string secret = "saltmarsh-heron") => TestTablet.SignedInAsync(CreateClient(), name, secret);
 
     /// <summary>The owner of a server that was started on an empty database.</summary>
     public async Task<TestTablet> SignedInToEmpty()
@@ -27,7 +27,7 @@ public sealed class Host : WebApplicationFactory<Program>
         var tablet = new TestTablet(CreateClient());
         await tablet.RenewAsync();
         var token = await FirstOwnerEndpoints.PromiseAsync(Services.GetRequiredService<PeopleStore>(), TimeProvider.System);
-        var made = await tablet.Client.PostAsJsonAsync("/api/v1/first-owner", new { token, name = "Piers Halyard", signIn = "piers", password = "a long password", pin = "7719" });
+        var made = await tablet.Client.PostAsJsonAsync("/api/v1/first-owner", new { token, name = "Piers Halyard", signIn = "piers", password = "a long password", pin = "771904" });
         made.EnsureSuccessStatusCode();
         await tablet.RenewAsync();
         return tablet;

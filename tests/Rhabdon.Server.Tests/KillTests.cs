@@ -64,7 +64,7 @@ public sealed class KillTests
         var writers = new List<Task<List<BenchEvent>>>();
         foreach (var own in strands.Chunk(strands.Length / 4))
         {
-            var tablet = await TestTablet.SignedInAsync(server.Client(), "lead", "4402");
+            var tablet = await TestTablet.SignedInAsync(server.Client(), "lead", "saltmarsh-lead");
             writers.Add(Task.Run(() => WriteAsync(tablet, own, enough.Token)));
         }
 
@@ -94,7 +94,7 @@ public sealed class KillTests
 
     private static async Task<(TestTablet Lead, Guid[] Strands, int Planned)> BeginAsync(ServerProcess server, string database, string name)
     {
-        var lead = await TestTablet.SignedInAsync(server.Client(), "lead", "4402");
+        var lead = await TestTablet.SignedInAsync(server.Client(), "lead", "saltmarsh-lead");
         var strands = await lead.TerminationsAsync(await lead.AddCableAsync(name), "near");
         return (lead, strands, await CountAsync(database));
     }

@@ -13,8 +13,8 @@ public sealed class LiveTests
         await using var one = await ServerProcess.StartAsync(database);
         await using var two = await ServerProcess.StartAsync(database);
         var doer = await TestTablet.SignedInAsync(one.Client());
-        var watcher = await TestTablet.SignedInAsync(two.Client(), "lead", "4402");
-        var stranger = await TestTablet.SignedInAsync(two.Client(), "sandpiper", "4404");
+        var watcher = await TestTablet.SignedInAsync(two.Client(), "lead", "saltmarsh-lead");
+        var stranger = await TestTablet.SignedInAsync(two.Client(), "sandpiper", "saltmarsh-sandpiper");
         var (heard, unheard) = (ListenAsync(watcher.Client), ListenAsync(stranger.Client));
         await Task.WhenAll((await heard).Ready, (await unheard).Ready);
         var strand = await doer.StrandAsync(10);

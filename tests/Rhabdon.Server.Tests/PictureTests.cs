@@ -33,10 +33,10 @@ public sealed class PictureTests(Host host) : IClassFixture<Host>
         var (strand, other, hash) = (await tablet.StrandAsync(3), await tablet.StrandAsync(4), PictureHash.Of(Picture));
         await PutAsync(tablet, strand, hash, Picture);
         Assert.Equal(HttpStatusCode.NotFound, (await tablet.Client.GetAsync(Address(other, hash))).StatusCode);
-        var stranger = await host.SignedIn("sandpiper", "4404");
+        var stranger = await host.SignedIn("sandpiper", "saltmarsh-sandpiper");
         Assert.Equal(HttpStatusCode.NotFound, (await stranger.Client.GetAsync(Address(strand, hash))).StatusCode);
         Assert.Equal(HttpStatusCode.NotFound, await PutAsync(stranger, strand, hash, Picture));
-        var viewer = await host.SignedIn("viewer", "4405");
+        var viewer = await host.SignedIn("viewer", "saltmarsh-viewer");
         Assert.Equal(HttpStatusCode.OK, (await viewer.Client.GetAsync(Address(strand, hash))).StatusCode);
         Assert.Equal(HttpStatusCode.Forbidden, await PutAsync(viewer, strand, hash, Picture));
     }

@@ -11,7 +11,7 @@ public sealed class PortListTests(Host host) : IClassFixture<Host>
     [Fact]
     public async Task A_list_is_looked_at_first_and_nothing_is_stored()
     {
-        var lead = await host.SignedIn("lead", "4402");
+        var lead = await host.SignedIn("lead", "saltmarsh-lead");
         var preview = await PreviewAsync(lead, Good, 2);
         Assert.Empty(preview["faults"]!.AsArray());
         Assert.Equal((string[])["Desk 1", "PH1-A:20", "CS2-B:24", "CS2-B:23"], preview["rows"]!.AsArray().Select(r => r!["label"]!.GetValue<string>()));
@@ -32,7 +32,7 @@ public sealed class PortListTests(Host host) : IClassFixture<Host>
     [InlineData("strand,end,closet,panel,port,label\n1,near,PH1,A,20,a\u0000b\n1,far,CS2,B,20,\n", 2, "label")]
     public async Task A_bad_row_is_named_and_none_of_the_list_is_taken(string list, int line, string column)
     {
-        var lead = await host.SignedIn("lead", "4402");
+        var lead = await host.SignedIn("lead", "saltmarsh-lead");
         if (list.Length > 0)
         {
             var fault = (await PreviewAsync(lead, list, 1))["faults"]![0]!;
@@ -49,7 +49,7 @@ public sealed class PortListTests(Host host) : IClassFixture<Host>
     [Fact]
     public async Task A_list_that_fits_places_each_end_where_it_says()
     {
-        var lead = await host.SignedIn("lead", "4402");
+        var lead = await host.SignedIn("lead", "saltmarsh-lead");
         var answer = await AddAsync(lead, "PH-CS-07", 2, Good.Replace("20;", "22;", StringComparison.Ordinal).Replace("Desk 1", "Desk 7", StringComparison.Ordinal).Replace("24;", "22;", StringComparison.Ordinal).Replace("23;", "21;", StringComparison.Ordinal));
         Assert.True(answer.IsSuccessStatusCode, await answer.Content.ReadAsStringAsync());
         var cable = (await answer.Content.ReadFromJsonAsync<JsonNode>())!["id"];

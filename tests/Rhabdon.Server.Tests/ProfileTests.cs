@@ -13,7 +13,7 @@ public sealed class ProfileTests(Host host) : IClassFixture<Host>
     [Fact]
     public async Task A_lead_confirms_a_version_and_everyone_sees_against_what()
     {
-        var (lead, installer) = (await host.SignedIn("lead", "4402"), await host.SignedIn());
+        var (lead, installer) = (await host.SignedIn("lead", "saltmarsh-lead"), await host.SignedIn());
         Assert.Null((await ProfileAsync(installer, "sm-upc"))["confirmation"]);
         Assert.Equal(HttpStatusCode.Forbidden, await ConfirmAsync(installer, "sm-upc", 1, "the buyer's 2021 edition"));
         Assert.Equal(HttpStatusCode.NotFound, await ConfirmAsync(lead, "sm-upc", 2, "the buyer's 2021 edition"));
@@ -30,7 +30,7 @@ public sealed class ProfileTests(Host host) : IClassFixture<Host>
     [Fact]
     public async Task A_buyers_own_is_published_checked_graded_by_and_never_changed()
     {
-        var (lead, installer) = (await host.SignedIn("lead", "4402"), await host.SignedIn());
+        var (lead, installer) = (await host.SignedIn("lead", "saltmarsh-lead"), await host.SignedIn());
         var own = (await ProfileAsync(lead, "sm-pc"))["limits"]!.AsObject();
         (own["id"], own["title"]!["en"], own["zones"]![1]!["defects"]) = ("harbor-pc", "Harbor line, PC", new JsonArray());
         Assert.Equal(HttpStatusCode.Forbidden, (await installer.Client.PostAsJsonAsync("/api/v1/profiles", own)).StatusCode);

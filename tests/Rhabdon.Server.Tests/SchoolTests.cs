@@ -11,7 +11,7 @@ public sealed class SchoolTests(Host host) : IClassFixture<Host>
     [Fact]
     public async Task A_lead_chooses_and_the_whole_crew_and_nobody_else_follows()
     {
-        var (lead, heron, stranger) = (await host.SignedIn("lead", "4402"), await host.SignedIn(), await host.SignedIn("sandpiper", "4404"));
+        var (lead, heron, stranger) = (await host.SignedIn("lead", "saltmarsh-lead"), await host.SignedIn(), await host.SignedIn("sandpiper", "saltmarsh-sandpiper"));
         var crew = (await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/crews"))![0]!["id"]!;
         var chosen = await lead.Client.PutAsJsonAsync($"/api/v1/crews/{crew}/schools/A1", new { options = new { clean = "dry" } });
         Assert.Equal(204, (int)chosen.StatusCode);
@@ -25,7 +25,7 @@ public sealed class SchoolTests(Host host) : IClassFixture<Host>
     [Fact]
     public async Task A_strand_begun_in_an_unknown_school_is_refused()
     {
-        var lead = await host.SignedIn("lead", "4402");
+        var lead = await host.SignedIn("lead", "saltmarsh-lead");
         var strand = await lead.StrandAsync(12);
         Assert.Equal((int[])[422], await lead.SendAsync(lead.Make(strand, new Begun(new School(new Dictionary<string, string> { ["clean"] = "soap" })), 1)));
     }

@@ -19,11 +19,11 @@ public sealed class TestTablet(HttpClient client)
 
     public Guid Person { get; private set; }
 
-    public static async Task<TestTablet> SignedInAsync(HttpClient client, string name = "heron", string pin = "4403")
+    public static async Task<TestTablet> SignedInAsync(HttpClient client, string name = "heron", string secret = "saltmarsh-heron")
     {
         var tablet = new TestTablet(client);
         await tablet.RenewAsync();
-        (await client.PostAsJsonAsync("/api/v1/session", new { signIn = name, secret = pin })).EnsureSuccessStatusCode();
+        (await client.PostAsJsonAsync("/api/v1/session", new { signIn = name, secret })).EnsureSuccessStatusCode();
         await tablet.RenewAsync();
         return tablet;
     }

@@ -15,7 +15,7 @@ public sealed class WorkshopTests(Host host) : IClassFixture<Host>
     [Fact]
     public async Task A_recipe_that_nobody_has_seen_before_comes_with_its_ladder_and_is_worked_by_at_once()
     {
-        var lead = await host.SignedIn("lead", "4402");
+        var lead = await host.SignedIn("lead", "saltmarsh-lead");
         var file = Foreign("F7");
         Assert.Empty((await (await lead.Client.PostAsync("/api/v1/calc/recipe", Json(file))).Content.ReadFromJsonAsync<JsonNode>())!["faults"]!.AsArray());
         Assert.Equal(1, await PublishAsync(lead, file));
@@ -26,7 +26,7 @@ public sealed class WorkshopTests(Host host) : IClassFixture<Host>
     [Fact]
     public async Task Faults_are_each_named_with_their_place_and_nothing_is_published()
     {
-        var lead = await host.SignedIn("lead", "4402");
+        var lead = await host.SignedIn("lead", "saltmarsh-lead");
         var file = Foreign("F8");
         file["recipe"]!["cuts"]![0]!["length"] = "0 mm";
         file["recipe"]!["steps"]![0]!["stage"] = "nowhere";
@@ -44,7 +44,7 @@ public sealed class WorkshopTests(Host host) : IClassFixture<Host>
     [Fact]
     public async Task A_changed_recipe_is_a_new_version_beside_the_old_and_outlives_the_next_start()
     {
-        var lead = await host.SignedIn("lead", "4402");
+        var lead = await host.SignedIn("lead", "saltmarsh-lead");
         var file = await FileAsync(lead, "M7");
         Assert.Equal(1, await PublishAsync(lead, file));
         file["recipe"]!["cuts"]![0]!["length"] = "41 mm";
@@ -58,7 +58,7 @@ public sealed class WorkshopTests(Host host) : IClassFixture<Host>
     [Fact]
     public async Task A_job_that_demands_it_lets_nobody_begin_before_a_lead_has_confirmed_against_the_sheet()
     {
-        var lead = await host.SignedIn("lead", "4402");
+        var lead = await host.SignedIn("lead", "saltmarsh-lead");
         var strands = await lead.TerminationsAsync(await lead.AddCableAsync("CONFIRM", 2, "S2", isConfirmedOnly: true), "near");
         var begun = lead.Make([new StrandKnown(strands[0], 1)], new Begun(), new RecipeRef("S2", 1));
         Assert.Equal(422, Assert.Single(await lead.SendAsync(begun)));
@@ -72,7 +72,7 @@ public sealed class WorkshopTests(Host host) : IClassFixture<Host>
     [Fact]
     public async Task A_retired_recipe_is_offered_no_more_until_it_is_offered_again()
     {
-        var lead = await host.SignedIn("lead", "4402");
+        var lead = await host.SignedIn("lead", "saltmarsh-lead");
         Assert.Equal(204, (int)(await lead.Client.PutAsJsonAsync("/api/v1/recipes/A2/retired", new { isRetired = true, reason = "no longer sold" })).StatusCode);
         Assert.True(await IsRetiredAsync());
         await Assert.ThrowsAsync<HttpRequestException>(() => lead.AddCableAsync("RETIRED", 2, "A2"));

@@ -99,7 +99,7 @@ test('what was backed up while it ran is restored while it runs, and nothing com
   const file = join(mkdtempSync(join(tmpdir(), 'rhabdon-door-')), 'all.backup');
   const run = (...args) => spawnSync(door, args, { env, encoding: 'utf8' });
   assert.equal(run('backup', file).status, 0);
-  const tablet = await signedIn(`http://127.0.0.1:${port}`, 'olive', '4401');
+  const tablet = await signedIn(`http://127.0.0.1:${port}`, 'olive', 'saltmarsh-owner');
   const crews = async () => (await (await tablet('GET', '/api/v1/crews')).json()).map((crew) => crew.name);
   assert.equal((await tablet('POST', '/api/v1/crews', { name: 'Dunlin' })).status, 200);
   assert.deepEqual(await crews(), ['Dunlin', 'Heron', 'Sandpiper']);
@@ -107,7 +107,7 @@ test('what was backed up while it ran is restored while it runs, and nothing com
   assert.notEqual(run('restore', `${file}.broken`).status, 0);
   assert.deepEqual(await crews(), ['Dunlin', 'Heron', 'Sandpiper']);
   assert.equal(run('restore', file).status, 0);
-  const again = await signedIn(`http://127.0.0.1:${port}`, 'olive', '4401');
+  const again = await signedIn(`http://127.0.0.1:${port}`, 'olive', 'saltmarsh-owner');
   assert.deepEqual((await (await again('GET', '/api/v1/crews')).json()).map((crew) => crew.name), ['Heron', 'Sandpiper']);
   assert.equal(run('rebuild', '--check').status, 0);
   await interrupt(child);
@@ -119,7 +119,7 @@ test('an empty start prints a link that makes the first owner, once, and knows n
   const [, address, token] = /(http:\S+)\/first-owner#(\S+)/.exec(said);
   const ask = asking(address);
   const send = async (path, body) => (await ask('POST', path, body)).status;
-  assert.equal(await send('/api/v1/session', { signIn: 'olive', secret: '4401' }), 401);
+  assert.equal(await send('/api/v1/session', { signIn: 'olive', secret: 'saltmarsh-owner' }), 401);
   const owner = { name: 'Piers Halyard', signIn: 'piers', password: 'a long password', pin: '7719' };
   assert.equal(await send('/api/v1/first-owner', { ...owner, token: 'guessed' }), 403);
   assert.equal(await send('/api/v1/first-owner', { ...owner, pin: '12', token }), 400);

@@ -24,7 +24,7 @@ const m4 = { build: 'tight-buffer-900', grade: 'OM4', connector: 'SC', polish: '
 
 /** A job of the lead's own with one cable, both by the API; its cable's page is then /proof/ID. */
 export async function newCable(browser: Browser, name: string, strands: number, by: Partial<typeof m4> = {}): Promise<string> {
-  const page = await tabletOf(browser, 'lead', '4402');
+  const page = await tabletOf(browser, 'lead', 'saltmarsh-lead');
   const cable = await page.evaluate(
     async ({ name, strands, by: { build, grade, ...end } }) => {
       const session = await (await fetch('/api/v1/session')).json();

@@ -4,7 +4,7 @@ import { choose, kinds, newCable, sent, signIn, step, tabletOf, takeTogether } f
 
 test('six strands by keyboard and pedal alone, stage by stage and strand by strand', async ({ page, browser }) => {
   const cable = await newCable(browser, 'KEY', 6);
-  await signIn(page, 'heron', '4403');
+  await signIn(page, 'heron', 'saltmarsh-heron');
   await takeTogether(page, cable);
   const press = (key: string) => page.keyboard.press(key);
   const at = (title: RegExp) => expect(page.getByRole('heading', { name: title })).toBeVisible();
@@ -61,7 +61,7 @@ test('one strand by touch at phone width', async ({ browser }) => {
   const cable = await newCable(browser, 'TOUCH', 1);
   const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
   const page = await phone.newPage();
-  await signIn(page, 'heron', '4403');
+  await signIn(page, 'heron', 'saltmarsh-heron');
   await page.goto(`/proof/${cable}`);
   await page.getByRole('link', { name: /WS1-A:01/ }).tap();
   await page.getByRole('button', { name: 'Begin' }).tap();
@@ -91,7 +91,7 @@ test('one strand by touch at phone width', async ({ browser }) => {
 
 test('a batch is left, resumed, handed over on a shared tablet, split and joined again', async ({ page, browser }) => {
   const cable = await newCable(browser, 'HAND', 4);
-  await signIn(page, 'heron', '4403');
+  await signIn(page, 'heron', 'saltmarsh-heron');
   await takeTogether(page, cable);
   await page.getByRole('button', { name: 'Begin strands 1–4' }).click();
   await page.getByRole('button', { name: 'Done: strands 1–4' }).click();
@@ -99,7 +99,7 @@ test('a batch is left, resumed, handed over on a shared tablet, split and joined
   await page.getByRole('link', { name: 'Today', exact: true }).click();
   await page.getByRole('button', { name: /switch person/ }).click();
   await page.getByRole('button', { name: 'Lena Tidewater' }).click();
-  for (const digit of '4402') await page.getByRole('button', { name: digit, exact: true }).click();
+  for (const digit of 'saltmarsh-lead') await page.getByRole('button', { name: digit, exact: true }).click();
   await page.getByRole('button', { name: 'Enter' }).click();
   await expect(page.getByRole('button', { name: 'Lena Tidewater: switch person' })).toBeVisible();
   await page.getByRole('link', { name: /HAND near/ }).click();
@@ -127,7 +127,7 @@ test('a batch is left, resumed, handed over on a shared tablet, split and joined
 
 test('trouble is reported in two taps, proposed, cut off, and attempt 2 is accepted', async ({ page, browser }) => {
   const cable = await newCable(browser, 'TROUBLE', 1);
-  await signIn(page, 'heron', '4403');
+  await signIn(page, 'heron', 'saltmarsh-heron');
   await page.goto(`/proof/${cable}`);
   await page.getByRole('link', { name: /WS1-A:01/ }).click();
   await page.getByRole('button', { name: 'Begin' }).click();
@@ -163,7 +163,7 @@ test('two tablets offline on one strand, and back: all is kept, a lead settles i
   browser,
 }) => {
   const cable = await newCable(browser, 'TWO', 2);
-  const [one, two] = [await tabletOf(browser, 'heron', '4403'), await tabletOf(browser, 'heron', '4403')];
+  const [one, two] = [await tabletOf(browser, 'heron', 'saltmarsh-heron'), await tabletOf(browser, 'heron', 'saltmarsh-heron')];
   await one.goto(`/proof/${cable}`);
   await one.getByRole('link', { name: /WS1-A:01/ }).click();
   await one.getByRole('button', { name: 'Begin' }).click();
@@ -188,7 +188,7 @@ test('two tablets offline on one strand, and back: all is kept, a lead settles i
   const all = await kinds(one, strand);
   expect(all.filter((kind) => kind === 'step-done')).toHaveLength(5);
   expect(all.filter((kind) => kind === 'retracted')).toHaveLength(1);
-  const lead = await tabletOf(browser, 'lead', '4402');
+  const lead = await tabletOf(browser, 'lead', 'saltmarsh-lead');
   await lead.locator(`a[href="/look/${strand}"]`).click();
   await expect(lead.getByRole('heading', { name: 'First story' })).toBeVisible();
   await expect(lead.getByRole('heading', { name: 'Second story' })).toBeVisible();
@@ -202,7 +202,7 @@ test('two tablets offline on one strand, and back: all is kept, a lead settles i
 
 test('work booked on the wrong strand moves to the right one and stands in both stories', async ({ page, browser }) => {
   const cable = await newCable(browser, 'MOVE', 3);
-  await signIn(page, 'heron', '4403');
+  await signIn(page, 'heron', 'saltmarsh-heron');
   await page.goto(`/proof/${cable}`);
   await page.getByRole('link', { name: /WS1-A:02/ }).click();
   await page.getByRole('button', { name: 'Begin' }).click();
@@ -224,12 +224,12 @@ test('work booked on the wrong strand moves to the right one and stands in both 
 });
 
 test('an owner makes a crew and a person, a lead sets a PIN anew, and the person signs in by it', async ({ page, browser }) => {
-  await signIn(page, 'olive', '4401');
+  await signIn(page, 'olive', 'saltmarsh-owner');
   await page.getByRole('link', { name: 'Crew', exact: true }).click();
   await page.getByLabel('Its name').fill('Plover');
   await page.getByRole('button', { name: 'Add the crew' }).click();
   await expect(page.getByText('Heron, Plover, Sandpiper')).toBeVisible();
-  const lead = await tabletOf(browser, 'lead', '4402');
+  const lead = await tabletOf(browser, 'lead', 'saltmarsh-lead');
   await lead.getByRole('link', { name: 'Crew', exact: true }).click();
   await lead.getByLabel('Full name').fill('Tess Creek');
   await lead.getByLabel('Sign-in name').fill('tess');
@@ -260,7 +260,7 @@ test('axe finds nothing serious on any screen, light or dark', async ({ page, br
   await page.goto('/first-owner');
   await page.getByLabel('Full name').waitFor();
   await grave('first owner');
-  await signIn(page, 'olive', '4401');
+  await signIn(page, 'olive', 'saltmarsh-owner');
   await takeTogether(page, cable);
   await page.getByRole('button', { name: /^Begin strands/ }).click();
   await page.getByRole('heading', { name: /Boot onto/ }).waitFor();

@@ -22,7 +22,7 @@ async function untilLook(page: Page) {
 
 async function beginAtBench(page: Page, cable: string) {
   await page.clock.install();
-  await signIn(page, 'heron', '4403');
+  await signIn(page, 'heron', 'saltmarsh-heron');
   await page.goto(`/proof/${cable}`);
   await page.locator('a[href^="/bench/"]').first().click();
   await page.getByRole('button', { name: 'Begin' }).click();

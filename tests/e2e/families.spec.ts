@@ -23,7 +23,7 @@ for (const { name, strands, ...by } of families)
     test.setTimeout(240_000);
     const cable = await newCable(browser, by.recipe, strands, by);
     await page.clock.install();
-    await signIn(page, 'heron', '4403');
+    await signIn(page, 'heron', 'saltmarsh-heron');
     await takeTogether(page, cable);
     const over = page.getByRole('heading', { name: `All of this batch is done: ${strands} ends` });
     await expect(page.getByRole('heading', { name: /Begin by/ })).toBeVisible();
@@ -35,7 +35,7 @@ for (const { name, strands, ...by } of families)
 
 test('a lead reads a recipe, changes the crew’s school, and what begins then follows it', async ({ page, browser }) => {
   const cable = await newCable(browser, 'SCHOOL', 1, { recipe: 'A1', build: 'cordage-3.0' });
-  await signIn(page, 'lead', '4402');
+  await signIn(page, 'lead', 'saltmarsh-lead');
   await page.getByRole('link', { name: 'Recipes' }).click();
   await page.getByRole('link', { name: /Anaerobic on 3.0 mm cordage/ }).click();
   await page.getByRole('radio', { name: 'As the recipe gives it' }).check();
@@ -47,7 +47,7 @@ test('a lead reads a recipe, changes the crew’s school, and what begins then f
   await page.getByRole('radio', { name: 'Dry wipe' }).check();
   await expect(page.getByText('Wipe the glass dry, two or three times')).toBeVisible();
   await page.getByText('Why', { exact: true }).first().click();
-  const heron = await tabletOf(browser, 'heron', '4403');
+  const heron = await tabletOf(browser, 'heron', 'saltmarsh-heron');
   await heron.goto(`/proof/${cable}`);
   await heron.locator('a[href^="/bench/"]').first().click();
   await heron.getByRole('button', { name: 'Begin' }).click();

@@ -3,7 +3,7 @@ import { done, newCable, sent, signIn, step } from './bench';
 
 test('a full tablet says so, and the step stays to be done', async ({ page, browser }) => {
   const cable = await newCable(browser, 'FULL', 1);
-  await signIn(page, 'heron', '4403');
+  await signIn(page, 'heron', 'saltmarsh-heron');
   await page.goto(`/proof/${cable}`);
   await page.getByRole('link', { name: /WS1-A:01/ }).click();
   await page.getByRole('button', { name: 'Begin' }).click();
@@ -26,7 +26,7 @@ test('a full tablet says so, and the step stays to be done', async ({ page, brow
 
 test('a store that the browser emptied is told, and the bench goes on from the server', async ({ page, browser }) => {
   const cable = await newCable(browser, 'CLEAR', 1);
-  await signIn(page, 'heron', '4403');
+  await signIn(page, 'heron', 'saltmarsh-heron');
   await page.goto(`/proof/${cable}`);
   await page.getByRole('link', { name: /WS1-A:01/ }).click();
   await page.getByRole('button', { name: 'Begin' }).click();
@@ -50,7 +50,7 @@ test('a store that the browser emptied is told, and the bench goes on from the s
 
 test('a refused entry is marked, says why, and does not hold up the others', async ({ page, browser }) => {
   const cable = await newCable(browser, 'REFUSE', 1);
-  await signIn(page, 'heron', '4403');
+  await signIn(page, 'heron', 'saltmarsh-heron');
   await page.route('**/api/v1/events', async (route) => {
     const answer = await route.fetch();
     const answers = await answer.json();

@@ -16,7 +16,7 @@ function validator(name: string) {
 }
 
 test('an exported job is what its JSON Schema says, and an altered one is not', async ({ page }) => {
-  await signIn(page, 'lead', '4402');
+  await signIn(page, 'lead', 'saltmarsh-lead');
   const jobs = (await (await page.request.get('/api/v1/jobs')).json()) as { job: { id: string } }[];
   const faults = validator('job.schema.json');
   for (const { job } of jobs.slice(-2)) {
@@ -37,7 +37,7 @@ test('the recipes and ladders that ship are what their JSON Schemas say', () => 
 });
 
 test('a lead places a cable by a port list: a bad row is named, none is taken, then all', async ({ page }) => {
-  await signIn(page, 'lead', '4402');
+  await signIn(page, 'lead', 'saltmarsh-lead');
   await page.getByRole('link', { name: 'Add a cable' }).last().click();
   await page.getByLabel('Cable', { exact: true }).fill('PH-CS-31');
   await page.getByLabel('Strands', { exact: true }).fill('2');

@@ -13,7 +13,7 @@ const page = await browser.newPage({
 });
 const shot = (name) => page.screenshot({ path: `${folder}/${name}.png` });
 
-await signIn(page, 'lead', '4402');
+await signIn(page, 'lead', 'saltmarsh-lead');
 await page.getByText('of 24 ends').waitFor();
 await page.goto('/plan');
 await page.getByRole('heading', { name: 'New job' }).waitFor();

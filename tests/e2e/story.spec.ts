@@ -19,7 +19,7 @@ async function toTheLight(page: Page, strip: string) {
 }
 
 test('a strand goes from parts to accepted, with light seen, a tap and a re-cleave on the way', async ({ page }) => {
-  await signIn(page, 'heron', '4403');
+  await signIn(page, 'heron', 'saltmarsh-heron');
   await open(page, 'CS2-B:01');
   await page.getByRole('button', { name: 'Begin' }).click();
   await step(page, /Boot onto the fiber/);
@@ -54,7 +54,7 @@ test('with the network cut in the middle, taps and a reload lose nothing and eve
   browser,
 }) => {
   const cable = await newCable(browser, `CUT${Date.now()}`, 2);
-  await signIn(page, 'heron', '4403');
+  await signIn(page, 'heron', 'saltmarsh-heron');
   await page.goto(`/proof/${cable}`);
   await page.locator('a[href^="/bench/"]').first().click();
   await page.getByRole('button', { name: 'Begin' }).click();
@@ -77,7 +77,7 @@ test('with the network cut in the middle, taps and a reload lose nothing and eve
 });
 
 test('a lead makes a job and a 12-strand cable: 24 ends exist, labeled', async ({ page }) => {
-  await signIn(page, 'lead', '4402');
+  await signIn(page, 'lead', 'saltmarsh-lead');
   await page.getByRole('link', { name: 'Plan' }).click();
   await page.getByLabel('Job', { exact: true }).fill('Tower link');
   await page.getByLabel('Customer').fill('Saltmarsh Harbour Trust');

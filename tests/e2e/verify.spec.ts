@@ -4,7 +4,7 @@ import { signIn, tabletOf } from './bench';
 const face = (name: string) => `${test.info().file.replace(/[^/]+$/, '')}faces/${name}.png`;
 
 test.beforeEach(async ({ page }) => {
-  await signIn(page, 'heron', '4403');
+  await signIn(page, 'heron', 'saltmarsh-heron');
   await page.getByRole('link', { name: 'Verify', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'End face', exact: true })).toBeVisible();
 });
@@ -46,7 +46,7 @@ test('what is no picture is refused, and what was shown stays', async ({ page })
 test('a lead confirms the limits against the buyer’s edition, and everyone sees which', async ({ page, browser }) => {
   await expect(page.getByText(/limits unconfirmed/)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Confirm', exact: true })).toHaveCount(0);
-  const lead = await tabletOf(browser, 'lead', '4402');
+  const lead = await tabletOf(browser, 'lead', 'saltmarsh-lead');
   await lead.goto('/verify');
   await lead.getByLabel('Limits').selectOption('single-mode APC');
   await lead.getByRole('button', { name: 'Confirm', exact: true }).click();
@@ -65,7 +65,7 @@ test('a lead confirms the limits against the buyer’s edition, and everyone see
 test('a buyer’s own limits: begun from those that ship, refused with the reason, published, and graded by without a network', async ({
   browser,
 }) => {
-  const lead = await tabletOf(browser, 'lead', '4402');
+  const lead = await tabletOf(browser, 'lead', 'saltmarsh-lead');
   const paper = Date.now() % 1_000_000;
   await lead.goto('/verify');
   await lead.getByLabel('Limits').selectOption('single-mode PC');

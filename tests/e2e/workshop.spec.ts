@@ -4,7 +4,7 @@ import { writeFileSync } from 'node:fs';
 import { choose, newCable, signIn, step, tabletOf } from './bench';
 
 test('a lead breaks a recipe, sees the fault at its field, mends it, publishes, compares and confirms', async ({ page }) => {
-  await signIn(page, 'lead', '4402');
+  await signIn(page, 'lead', 'saltmarsh-lead');
   await page.goto('/recipes/M7');
   await expect(page.getByRole('heading', { name: 'Does glass meet glass?' })).toBeVisible();
   await page.getByRole('button', { name: 'Edit' }).click();
@@ -36,7 +36,7 @@ test('a lead breaks a recipe, sees the fault at its field, mends it, publishes, 
 });
 
 test('a recipe file from another house is imported on screen and worked by at the bench', async ({ page, browser }, info) => {
-  await signIn(page, 'lead', '4402');
+  await signIn(page, 'lead', 'saltmarsh-lead');
   const file = await page.evaluate(async () => (await fetch('/api/v1/recipes/M4/file')).json());
   file.recipe = {
     ...file.recipe,
@@ -53,7 +53,7 @@ test('a recipe file from another house is imported on screen and worked by at th
   await page.getByRole('button', { name: 'Publish as a new version' }).click();
   await expect(page.getByRole('heading', { name: /HOUSE-9 · Wedge-lock of another house/ })).toBeVisible();
   const cable = await newCable(browser, 'HOUSE', 1, { recipe: 'HOUSE-9' });
-  const heron = await tabletOf(browser, 'heron', '4403');
+  const heron = await tabletOf(browser, 'heron', 'saltmarsh-heron');
   await heron.goto(`/proof/${cable}`);
   await heron.locator('a[href^="/bench/"]').first().click();
   await heron.getByRole('button', { name: 'Begin' }).click();
@@ -65,7 +65,7 @@ test('a recipe file from another house is imported on screen and worked by at th
 });
 
 test('a file that is no recipe, or none at all, says so and loses nothing', async ({ page }, info) => {
-  await signIn(page, 'lead', '4402');
+  await signIn(page, 'lead', 'saltmarsh-lead');
   await page.goto('/recipes');
   const path = info.outputPath('picture.json');
   writeFileSync(path, 'not a recipe');
@@ -76,7 +76,7 @@ test('a file that is no recipe, or none at all, says so and loses nothing', asyn
 });
 
 test('the template of several recipes is a PDF and its SVG draws the fifty-millimeter bar', async ({ page }) => {
-  await signIn(page, 'heron', '4403');
+  await signIn(page, 'heron', 'saltmarsh-heron');
   await page.goto('/recipes');
   await page.getByLabel('Put M1 on the template').check();
   await page.getByLabel('Put A1 on the template').check();

@@ -31,7 +31,24 @@ public class FaceLookTests
     public void A_picture_stands_for_one_of_the_answers_that_the_step_offers(string step, MarkKind kind, Zone zone, double size, string answer)
     {
         var strand = new StrandAtWork("A1", null).Until(step);
-        Assert.Equal(answer, FaceReading.Proposed(strand.Recipe.Steps[strand.Recipe.IndexOf(step)].Ask!, Seen(Mark(kind, zone, size))).Value);
+        Assert.Equal(answer, FaceReading.Proposed(strand.Recipe.Steps[strand.Recipe.IndexOf(step)].Ask!, Seen(Mark(kind, zone, size)))?.Value);
+    }
+
+    // A pit or dirt between films is no clean face: the step has no answer for it, and nobody is offered "clean" (common practice; fine scratches are normal there).
+    [Theory]
+    [InlineData("P1")]
+    [InlineData("P2")]
+    [InlineData("P4")]
+    public void A_look_that_has_no_answer_for_what_the_picture_shows_proposes_none(string sequence)
+    {
+        var ask = Assert.Single(StarterRecipes.Sequences().Single(s => s.Id == sequence).Steps, s => s.Ask?.Check == FaceReading.Check).Ask!;
+        Assert.Null(FaceReading.Proposed(ask, Seen(Mark(MarkKind.Pit, Zone.B, 6))));
+        Assert.Null(FaceReading.Proposed(ask, Seen(Mark(MarkKind.LooseDirt, Zone.A, 9))));
+        Assert.Equal("clean", FaceReading.Proposed(ask, Seen(Mark(MarkKind.Scratch, Zone.A, 3.4)))?.Value);
+        Assert.Equal("clean", FaceReading.Proposed(ask, Seen())?.Value);
+        var reading = new Reading(FaceReading.Check, Choice: "clean", Face: Seen(Mark(MarkKind.Pit, Zone.B, 6)));
+        Assert.Equal("overruled", FaceReading.Fault(ask, reading)?.Field);
+        Assert.Null(FaceReading.Fault(ask, reading with { Overruled = "A hair on the lens" }));
     }
 
     // Single-mode UPC: defects of 10 µm or more in D fail (IEC 61300-3-35:2015, from memory); there, clean first (common practice).
@@ -103,9 +120,9 @@ public class FaceLookTests
     }
 
     private static Refusal? Judged(IReadOnlyList<BenchEvent> events, Func<FaceSeen, FaceSeen> change) => Admissions.Judge(
-        new Dictionary<Guid, IReadOnlyList<BenchEvent>> { [StrandAtWork.Strand] = [.. events.SkipLast(1)] }, Changed(events[^1], change), StarterRecipes.Book()).Refusal;
+        new Dictionary<Guid, FoldedTermination> { [StrandAtWork.Strand] = FoldedTermination.Of(StrandAtWork.Strand, events.SkipLast(1), StarterRecipes.Book()) }, Changed(events[^1], change), StarterRecipes.Book()).Refusal;
 
-    private static string? Malformed(BenchEvent happened, Func<FaceSeen, FaceSeen> change) => Admissions.Malformed(Changed(happened, change), happened.Clock.Milliseconds)?.Field;
+    private static string? Malformed(BenchEvent happened, Func<FaceSeen, FaceSeen> change) => Admissions.Malformed(Changed(happened, change))?.Field;
 
     private static BenchEvent Changed(BenchEvent happened, Func<FaceSeen, FaceSeen> change)
     {

@@ -11,7 +11,7 @@ internal sealed class Story
 {
     public static readonly Guid Strand = new("01900000-0000-7000-8000-000000000001");
     public static readonly Guid Tablet = new("01900000-0000-7000-8000-0000000000aa");
-    private static readonly Guid Person = new("01900000-0000-7000-8000-0000000000bb");
+    public static readonly Guid Person = new("01900000-0000-7000-8000-0000000000bb");
     private long sequence;
 
     public Story(RecipeBook? book = null, string service = "500 mm", string least = "300 mm", int strand = 1)

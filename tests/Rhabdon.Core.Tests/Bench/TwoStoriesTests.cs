@@ -110,11 +110,11 @@ public class TwoStoriesTests
         var forged = new Reattributed(wrong.Id, right.Id, [held[0], held[1] with { Actor = Other }], "mixed up");
         var strands = new StrandKnown[] { new(wrong.Id, wrong.Events.Count), new(right.Id, right.Events.Count) };
         var happened = wrong.Make(forged) with { Strands = strands };
-        var streams = new Dictionary<Guid, IReadOnlyList<BenchEvent>> { [wrong.Id] = wrong.Events, [right.Id] = right.Events };
-        Assert.Null(Admissions.Malformed(happened, happened.Clock.Milliseconds));
+        var streams = new[] { wrong, right }.ToDictionary(s => s.Id, s => FoldedTermination.Of(s.Id, s.Events, s.Book));
+        Assert.Null(Admissions.Malformed(happened));
         Assert.Equal("body.moved", Admissions.Judge(streams, happened, wrong.Book).Refusal?.Field);
         Assert.Null(Admissions.Judge(streams, happened with { Body = forged with { Moved = held } }, wrong.Book).Refusal);
-        Assert.Equal("strands", Admissions.Malformed(happened with { Strands = strands[..1] }, happened.Clock.Milliseconds)?.Field);
+        Assert.Equal("strands", Admissions.Malformed(happened with { Strands = strands[..1] })?.Field);
     }
 
     private static Story Parted()
