@@ -90,8 +90,8 @@ public static partial class BenchExports
     /// <summary>Makes the events for an intent on several strands. The page gives what only it has: ids, clock, person.</summary>
     /// <param name="terminations">JSON list of the strands it is meant for; all are done or none.</param>
     /// <param name="stamp">Ids (as many as strands, parted by spaces), device, first sequence, at, actor and milliseconds now, as text by name; <c>seenMs</c>
-    /// and <c>seenCount</c> are the latest clock the device has seen.</param>
-    /// <returns><c>{"events": [...]}</c>, or <c>{"field": ..., "says": ...}</c>.</returns>
+    /// and <c>seenCount</c> are the latest clock the device has seen, and <c>waiting</c> how many of its events the server has not taken yet.</param>
+    /// <returns><c>{"events": [...], "texts": [...]}</c>, each event with the text that is signed, or <c>{"field": ..., "says": ...}</c>.</returns>
     [JSExport]
     public static string Act(string terminations, string unit, string intent, string stamp)
     {
@@ -114,13 +114,17 @@ public static partial class BenchExports
         }
 
         var stamped = Stamped(JsonSerializer.Deserialize(stamp, CoreJson.Default.DictionaryStringString)!, answer.Acts);
-        return new JsonObject { ["events"] = JsonSerializer.SerializeToNode(stamped, CoreJson.Default.ListBenchEvent) }.ToJsonString();
+        return new JsonObject
+        {
+            ["events"] = JsonSerializer.SerializeToNode(stamped, CoreJson.Default.ListBenchEvent),
+            ["texts"] = new JsonArray([.. stamped.Select(e => (JsonNode)EventText.Canonical(e))]),
+        }.ToJsonString();
     }
 
     private static List<BenchEvent> Stamped(Dictionary<string, string> stamp, IReadOnlyList<SharedAct> acts)
     {
         var ids = stamp["ids"].Split(' ');
-        var clock = new HybridTime(Number(stamp, "seenMs"), (int)Number(stamp, "seenCount"));
+        var clock = HybridTime.Returned(new HybridTime(Number(stamp, "seenMs"), (int)Number(stamp, "seenCount")), Number(stamp, "nowMs"), Number(stamp, "waiting") > 0);
         var made = new List<BenchEvent>(acts.Count);
         foreach (var act in acts)
         {

@@ -46,7 +46,8 @@ public sealed class EventStore(Database database, StreamCache cache)
 {
     private const string Lock = """select id "Termination", cable_id "Cable", job_id "Job" from termination where id = any(@terminations) order by id for update""";
 
-    private const string EventColumns = "id, device_id, device_sequence, clock_ms, clock_count, actor_id, content, receipt, signature";
+    private const string EventColumns =
+        """id "Id", device_id "Device", device_sequence "Sequence", clock_ms "Milliseconds", clock_count "Count", actor_id "Actor", content "Content", receipt "Receipt", signature "Signature" """;
 
     public async Task<IReadOnlyList<BenchEvent>> StreamAsync(Guid termination, RecipeBook book) => (await StreamsAsync([termination], book))[termination].Events;
 

@@ -27,6 +27,9 @@ public enum Passes
     LeadsCrew,
 
     Owner,
+
+    /// <summary>Whoever holds the one-time token, signed in or not.</summary>
+    HoldsToken,
 }
 
 /// <summary>One door: how it is asked, and who may pass. Bodies are readable but faulty, so that asking changes nothing.</summary>
@@ -45,7 +48,7 @@ public static class Doors
         new("POST", "/api/v1/session/enrolled", Passes.Planner, new { people = Array.Empty<Guid>() }),
         new("GET", "/api/v1/session/notices", Passes.SignedIn),
         new("DELETE", "/api/v1/session/notices/{id:guid}", Passes.SignedIn),
-        new("POST", "/api/v1/first-owner", Passes.Anyone, new { token = "", name = "", signIn = "", password = "", pin = "" }),
+        new("POST", "/api/v1/first-owner", Passes.HoldsToken, new { token = "", name = "", signIn = "", password = "", pin = "" }),
         new("GET", "/api/v1/crews", Passes.SignedIn),
         new("POST", "/api/v1/crews", Passes.Owner, new { name = "" }),
         new("GET", "/api/v1/crew", Passes.Planner),

@@ -10,6 +10,14 @@ public readonly record struct HybridTime(long Milliseconds, int Count) : ICompar
     public static HybridTime After(HybridTime seen, long nowMilliseconds) =>
         nowMilliseconds > seen.Milliseconds ? new HybridTime(nowMilliseconds, 0) : seen with { Count = checked(seen.Count + 1) };
 
+    /// <summary>
+    /// What a device has seen, to go on from. A clock that was far ahead for a while comes back once the server has taken, and put in their place, all events
+    /// that were made so; until then they keep the order in which they were made.
+    /// </summary>
+    /// <param name="isWaiting">True while events of the device wait for the server.</param>
+    public static HybridTime Returned(HybridTime seen, long nowMilliseconds, bool isWaiting) =>
+        !isWaiting && seen.Milliseconds > nowMilliseconds + (long)ClockCheck.Slack.TotalMilliseconds ? default : seen;
+
     public static HybridTime Latest(HybridTime a, HybridTime b) => a.CompareTo(b) >= 0 ? a : b;
 
     public int CompareTo(HybridTime other) =>

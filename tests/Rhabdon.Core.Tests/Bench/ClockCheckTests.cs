@@ -65,6 +65,16 @@ public sealed class ClockCheckTests
     }
 
     [Fact]
+    public void A_tablets_own_clock_comes_back_once_the_server_has_put_its_events_in_place()
+    {
+        var (now, ahead) = (Now.ToUnixTimeMilliseconds(), new HybridTime(Now.AddDays(1).ToUnixTimeMilliseconds(), 3));
+        Assert.Equal(ahead, HybridTime.Returned(ahead, now, isWaiting: true));
+        Assert.Equal(default, HybridTime.Returned(ahead, now, isWaiting: false));
+        var alittle = new HybridTime(now + 60_000, 0);
+        Assert.Equal(alittle, HybridTime.Returned(alittle, now, isWaiting: false));
+    }
+
+    [Fact]
     public void An_imported_time_to_come_blocks_nobody()
     {
         var story = new Story();

@@ -20,14 +20,7 @@ export type Pace = Schemas['Pace'];
 export type BatchView = Schemas['BatchView'];
 export type BatchLook = Schemas['BatchLook'];
 export type FaceSeen = Schemas['FaceSeen'];
-export type BenchEvent = {
-  id: string;
-  sequence: number;
-  clock: { milliseconds: number; count: number };
-  strands: { termination: string }[];
-  at: string;
-  body: { kind: string };
-};
+export type BenchEvent = Schemas['BenchEvent'];
 export type Intent =
   | { kind: 'begin'; school?: Schemas['School'] }
   | { kind: 'clock'; step: string }
@@ -38,7 +31,8 @@ export type Intent =
   | { kind: 'together'; batch: string | null }
   | { kind: 'hand-over'; to: string; note?: string }
   | { kind: 'settle'; keep: 'first' | 'second' | 'what-fits'; glassWasCut: boolean; note: string };
-export type Act = { events: BenchEvent[] } | { field: string; says: string };
+/** The events made, each with the text that is signed. */
+export type Act = { events: BenchEvent[]; texts: string[] } | { field: string; says: string };
 /** Which answer a picture stands for, in words; without a choice, why it stands for none. */
 export type Proposed = { choice?: string; says: string };
 export type Judged = { grade?: 'good' | 'doubtful' | 'bad' | 'none'; says?: string };

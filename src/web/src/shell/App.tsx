@@ -13,6 +13,7 @@ import { useLive } from './live';
 import { looks } from './look';
 import { useOutbox } from './outbox';
 import { useSession, type Session } from './session';
+import { Notices } from './Notices';
 import { SwitchPerson } from './SwitchPerson';
 import { wasCleared } from './tablet';
 import { say } from './words';
@@ -114,6 +115,7 @@ function Signed({ session, toggles }: { session: Session; toggles: Toggles }) {
         </NavLink>
       </nav>
       <main>
+        <Notices />
         {cleared && (
           <p className="card look row" role="alert">
             {say('tablet.cleared')}
@@ -138,13 +140,13 @@ function Signed({ session, toggles }: { session: Session; toggles: Toggles }) {
             <Route path="/recipes" element={<RecipeList mayPlan={mayPlan} />} />
             {mayPlan && <Route path="/recipes/edit" element={<RecipeEdit unit={toggles.unit} />} />}
             <Route path="/recipes/:recipe" element={<RecipePage unit={toggles.unit} mayPlan={mayPlan} />} />
-            <Route path="/crew" element={<CrewStation role={session.role ?? ''} />} />
+            <Route path="/crew" element={<CrewStation role={session.role ?? ''} self={person} />} />
             <Route path="/outbox" element={<Outbox />} />
             <Route path="*" element={<Navigate to="/" />} />
           </Routes>
         </Suspense>
       </main>
-      {switching && <SwitchPerson person={person} onClose={() => setSwitching(false)} />}
+      {switching && <SwitchPerson person={person} mayPlan={mayPlan} onClose={() => setSwitching(false)} />}
     </div>
   );
 }

@@ -8,11 +8,12 @@ import { toldOrKept } from './tablet';
 import { say } from './words';
 
 /** Another person takes over a shared tablet: their name, their PIN. What was not sent yet stays theirs who did it. */
-export function SwitchPerson({ person, onClose }: { person: string; onClose: () => void }) {
+export function SwitchPerson({ person, mayPlan, onClose }: { person: string; mayPlan: boolean; onClose: () => void }) {
   const { signIn, signOut } = useSignIn();
   const [who, setWho] = useState<{ signIn: string; name: string }>();
   const [pin, setPin] = useState('');
   const [fault, setFault] = useState('');
+  const [says, setSays] = useState('');
   const mates = useQuery({
     queryKey: ['mates'],
     queryFn: () => toldOrKept('mates', () => got(api.GET('/api/v1/session/mates'))),
@@ -38,6 +39,20 @@ export function SwitchPerson({ person, onClose }: { person: string; onClose: () 
                 {mate.name}
               </button>
             ))}
+          {mayPlan && mates.data && mates.data.length > 1 && (
+            <button
+              type="button"
+              className="button"
+              onClick={() =>
+                void got(api.POST('/api/v1/session/enrolled', { body: { people: mates.data.map((mate) => mate.id) } })).then(
+                  () => setSays(say('switch.enrolled')),
+                  (error) => setFault(error instanceof TypeError ? say('switch.no-network') : (error as Error).message),
+                )
+              }
+            >
+              {say('switch.enroll')}
+            </button>
+          )}
           <button
             type="button"
             className="button"
@@ -47,6 +62,9 @@ export function SwitchPerson({ person, onClose }: { person: string; onClose: () 
           </button>
         </div>
       )}
+      <p role="status" className="good">
+        {says}
+      </p>
       <FaultLine says={fault} />
       {who && (
         <form

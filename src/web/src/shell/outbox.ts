@@ -1,19 +1,13 @@
 import { liveQuery } from 'dexie';
 import { useEffect, useState } from 'react';
-import { api, got, keepForgeryToken, Refusal } from '../api/client';
+import { api, got, keepForgeryToken, Refusal, type Schemas } from '../api/client';
 import type { Act, BenchEvent } from '../core/core';
 import { say } from './words';
-import { keep, nowWithOffset, recall, tablet, uuid7, type KeptPicture, type Waiting } from './tablet';
+import { deviceOf, introduce, signatureOf } from './signing';
+import { forStrand, keep, nowWithOffset, tablet, uuid7, type KeptPicture, type Waiting } from './tablet';
 
 const delivery = 100;
 let sending: Promise<void> | undefined;
-
-interface Device {
-  device: string;
-  sequence: number;
-  ms: number;
-  count: number;
-}
 
 /**
  * Makes events and puts them into the outbox as one act: two taps, or two open pages, never share a sequence number.
@@ -22,7 +16,8 @@ interface Device {
  */
 export async function record(most: number, actor: string, make: (stamp: Record<string, string>) => Promise<Act>): Promise<Act> {
   const act = await tablet.transaction('rw', tablet.outbox, tablet.kept, tablet.strands, async () => {
-    const me = (await recall<Device>('device')) ?? { device: uuid7(), sequence: 0, ms: 0, count: 0 };
+    const me = await deviceOf();
+    const waiting = await tablet.outbox.filter((row) => !row.refused).count();
     const made = await make({
       ids: Array.from({ length: most }, () => uuid7()).join(' '),
       device: me.device,
@@ -31,16 +26,18 @@ export async function record(most: number, actor: string, make: (stamp: Record<s
       nowMs: String(Date.now()),
       seenMs: String(me.ms),
       seenCount: String(me.count),
+      waiting: String(waiting),
       actor,
     });
     const last = 'events' in made ? made.events.at(-1) : undefined;
     if (last && 'events' in made) {
       await keep('device', { device: me.device, sequence: last.sequence, ms: last.clock.milliseconds, count: last.clock.count });
       await tablet.outbox.bulkAdd(
-        made.events.map((event) => ({
+        made.events.map((event, index) => ({
           sequence: event.sequence,
           event,
           terminations: event.strands.map((strand) => strand.termination),
+          text: made.texts[index],
         })),
       );
     }
@@ -48,6 +45,14 @@ export async function record(most: number, actor: string, make: (stamp: Record<s
   });
   void send();
   return act;
+}
+
+/** Signs what its maker, who is at the tablet, has not signed yet. */
+export async function signWaiting(): Promise<void> {
+  for (const row of await tablet.outbox.filter((each) => !!each.text && !each.signature).toArray()) {
+    const signature = await signatureOf(row.event.actor, row.text!);
+    if (signature) await tablet.outbox.update(row.sequence, { signature, text: undefined });
+  }
 }
 
 /** Why the tablet could not keep something, so that a person can do something about it. */
@@ -92,14 +97,17 @@ async function isSignedIn(): Promise<boolean> {
   if ((await waitingEvents()).length + (await waitingPictures()).length === 0) return false;
   const session = await got(api.GET('/api/v1/session'));
   keepForgeryToken(session.forgery);
+  if (session.person) await introduce();
   return !!session.person;
 }
 
 // One delivery of events, and after the last of them one picture. False when nothing was left.
 async function sendSome(): Promise<boolean> {
+  await signWaiting();
   const waiting = (await waitingEvents()).slice(0, delivery);
   if (waiting.length > 0) {
-    const answers = await got(api.POST('/api/v1/events', { body: waiting.map((w) => w.event) as never }));
+    const body = waiting.map(({ event, signature }) => (signature ? { ...event, signature } : event));
+    const answers = await got(api.POST('/api/v1/events', { body }));
     for (const [index, answer] of answers.entries()) await settle(waiting[index]!, answer);
     return true;
   }
@@ -126,7 +134,7 @@ async function sendPicture({ termination, hash, file }: KeptPicture) {
   }
 }
 
-async function settle({ sequence, event, terminations }: Waiting, answer: { status: number; says?: string | null }) {
+async function settle({ sequence, event, terminations }: Waiting, answer: Schemas['EventAnswer']) {
   await tablet.transaction('rw', tablet.outbox, tablet.strands, async () => {
     if (answer.status >= 300) {
       await tablet.outbox.update(sequence, { refused: answer.says ?? String(answer.status) });
@@ -136,7 +144,8 @@ async function settle({ sequence, event, terminations }: Waiting, answer: { stat
       .where('termination')
       .anyOf(terminations)
       .modify((strand) => {
-        if (!strand.events.some((e: BenchEvent) => e.id === event.id)) strand.events.push(event);
+        if (strand.events.some((e: BenchEvent) => e.id === event.id)) return;
+        strand.events.push(forStrand({ ...event, receipt: answer.receipt }, strand.termination));
       });
     await tablet.outbox.delete(sequence);
   });

@@ -1,5 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { api, got, keepForgeryToken, Refusal, type Schemas } from '../api/client';
+import { signWaiting } from './outbox';
+import { closeKey, openKey } from './signing';
 import { keep, recall } from './tablet';
 
 export type Session = Schemas['SessionView'];
@@ -29,16 +31,23 @@ export function useSignIn() {
   return {
     signIn: async (signIn: string, secret: string) => {
       keepForgeryToken((await got(api.GET('/api/v1/session'))).forgery);
-      await got(api.POST('/api/v1/session', { body: { signIn, secret } }));
+      await signWaiting();
+      const session = await got(api.POST('/api/v1/session', { body: { signIn, secret } }));
+      keepForgeryToken(session.forgery);
+      await openKey(session.person!, secret);
       await queries.invalidateQueries();
     },
     makeFirstOwner: async (body: Schemas['FirstOwnerRequest']) => {
       keepForgeryToken((await got(api.GET('/api/v1/session'))).forgery);
-      await got(api.POST('/api/v1/first-owner', { body }));
+      const session = await got(api.POST('/api/v1/first-owner', { body }));
+      keepForgeryToken(session.forgery);
+      await openKey(session.person!, body.password);
       await queries.invalidateQueries();
     },
     signOut: async () => {
+      await signWaiting();
       await got(api.DELETE('/api/v1/session'));
+      await closeKey();
       await queries.invalidateQueries();
     },
   };

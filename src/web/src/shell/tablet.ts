@@ -9,6 +9,9 @@ export interface Waiting {
   event: BenchEvent;
   /** Every strand the event concerns. */
   terminations: string[];
+  /** What is signed, and the signature of the one who did it. */
+  text?: string;
+  signature?: string;
   /** Set when the server refused it: kept, shown, not sent again. */
   refused?: string;
 }
@@ -60,6 +63,10 @@ export async function keep(key: string, value: unknown) {
   await tablet.kept.put({ key, value });
 }
 
+export async function forget(key: string) {
+  await tablet.kept.delete(key);
+}
+
 /** What the server told, or, with no network, what it told this tablet last. */
 export async function toldOrKept<T>(key: string, tell: () => Promise<T>): Promise<T> {
   try {
@@ -73,12 +80,19 @@ export async function toldOrKept<T>(key: string, tell: () => Promise<T>): Promis
   }
 }
 
+/** A shared act as one strand keeps it: of the strands that it names, only that one. */
+export const forStrand = (event: BenchEvent, termination: string): BenchEvent => ({
+  ...event,
+  strands: event.strands.filter((strand) => strand.termination === termination),
+});
+
 /** Adds what the server holds to what the tablet holds. Events are only ever added, so neither can lose any of the other's. */
-export async function keepStrands(told: Schemas['StrandAtBench'][]) {
+export async function keepStrands({ acts, strands }: Schemas['BenchOpened']) {
   await tablet.transaction('rw', tablet.strands, async () => {
-    const held = await tablet.strands.bulkGet(told.map((strand) => strand.termination));
-    const merged = told.map((strand, index) => {
-      const events = strand.events as unknown as BenchEvent[];
+    const held = await tablet.strands.bulkGet(strands.map((strand) => strand.termination));
+    const merged = strands.map((strand, index) => {
+      const { termination } = strand;
+      const events = strand.events.map(([act, known]) => ({ ...acts[act!]!, strands: [{ termination, known: known! }] }));
       const ids = new Set(events.map((event) => event.id));
       return { ...strand, events: [...events, ...(held[index]?.events ?? []).filter((event) => !ids.has(event.id))] };
     });

@@ -9,7 +9,7 @@ import { PersonSheet } from './PersonSheet';
 const today = () => new Date().toISOString().slice(0, 10);
 
 /** People, crews and who belongs when. An owner sees all; a lead their own crews. */
-export function CrewStation({ role }: { role: string }) {
+export function CrewStation({ role, self }: { role: string; self: string }) {
   const queries = useQueryClient();
   const [person, setPerson] = useState<Schemas['Mate']>();
   const view = useQuery({ queryKey: ['crew'], queryFn: () => got(api.GET('/api/v1/crew')), refetchOnMount: 'always' });
@@ -43,6 +43,7 @@ export function CrewStation({ role }: { role: string }) {
       {person && (
         <PersonSheet
           person={people.find((p) => p.id === person.id) ?? person}
+          isOwn={person.id === self}
           crews={crews}
           memberships={memberships.filter((m) => m.personId === person.id)}
           isOwner={role === 'owner'}

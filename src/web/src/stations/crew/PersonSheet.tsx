@@ -3,10 +3,13 @@ import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
 import { FaultLine } from '../../shell/faults';
 import { Sheet } from '../../shell/Sheet';
+import { openKey } from '../../shell/signing';
 import { say, type Key } from '../../shell/words';
 
 interface Props {
   person: Schemas['Mate'];
+  /** True of oneself: one's own PIN is set anew with the old one, or one's password. */
+  isOwn: boolean;
   crews: Schemas['Crew'][];
   memberships: Schemas['Membership'][];
   isOwner: boolean;
@@ -17,8 +20,9 @@ interface Props {
 const roles = ['owner', 'lead', 'installer', 'viewer'] as const;
 
 /** One person: role, PIN, and the days they belong to each crew. */
-export function PersonSheet({ person, crews, memberships, isOwner, onChanged, onClose }: Props) {
+export function PersonSheet({ person, isOwn, crews, memberships, isOwner, onChanged, onClose }: Props) {
   const [pin, setPin] = useState('');
+  const [current, setCurrent] = useState('');
   const [says, setSays] = useState('');
   const [fault, setFault] = useState('');
   const [joining, setJoining] = useState({ crew: crews[0]?.id ?? '', from: new Date().toISOString().slice(0, 10) });
@@ -68,7 +72,14 @@ export function PersonSheet({ person, crews, memberships, isOwner, onChanged, on
         onSubmit={(event) => {
           event.preventDefault();
           void save(
-            () => got(api.POST('/api/v1/people/{id}/secrets', { params: { path }, body: { pin } })).then(() => setPin('')),
+            async () => {
+              const body = { pin, current: isOwn ? current : undefined };
+              await got(api.POST('/api/v1/people/{id}/secrets', { params: { path }, body }));
+              // The old key ended with the old PIN.
+              if (isOwn) await openKey(person.id, pin);
+              setPin('');
+              setCurrent('');
+            },
             'crew.pin-set',
           );
         }}
@@ -77,7 +88,13 @@ export function PersonSheet({ person, crews, memberships, isOwner, onChanged, on
           {say('crew.new-pin')}
           <Input.Password value={pin} inputMode="numeric" autoComplete="off" onChange={(event) => setPin(event.target.value)} />
         </label>
-        <button type="submit" className="button" disabled={!pin}>
+        {isOwn && (
+          <label className="grow">
+            {say('crew.current')}
+            <Input.Password value={current} autoComplete="current-password" onChange={(event) => setCurrent(event.target.value)} />
+          </label>
+        )}
+        <button type="submit" className="button" disabled={!pin || (isOwn && !current)}>
           {say('crew.set-pin')}
         </button>
       </form>

@@ -40,6 +40,10 @@ export function StoryLines({ lines, people, timeZone, onTakeBack, onMove, termin
               {line.grade && <span className={line.grade}>{say(`grade.${line.grade}`)}</span>}
               {line.try > 1 && <small> · {say('story.try', { number: line.try })}</small>}
               {line.note && <p>{line.note}</p>}
+              {line.sentBy && <p>{say('story.sent-by', { name: people[line.sentBy] ?? say('story.someone') })}</p>}
+              {line.clockSaid && (
+                <p className="doubtful">{say('story.clock-said', { said: when.format(new Date(line.clockSaid)) })}</p>
+              )}
               {line.face && termination && (
                 <button
                   className="seen"

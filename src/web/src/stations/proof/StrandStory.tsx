@@ -83,6 +83,20 @@ export function StrandStory({ unit, person, mayWork }: { unit: Unit; person: str
         onTakeBack={mayWork ? setUndone : undefined}
         onMove={mayWork ? setMoved : undefined}
       />
+      {story.data.aside.length > 0 && (
+        <section className="card look">
+          <h2>{say('story.aside', { count: story.data.aside.length })}</h2>
+          {story.data.aside.map((each) => (
+            <p key={each.event}>
+              {say('story.aside-line', {
+                actor: people[each.actor] ?? say('story.someone'),
+                sender: people[each.sentBy] ?? say('story.someone'),
+              })}{' '}
+              {each.reason}
+            </p>
+          ))}
+        </section>
+      )}
       {undone && (
         <TakeBack
           what={undone.what}
