@@ -29,6 +29,22 @@ public sealed class Database(NpgsqlDataSource source)
         _ => IsAway(fault.InnerException),
     };
 
+    /// <summary>True when there is no room left to write (53100): what is there can still be read.</summary>
+    public static bool IsFull(Exception? fault) => fault switch
+    {
+        null => false,
+        PostgresException refused => refused.SqlState == PostgresErrorCodes.DiskFull,
+        _ => IsFull(fault.InnerException),
+    };
+
+    /// <summary>Writes a row, to know that rows can be written.</summary>
+    public async Task ProveAsync()
+    {
+        await using var connection = await OpenAsync();
+        await using var write = new NpgsqlCommand("insert into proof_of_life (at) values (now()) on conflict (only_one) do update set at = now()", connection);
+        await write.ExecuteNonQueryAsync();
+    }
+
     /// <summary>Runs the migrations that have not run yet, one server at a time.</summary>
     /// <exception cref="InvalidOperationException">A migration failed; the message names it.</exception>
     public async Task MigrateAsync(CancellationToken cancel = default)

@@ -152,6 +152,8 @@ public sealed class EventStore(Database database, StreamCache cache)
             },
             transaction);
 
+        await SecondLookStore.NoteAsync(connection, transaction, events.Where(e => e.Body is StepDone { Reading.Face: not null }).Select(e => e.Id));
+
         T[] Column<T>(Func<BenchEvent, T> of) => [.. events.Select(of)];
     }
 

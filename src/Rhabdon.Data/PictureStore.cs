@@ -9,6 +9,18 @@ public sealed record StoredPicture(string Hash, string Media, byte[] File);
 /// <summary>Pictures, named by the SHA-256 of their files and never changed; whoever sees a strand sees its pictures.</summary>
 public sealed class PictureStore(Database database)
 {
+    /// <summary>Bytes of all pictures of the job that a strand belongs to.</summary>
+    public async Task<long> BytesOfJobAsync(Guid termination)
+    {
+        await using var connection = await database.OpenAsync();
+        return await connection.ExecuteScalarAsync<long>(
+            """
+            select coalesce(sum(p.bytes), 0) from picture p where p.hash in (
+                select o.hash from picture_of o join termination t on t.id = o.termination_id where t.job_id = (select job_id from termination where id = @termination))
+            """,
+            new { termination });
+    }
+
     /// <summary>Keeps a picture of a strand that the caller has found to be there. One that is held already is only put to this strand too.</summary>
     public async Task AddAsync(Guid termination, StoredPicture picture, Guid receivedFrom)
     {

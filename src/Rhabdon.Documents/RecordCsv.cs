@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using System.Text.RegularExpressions;
 using CsvHelper;
 using CsvHelper.Configuration;
 using Rhabdon.Core.Bench;
@@ -10,7 +11,7 @@ using Rhabdon.Core.Units;
 namespace Rhabdon.Documents;
 
 /// <summary>The record as a table: one row a connector, RFC 4180, UTF-8 with a byte-order mark so that spreadsheets read it as such.</summary>
-public static class RecordCsv
+public static partial class RecordCsv
 {
     private static readonly string[] Head =
     [
@@ -23,8 +24,7 @@ public static class RecordCsv
     public static byte[] Write(IEnumerable<(string Cable, FileTermination Termination, FileConnector Connector)> rows, IReadOnlyDictionary<Guid, string> names)
     {
         using var text = new StringWriter(CultureInfo.InvariantCulture);
-        // A cell that a spreadsheet would take for a formula is written as text.
-        using (var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { InjectionOptions = InjectionOptions.Escape, NewLine = "\r\n" }))
+        using (var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { NewLine = "\r\n" }))
         {
             foreach (var name in Head)
             {
@@ -36,7 +36,7 @@ public static class RecordCsv
             {
                 foreach (var cell in Cells(cable, termination, connector, names))
                 {
-                    csv.WriteField(cell);
+                    csv.WriteField(cell is null ? null : Formula().Replace(cell, "$1'$2"));
                 }
 
                 csv.NextRecord();
@@ -71,6 +71,11 @@ public static class RecordCsv
         yield return last?.At.ToString("O", CultureInfo.InvariantCulture);
         yield return connector.FiberUsed.Millimeters.ToString("0.###", CultureInfo.InvariantCulture);
     }
+
+    // A spreadsheet takes for a formula what begins with one of its signs, at the head of a cell or, where it parts cells by other signs than the comma, after one of
+    // those; some take the full-width forms too. An apostrophe makes text of it.
+    [GeneratedRegex(@"((?:^|[;,|\t\r\n])[\s""']*)([=+\-@\uFF1D\uFF0B\uFF0D\uFF20])")]
+    private static partial Regex Formula();
 
     private static string Number(int number) => number.ToString(CultureInfo.InvariantCulture);
 }

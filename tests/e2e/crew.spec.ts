@@ -89,19 +89,58 @@ test('one strand by touch at phone width', async ({ browser }) => {
   await phone.close();
 });
 
+async function switchTo(page: Page, name: string, pin: string) {
+  await page.getByRole('button', { name: /switch person/ }).click();
+  await page.getByRole('button', { name, exact: true }).click();
+  for (const digit of pin) await page.getByRole('button', { name: digit, exact: true }).click();
+  await page.getByRole('button', { name: 'Enter' }).click();
+  await expect(page.getByRole('button', { name: `${name}: switch person` })).toBeVisible();
+}
+
+/** On a shared tablet without a network: what one has done waits, the next signs in and sends it, and it stays whose it is. */
+test('what one person did without a network is sent by the next, signed, and stays theirs', async ({ page, browser }) => {
+  const cable = await newCable(browser, 'SIGNED', 2);
+  await signIn(page, 'lead', 'saltmarsh-lead');
+  await page.getByRole('button', { name: /switch person/ }).click();
+  await page.getByRole('button', { name: 'Let the crew use PINs here' }).click();
+  await expect(page.getByText('Your crew may now sign in on this tablet by PIN.')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await switchTo(page, 'Ira Maro', '4403');
+  await takeTogether(page, cable);
+  await expect(page.getByRole('button', { name: /^Begin/ })).toBeVisible();
+  // The server takes no events for a while; signing in still works.
+  await page.route('**/api/v1/events', (route) => route.abort());
+  await page.getByRole('button', { name: /^Begin/ }).click();
+  await page.getByRole('button', { name: 'Done: strands 1–2' }).click();
+  await page.getByRole('link', { name: 'Today', exact: true }).click();
+  await switchTo(page, 'Lena Tidewater', '440200');
+  await page.unroute('**/api/v1/events');
+  await sent(page);
+  await page.goto(`/proof/${cable}`);
+  await page
+    .getByRole('row', { name: /1 blue/ })
+    .getByRole('link', { name: 'story' })
+    .click();
+  const begun = page.locator('.story li', { hasText: 'Begun by recipe' });
+  await expect(begun).toContainText('Ira Maro');
+  await expect(begun).toContainText('Sent by Lena Tidewater.');
+  await expect(page.getByText('could not be verified')).toHaveCount(0);
+});
+
 test('a batch is left, resumed, handed over on a shared tablet, split and joined again', async ({ page, browser }) => {
   const cable = await newCable(browser, 'HAND', 4);
-  await signIn(page, 'heron', 'saltmarsh-heron');
+  await signIn(page, 'lead', 'saltmarsh-lead');
+  await page.getByRole('button', { name: /switch person/ }).click();
+  await page.getByRole('button', { name: 'Let the crew use PINs here' }).click();
+  await expect(page.getByText('Your crew may now sign in on this tablet by PIN.')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await switchTo(page, 'Ira Maro', '4403');
   await takeTogether(page, cable);
   await page.getByRole('button', { name: 'Begin strands 1–4' }).click();
   await page.getByRole('button', { name: 'Done: strands 1–4' }).click();
   await sent(page);
   await page.getByRole('link', { name: 'Today', exact: true }).click();
-  await page.getByRole('button', { name: /switch person/ }).click();
-  await page.getByRole('button', { name: 'Lena Tidewater' }).click();
-  for (const digit of 'saltmarsh-lead') await page.getByRole('button', { name: digit, exact: true }).click();
-  await page.getByRole('button', { name: 'Enter' }).click();
-  await expect(page.getByRole('button', { name: 'Lena Tidewater: switch person' })).toBeVisible();
+  await switchTo(page, 'Lena Tidewater', '440200');
   await page.getByRole('link', { name: /HAND near/ }).click();
   await page.getByRole('button', { name: 'Batch', exact: true }).click();
   await page.getByRole('button', { name: 'Me: I take over' }).click();

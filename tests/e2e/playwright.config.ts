@@ -7,7 +7,7 @@ export default defineConfig({
   timeout: 120_000,
   // A busy machine of two cores may take several seconds to boot the core after a reload.
   expect: { timeout: 25_000 },
-  retries: 1,
+  retries: 0,
   workers: 1,
   reporter: [['line'], ['json']],
   use: {

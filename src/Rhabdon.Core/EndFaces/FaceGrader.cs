@@ -23,7 +23,7 @@ public static class FaceGrader
             return Cannot(blind, new PictureQuality(0, 0, 1, 0, 0));
         }
 
-        if (FiberFinder.Find(image, scale, profile.IsMultimode) is not { } place)
+        if (FiberFinder.Find(image, scale, profile.IsMultimode) is not { } place || !EdgeAllRound.IsFiber(image, place))
         {
             return Cannot("no-fiber", new PictureQuality(0, 0, 0, 0, 0));
         }

@@ -33,6 +33,13 @@ public sealed record FaceProfile(int FormatVersion, string Id, int Version, Word
 
     /// <summary>The zone at this distance from the fiber's center, in micrometers; null beyond the outermost. On a border the inner, stricter one.</summary>
     public Zone? At(double radius) => Zones.FirstOrDefault(z => radius <= (double)z.To / 2)?.Zone;
+
+    /// <summary>
+    /// The zone in which a mark is judged that comes so near to the fiber's center and reaches so far from it, micrometers: the strictest that it touches. The inner
+    /// is the stricter, but for the adhesive, which may bear anything: what lies on it and reaches the contact zone is judged there.
+    /// </summary>
+    public Zone? Over(double nearest, double farthest) =>
+        At(nearest) is { } zone ? zone == Zone.C && Of(Zone.D) is { } contact && farthest > (double)contact.From / 2 ? Zone.D : zone : null;
 }
 
 /// <summary>A zone's ring, by its diameters in micrometers, and what it may bear.</summary>

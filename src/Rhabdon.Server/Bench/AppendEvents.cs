@@ -1,7 +1,9 @@
+using System.Text;
 using System.Text.Json;
 using Microsoft.AspNetCore.Http.Json;
 using Microsoft.Extensions.Options;
 using Npgsql;
+using Rhabdon.Core;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
@@ -49,6 +51,11 @@ public sealed class AppendEvents(Database database, EventStore events, Quarantin
 
     private (BenchEvent? Event, EventAnswer? Refused) Read(JsonElement delivered)
     {
+        if (JsonText.Fault(Encoding.UTF8.GetBytes(delivered.GetRawText())) is { } unfit)
+        {
+            return (null, new EventAnswer(IdOf(delivered), 400, "$", Problems.Say(unfit)));
+        }
+
         BenchEvent happened;
         try
         {

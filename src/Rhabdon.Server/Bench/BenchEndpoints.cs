@@ -37,7 +37,7 @@ public static class BenchEndpoints
     public static void MapBench(this WebApplication app)
     {
         var bench = app.MapGroup("/api/v1").RequireAuthorization();
-        bench.MapPost("/events", Take).Produces<List<EventAnswer>>();
+        bench.MapPost("/events", Take).WithMetadata(new TextDoor.EachByItself()).Produces<List<EventAnswer>>();
         bench.MapGet("/bench", (string strands, JobStore jobs, EventStore events, RecipeShelf shelf, HttpContext context) =>
             Open([.. strands.Split(',', StringSplitOptions.RemoveEmptyEntries).Select(s => Guid.TryParse(s, out var id) ? id : Guid.Empty)], jobs, events, shelf, context)).Produces<BenchOpened>();
         bench.MapPost("/bench", (BenchOpening opening, JobStore jobs, EventStore events, RecipeShelf shelf, HttpContext context) => Open(opening.Strands, jobs, events, shelf, context)).Produces<BenchOpened>();

@@ -5,13 +5,14 @@ using Rhabdon.Server.People;
 
 namespace Rhabdon.Server.Hosting;
 
-/// <summary>What the program does besides serving: <c>rebuild [--check]</c>, <c>first-owner ADDRESS</c>, <c>schemas FOLDER</c>,
+/// <summary>What the program does besides serving: <c>migrate</c>, <c>rebuild [--check]</c>, <c>first-owner ADDRESS</c>, <c>schemas FOLDER</c>,
 /// <c>microscope ADDRESS</c> (the stand-in, until it is stopped).</summary>
 internal static class Commands
 {
     /// <returns>The exit code when a command ran; null to go on and serve.</returns>
     public static async Task<int?> RunAsync(WebApplication app, string[] args) => args.FirstOrDefault() switch
     {
+        "migrate" => await MigrateAsync(app.Services),
         "rebuild" => await RebuildAsync(app.Services, write: !args.Contains("--check")),
         "first-owner" => await FirstOwnerAsync(app.Services, args[1]),
         "schemas" => WriteSchemas(args[1]),
@@ -30,6 +31,13 @@ internal static class Commands
         }
 
         return write || differing.Count == 0 ? 0 : 1;
+    }
+
+    // Brings a database up to this version, as a start does.
+    private static async Task<int> MigrateAsync(IServiceProvider services)
+    {
+        await ActivatorUtilities.CreateInstance<StartUp>(services).BringUpToDateAsync(CancellationToken.None);
+        return 0;
     }
 
     private static async Task<int> StandInAsync(string address)

@@ -15,8 +15,10 @@ using Rhabdon.Server.Calc;
 using Rhabdon.Server.Exchange;
 using Rhabdon.Server.Live;
 using Rhabdon.Server.People;
+using Rhabdon.Server.Pictures;
 using Rhabdon.Server.Recipes;
 using Serilog;
+using Serilog.Events;
 using Serilog.Formatting.Compact;
 
 namespace Rhabdon.Server.Hosting;
@@ -25,26 +27,32 @@ namespace Rhabdon.Server.Hosting;
 public static class Setup
 {
     private const string ForgeryHeader = "X-Rhabdon-Forgery";
+    private const int LargestLog = 20 * 1024 * 1024;
+    private const int MostLogs = 20;
+
+    // Of the hundred connections that PostgreSQL grants as it comes; the rest is for a backup, a second instance and a look from outside.
+    private const int LargestPool = 60;
 
     /// <summary>True while the OpenAPI document is made at build time, by starting the program; there is no database then.</summary>
     public static bool IsDescribing { get; } = System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 
     public static void AddRhabdon(this WebApplicationBuilder builder)
     {
-        Log.Logger = new LoggerConfiguration()
-            .MinimumLevel.Information()
-            .MinimumLevel.Override("Microsoft.AspNetCore", Serilog.Events.LogEventLevel.Warning)
-            .WriteTo.Console(new CompactJsonFormatter())
-            .CreateLogger();
+        var log = new LoggerConfiguration().MinimumLevel.Information().MinimumLevel.Override("Microsoft.AspNetCore", LogEventLevel.Warning);
+        // Into files that follow one another, the oldest dropped; what is fatal is said where it was started too.
+        Log.Logger = builder.Configuration["RHABDON_LOG"] is { Length: > 0 } path
+            ? log.WriteTo.File(new CompactJsonFormatter(), path, fileSizeLimitBytes: LargestLog, rollOnFileSizeLimit: true, rollingInterval: RollingInterval.Day, retainedFileCountLimit: MostLogs)
+                .WriteTo.Console(new CompactJsonFormatter(), LogEventLevel.Fatal).CreateLogger()
+            : log.WriteTo.Console(new CompactJsonFormatter()).CreateLogger();
         builder.Host.UseSerilog();
         var services = builder.Services;
         var connection = builder.Configuration["RHABDON_DATABASE"] ?? "Host=127.0.0.1;Database=rhabdon";
         services.AddHostedService<StartUp>();
-        services.AddSingleton(_ => NpgsqlDataSource.Create(new NpgsqlConnectionStringBuilder(connection) { PersistSecurityInfo = true, MaxAutoPrepare = 100, AutoPrepareMinUsages = 2, NoResetOnClose = true }));
+        services.AddSingleton(_ => NpgsqlDataSource.Create(Pooled(connection)));
         services.AddSingleton<Database>().AddSingleton<PeopleStore>().AddSingleton<RecipeStore>().AddSingleton<JobStore>().AddSingleton<StreamCache>().AddSingleton<EventStore>().AddSingleton<QuarantineStore>();
         services.AddSingleton<LiveFeed>().AddSingleton<LiveTeller>();
         services.AddSingleton<WholeJobStore>().AddSingleton<JobFiles>();
-        services.AddSingleton<PictureStore>().AddSingleton<ProfileStore>();
+        services.AddSingleton<SecondLookStore>().AddSingleton<PictureStore>().AddSingleton<ProfileStore>();
         services.AddHttpClient<Microscope>(http => http.BaseAddress = builder.Configuration["RHABDON_MICROSCOPE"] is { Length: > 0 } address ? new Uri(address) : null);
         services.AddSingleton<CrewStore>().AddSingleton<ProtectionKeyStore>().AddSingleton<RecipeShelf>().AddSingleton<AppendEvents>();
         services.AddSingleton<SecretHasher>().AddSingleton<SignInStore>().AddSingleton<SessionStore>().AddSingleton<NoticeStore>().AddSingleton<KeyStore>();
@@ -57,6 +65,7 @@ public static class Setup
         {
             services.AddHostedService(provider => provider.GetRequiredService<LiveFeed>());
             services.AddHostedService(provider => provider.GetRequiredService<LiveTeller>());
+            services.AddHostedService<SecondLooks>();
             services.AddSingleton<Microsoft.Extensions.Options.IConfigureOptions<KeyManagementOptions>>(provider =>
                 new Microsoft.Extensions.Options.ConfigureOptions<KeyManagementOptions>(o => o.XmlRepository = new ProtectionKeys(provider.GetRequiredService<ProtectionKeyStore>())));
         }
@@ -167,10 +176,18 @@ public static class Setup
             BadHttpRequestException bad => Results.Problem(bad.InnerException?.Message ?? bad.Message, statusCode: bad.StatusCode, title: "The request cannot be read"),
             TooBusyException => Limits.TooMuch(),
             OperationCanceledException => Results.StatusCode(StatusCodes.Status499ClientClosedRequest),
+            _ when Database.IsFull(fault) => Results.Problem(Problems.Say("problem.disk-full"), statusCode: 503, title: "No room"),
             _ when Database.IsAway(fault) => Results.Problem(Problems.Say("problem.database"), statusCode: 503, title: "No database"),
             _ => Results.Problem(Problems.Say("problem.fault"), statusCode: 500),
         };
         return problem.ExecuteAsync(context);
+    }
+
+    private static NpgsqlConnectionStringBuilder Pooled(string connection)
+    {
+        var given = new NpgsqlConnectionStringBuilder(connection) { PersistSecurityInfo = true, MaxAutoPrepare = 100, AutoPrepareMinUsages = 2, NoResetOnClose = true };
+        given.MaxPoolSize = Math.Min(given.MaxPoolSize, LargestPool);
+        return given;
     }
 
     private static Task Answer(HttpContext context, int status)

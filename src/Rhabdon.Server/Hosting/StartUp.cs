@@ -13,13 +13,19 @@ internal sealed class StartUp(Database database, RecipeStore recipes, EventStore
             return;
         }
 
-        await database.MigrateAsync(cancellationToken);
-        await recipes.PublishAsync(StarterRecipes.Ladders(), StarterRecipes.Recipes());
-        await events.RenewProjectionsAsync(await recipes.BookAsync());
+        await BringUpToDateAsync(cancellationToken);
         if (configuration["demo"] is "true" or "full")
         {
             await ActivatorUtilities.CreateInstance<DemoWorld>(services).LoadAsync(configuration["demo"] == "full");
         }
+    }
+
+    /// <summary>Tables, starter recipes and projections as this version has them.</summary>
+    public async Task BringUpToDateAsync(CancellationToken cancellationToken)
+    {
+        await database.MigrateAsync(cancellationToken);
+        await recipes.PublishAsync(StarterRecipes.Ladders(), StarterRecipes.Recipes());
+        await events.RenewProjectionsAsync(await recipes.BookAsync());
     }
 
     public Task StopAsync(CancellationToken cancellationToken) => Task.CompletedTask;

@@ -7,6 +7,9 @@ namespace Rhabdon.Server.Hosting;
 /// <summary>Text as it comes in, whatever the door: JSON is UTF-8 and its texts are fit to be kept; so are those in the address.</summary>
 internal static class TextDoor
 {
+    /// <summary>Of a door that takes several things at once and answers each by itself: one with unfit text must not keep the others out.</summary>
+    public sealed class EachByItself;
+
     public static void UseTextDoor(this WebApplication app) => app.Use(async (context, next) =>
     {
         if (Unfit(context.Request))
@@ -24,6 +27,12 @@ internal static class TextDoor
         if (type.Charset.HasValue && !type.Charset.Equals("utf-8", StringComparison.OrdinalIgnoreCase) && !type.Charset.Equals("\"utf-8\"", StringComparison.OrdinalIgnoreCase))
         {
             await Problems.Field(415, "content-type", Phrase.Of("json.charset")).ExecuteAsync(context);
+            return;
+        }
+
+        if (context.GetEndpoint()?.Metadata.GetMetadata<EachByItself>() is not null)
+        {
+            await next(context);
             return;
         }
 

@@ -12,6 +12,9 @@ namespace Rhabdon.Server.Pictures;
 /// <summary>A strand's pictures, each under the SHA-256 of its file. Put twice is put once; whoever sees the strand sees them.</summary>
 public static class PictureEndpoints
 {
+    // Four thousand pictures of a megabyte.
+    private const long MostOfAJob = 4L * 1024 * 1024 * 1024;
+
     public static void MapPictures(this WebApplication app)
     {
         var strand = app.MapGroup("/api/v1/terminations/{id:guid}").RequireAuthorization();
@@ -66,6 +69,16 @@ public static class PictureEndpoints
         if (reading.Image is null)
         {
             return PictureProblems.Of(reading.Fault);
+        }
+
+        if (!PictureEnd.IsLast(file))
+        {
+            return Problems.Field(400, "picture", Phrase.Of("problem.picture-tail"));
+        }
+
+        if (await pictures.BytesOfJobAsync(id) + file.Length > MostOfAJob)
+        {
+            return Problems.Field(413, "picture", Phrase.Of("problem.picture-room", ("most", $"{MostOfAJob / 1024 / 1024 / 1024}")));
         }
 
         await pictures.AddAsync(id, new StoredPicture(hash, PictureReader.MediaOf(file)!, file), access.Person);

@@ -19,7 +19,10 @@ public sealed record CableLadder(Guid Cable, Guid Job, string Name, string Grade
 /// <param name="People">The names of those who appear in it.</param>
 public sealed record StoryView(
     Guid Termination, Guid Cable, string TimeZone, string Label, int Strand, StrandColor Color, string End, TerminationState State, IReadOnlyList<StoryLine> Lines, IReadOnlyList<AsideLine> Aside,
-    IReadOnlyDictionary<Guid, string> People);
+    IReadOnlyList<LookLine> Looks,     IReadOnlyDictionary<Guid, string> People);
+
+/// <summary>What the server made of a picture itself, beside what the tablet had made of it.</summary>
+public sealed record LookLine(Guid Event, bool Agrees, string Says);
 
 /// <summary>An event that was sent in someone's name and could not be verified.</summary>
 /// <param name="Actor">In whose name.</param>
@@ -53,7 +56,7 @@ public static class ProofEndpoints
         return Results.Ok(new CableLadder(cable.Id, cable.JobId, cable.Name, cable.Grade, new Length(cable.LengthNm), [.. ladder]));
     }
 
-    private static async Task<IResult> Story(Guid id, JobStore jobs, EventStore events, QuarantineStore quarantine, PeopleStore people, RecipeShelf shelf, HttpContext context, string unit = "mm")
+    private static async Task<IResult> Story(Guid id, JobStore jobs, EventStore events, QuarantineStore quarantine, SecondLookStore seconds, PeopleStore people, RecipeShelf shelf, HttpContext context, string unit = "mm")
     {
         if (await jobs.AtBenchAsync(context.AccessOf(), [id]) is not [var (row, _, job)])
         {
@@ -64,8 +67,9 @@ public static class ProofEndpoints
         var state = (await events.StreamsAsync([id], book))[id].State;
         var lines = Teller(book, unit).Tell(state);
         var aside = (await quarantine.OfStrandAsync(id)).Select(q => new AsideLine(q.Event, q.Actor, q.SentBy, q.SentAt, q.Reason)).ToList();
+        var looks = (await seconds.OfStrandAsync(id)).Where(l => l.OwnVerdict is not null).Select(Line).ToList();
         var names = await people.NamesAsync(PeopleIn(lines).Concat(aside.SelectMany(a => (Guid[])[a.Actor, a.SentBy])));
-        return Results.Ok(new StoryView(id, row.CableId, job.TimeZone, row.Label, row.Strand, StrandColor.Of(row.Strand), row.End, state, lines, aside, names));
+        return Results.Ok(new StoryView(id, row.CableId, job.TimeZone, row.Label, row.Strand, StrandColor.Of(row.Strand), row.End, state, lines, aside, looks, names));
     }
 
     private static async Task<IResult> Stories(Guid id, JobStore jobs, EventStore events, PeopleStore people, RecipeShelf shelf, HttpContext context, string unit = "mm")
@@ -85,6 +89,10 @@ public static class ProofEndpoints
 
         List<StoryLine> Lines(IEnumerable<HistoryEntry> entries) => [.. entries.Select(e => lines[e.Event.Id])];
     }
+
+    private static LookLine Line(SecondLook look) => look.OwnVerdict == look.Verdict && look.OwnSign == look.Sign
+        ? new LookLine(look.Event, true, Problems.Say("look.agrees"))
+        : new LookLine(look.Event, false, Problems.Say(Phrase.Of("look.differs", ("own", Problems.Say($"look.verdict.{look.OwnVerdict}")), ("told", Problems.Say($"look.verdict.{look.Verdict}")))));
 
     private static IEnumerable<Guid> PeopleIn(IEnumerable<StoryLine> lines) => lines.SelectMany(l => ((Guid?[])[l.Actor, l.To, l.SentBy]).OfType<Guid>());
 

@@ -10,7 +10,7 @@ public sealed record MadeFace(int Width, int Height, double CenterX, double Cent
     public IReadOnlyList<Finding> Truth(FaceProfile profile) =>
     [
         .. from mark in Marks
-           let zone = profile.At(mark.Nearest)
+           let zone = profile.Over(mark.Nearest, mark.Farthest)
            where zone is not null
            select new Finding(
                mark.Kind, zone.Value, mark.Size, 0, mark.IsLine ? mark.Size : mark.Size / Math.Sqrt(mark.Stretch), mark.Length,

@@ -34,6 +34,13 @@ public static class MadeFaces
             [.. Marks(style, profile, look, plight, chance)], chance.Next());
     }
 
+    /// <summary>A clean face but for soft residue on the ferrule round the glass, as a wipe, a drop that dried or spilled adhesive leaves it; seed by seed another shape.</summary>
+    public static MadeFace WithResidue(FaceStyle style, FaceProfile profile, int seed)
+    {
+        var face = Make(style, profile, Plight.Clean, seed);
+        return face with { Marks = [Residue.Make((ResidueShape)(seed % Residue.Shapes), face.Look, new Random(HashOf(style.Name, profile.Id, Residue.Shapes, seed)))] };
+    }
+
     private static FaceLook LookOf(FaceStyle style, FaceProfile profile, Random chance)
     {
         var glass = style.Glass.Pick(chance);

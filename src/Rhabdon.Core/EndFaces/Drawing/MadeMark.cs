@@ -33,6 +33,9 @@ public sealed record MadeMark(
         ? Math.Max(0, Path.Zip(Path.Skip(1), (a, b) => Lines.Distance(default, a, b)).Min() - (Size / 2))
         : new Outline(this).Holds(default) ? 0 : new Outline(this).Points(OutlinePoints).Min(p => p.Radius);
 
+    /// <summary>How far from the fiber's center it reaches, micrometers.</summary>
+    public double Farthest => IsLine ? Path.Max(p => p.Radius) + (Size / 2) : new Outline(this).Points(OutlinePoints).Max(p => p.Radius);
+
     /// <summary>From a place to the nearest of it, micrometers; zero or less on it. Of what is not a line, as if it were round.</summary>
     public double DistanceTo(Spot place)
     {

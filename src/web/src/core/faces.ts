@@ -40,6 +40,21 @@ function gradeHere<T>(file: Blob, profile: string, isRow: boolean): Promise<T> {
   });
 }
 
+/**
+ * The picture and nothing else: drawn anew, so that neither what a camera wrote into the file nor what somebody put behind it comes along. One that cannot be
+ * drawn is left as it is, for the grader to say why it is none.
+ */
+export async function pictureOnly(file: Blob): Promise<Blob> {
+  try {
+    const picture = await createImageBitmap(file, { colorSpaceConversion: 'none' });
+    const canvas = new OffscreenCanvas(picture.width, picture.height);
+    canvas.getContext('2d')!.drawImage(picture, 0, 0);
+    return await canvas.convertToBlob(file.type === 'image/jpeg' ? { type: file.type, quality: 0.95 } : { type: 'image/png' });
+  } catch {
+    return file;
+  }
+}
+
 /** What is sent to the server's grader. */
 const asked = (file: Blob, profile: string) => ({
   body: { picture: '', profile, umPerPixel: null },

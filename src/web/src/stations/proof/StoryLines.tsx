@@ -12,6 +12,8 @@ export const isWork = (line: Line) => work.includes(line.kind);
 interface Props {
   lines: Line[];
   people: Record<string, string>;
+  /** What the server made of the pictures itself. */
+  looks?: Schemas['LookLine'][];
   timeZone: string;
   onTakeBack?: (line: Line) => void;
   onMove?: (line: Line) => void;
@@ -20,7 +22,7 @@ interface Props {
 }
 
 /** Lines of a strand's story, in the site's own time. */
-export function StoryLines({ lines, people, timeZone, onTakeBack, onMove, termination }: Props) {
+export function StoryLines({ lines, people, looks: seconds, timeZone, onTakeBack, onMove, termination }: Props) {
   const [opened, setOpened] = useState<Line>();
   const looks = lines.filter((line) => line.face);
   const before = opened && looks[looks.indexOf(opened) - 1];
@@ -54,6 +56,13 @@ export function StoryLines({ lines, people, timeZone, onTakeBack, onMove, termin
                   <span className={line.face.view.tone}>{line.face.view.headline}</span>
                 </button>
               )}
+              {seconds
+                ?.filter((second) => second.event === line.event)
+                .map((second) => (
+                  <p key={second.event} className={second.agrees ? '' : 'bad'}>
+                    {second.says}
+                  </p>
+                ))}
             </div>
             <span className="actor">{people[line.actor] ?? say('story.someone')}</span>
             <span className="row no-print">

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { gradeFace, gradeRow, type FaceAnswer, type FaceRowAnswer } from '../../core/faces';
+import { gradeFace, gradeRow, pictureOnly, type FaceAnswer, type FaceRowAnswer } from '../../core/faces';
 
 /** A picture and what a screen shows of it. */
 export interface Picture {
@@ -61,12 +61,13 @@ export function useGrade(
   }, []);
 
   const grade = useCallback(
-    async (picture: Blob, isAnother: boolean) => {
+    async (given: Blob, isAnother: boolean) => {
       if (!profile) return;
       const turn = ++asked.current;
       setGrading(true);
       setFault('');
       try {
+        const picture = isAnother ? await pictureOnly(given) : given;
         const { isHere, ...told } = isRow ? await gradeRow(picture, profile) : await gradeFace(picture, profile);
         const row = 'fibers' in told ? told : undefined;
         const fiber = row?.decisive ?? undefined;
