@@ -19,11 +19,13 @@ internal sealed class BenchTablet(HttpClient client, Guid person)
 
     public HttpClient Client { get; } = client;
 
-    public static async Task<BenchTablet> SignedInAsync(Uri address)
+    public Guid Person { get; } = person;
+
+    public static async Task<BenchTablet> SignedInAsync(Uri address, string signIn = "lead", string secret = "saltmarsh-lead")
     {
         var client = new HttpClient(new HttpClientHandler { CookieContainer = new CookieContainer(), AutomaticDecompression = DecompressionMethods.None }) { BaseAddress = address };
         await RenewAsync(client);
-        (await client.PostAsJsonAsync("/api/v1/session", new { signIn = "lead", secret = "saltmarsh-lead" })).EnsureSuccessStatusCode();
+        (await client.PostAsJsonAsync("/api/v1/session", new { signIn, secret })).EnsureSuccessStatusCode();
         return new BenchTablet(client, await RenewAsync(client));
     }
 
@@ -40,12 +42,13 @@ internal sealed class BenchTablet(HttpClient client, Guid person)
         return (cable, [.. rows.Select(r => r!["near"]!["id"]!.GetValue<Guid>())]);
     }
 
-    public BenchEvent Make(Guid strand, EventBody body, int known)
+    public BenchEvent Make(Guid strand, EventBody body, int known) => Make([new StrandKnown(strand, known)], body);
+
+    public BenchEvent Make(IReadOnlyList<StrandKnown> strands, EventBody body)
     {
         var (now, number) = (DateTimeOffset.UtcNow, Next());
         return new BenchEvent(
-            Guid.CreateVersion7(), BenchEvent.CurrentFormat, Device, number, new HybridTime(now.ToUnixTimeMilliseconds(), (int)(number % 10_000)), now, person, Rulebook.Version,
-            [new StrandKnown(strand, known)], body, new RecipeRef("M4", 1));
+            Guid.CreateVersion7(), BenchEvent.CurrentFormat, Device, number, new HybridTime(now.ToUnixTimeMilliseconds(), (int)(number % 10_000)), now, Person, Rulebook.Version, strands, body, new RecipeRef("M4", 1));
     }
 
     /// <summary>The device's next sequence number.</summary>

@@ -71,7 +71,7 @@ public static partial class BenchExports
 
     /// <summary>Which of the answers that the strand's step offers a picture stands for.</summary>
     /// <param name="seen">What was made of the picture, as JSON.</param>
-    /// <returns><c>{"choice": ..., "says": ...}</c>, or <c>{"says": ...}</c> when it stands for none.</returns>
+    /// <returns><c>{"choice": ..., "says": ...}</c>, or <c>{"says": ...}</c> when it stands for none; with <c>"unasked"</c> when it was graded and the step has no answer for it.</returns>
     [JSExport]
     public static string Propose(string termination, string seen)
     {
@@ -83,7 +83,7 @@ public static partial class BenchExports
         }
 
         return face.Grade.Verdict == FaceVerdict.CannotGrade ? Words(("says", Phrasebook.English.Say(Phrase.Of("conflict.face-cannot"))))
-            : FaceReading.Proposed(ask, face) is not { } proposed ? Words(("says", Phrasebook.English.Say(Phrase.Of("conflict.face-unasked"))))
+            : FaceReading.Proposed(ask, face) is not { } proposed ? Words(("says", Phrasebook.English.Say(Phrase.Of("conflict.face-unasked"))), ("unasked", "true"))
             : Words(("choice", proposed.Value), ("says", proposed.Say.In("en")));
     }
 

@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Json;
 using System.Text.Unicode;
 using Rhabdon.Core.Phrases;
@@ -14,7 +15,8 @@ public static class JsonText
     public const int MostInAName = 200;
 
     /// <summary>What is wrong with a text in this JSON; null when nothing is, or when it is no JSON at all, which its reader says better.</summary>
-    public static Phrase? Fault(ReadOnlySpan<byte> json)
+    /// <param name="most">Most characters of one text.</param>
+    public static Phrase? Fault(ReadOnlySpan<byte> json, int most = MostCharacters)
     {
         if (!Utf8.IsValid(json))
         {
@@ -26,7 +28,7 @@ public static class JsonText
         {
             while (reader.Read())
             {
-                if (reader.TokenType is JsonTokenType.String or JsonTokenType.PropertyName && FaultOf(ref reader) is { } fault)
+                if (reader.TokenType is JsonTokenType.String or JsonTokenType.PropertyName && FaultOf(ref reader, most) is { } fault)
                 {
                     return fault;
                 }
@@ -65,18 +67,19 @@ public static class JsonText
         return false;
     }
 
-    private static Phrase? FaultOf(ref Utf8JsonReader reader)
+    private static Phrase? FaultOf(ref Utf8JsonReader reader, int mostOfText)
     {
         var isName = reader.TokenType == JsonTokenType.PropertyName;
-        if (reader.ValueSpan.Length > 6 * (isName ? MostInAName : MostCharacters))
+        var most = isName ? MostInAName : mostOfText;
+        if (reader.ValueSpan.Length > 6L * most)
         {
-            return TooLong(isName);
+            return TooLong(most);
         }
 
         // Plain text without escapes or two-byte controls is the rule.
         if (!reader.ValueIsEscaped && reader.ValueSpan.IndexOfAnyInRange((byte)0x7F, (byte)0xFF) < 0)
         {
-            return reader.ValueSpan.Length > (isName ? MostInAName : MostCharacters) ? TooLong(isName) : null;
+            return reader.ValueSpan.Length > most ? TooLong(most) : null;
         }
 
         string text;
@@ -89,10 +92,10 @@ public static class JsonText
             return Phrase.Of("json.unicode");
         }
 
-        return text.Length > (isName ? MostInAName : MostCharacters) ? TooLong(isName)
+        return text.Length > most ? TooLong(most)
             : IsUnfit(text) ? Phrase.Of("json.control")
             : null;
     }
 
-    private static Phrase TooLong(bool isName) => Phrase.Of("json.long", ("most", $"{(isName ? MostInAName : MostCharacters)}"));
+    private static Phrase TooLong(int most) => Phrase.Of("json.long", ("most", most.ToString(CultureInfo.InvariantCulture)));
 }

@@ -88,24 +88,33 @@ public sealed class RecipeStore(Database database)
             new { crew, recipe, content = JsonSerializer.Serialize(school, CoreJson.Default.School) });
     }
 
-    /// <summary>Every published version, so that any event can be folded.</summary>
+    /// <summary>Every published version, so that any event can be folded. One that cannot be read is left out: it must not take the others with it.</summary>
     public async Task<RecipeBook> BookAsync()
     {
         await using var connection = await database.OpenAsync();
         var book = new RecipeBook();
         foreach (var (id, version, content) in await connection.QueryAsync<(string, int, string)>("select id, version, content from ladder"))
         {
-            book.Add(new PublishedLadder(new LadderRef(id, version), StarterRecipes.ReadLadder(content)));
+            if (Read(() => new PublishedLadder(new LadderRef(id, version), StarterRecipes.ReadLadder(content))) is { } ladder)
+            {
+                book.Add(ladder);
+            }
         }
 
         foreach (var (id, version, content, confirmation) in await connection.QueryAsync<(string, int, string, string?)>("select id, version, content, confirmation from recipe"))
         {
-            book.Add(new PublishedRecipe(new RecipeRef(id, version), StarterRecipes.ReadRecipe(content), ConfirmationOf(confirmation)));
+            if (Read(() => new PublishedRecipe(new RecipeRef(id, version), StarterRecipes.ReadRecipe(content), ConfirmationOf(confirmation))) is { } recipe && book.Has(recipe.Recipe.Ladder))
+            {
+                book.Add(recipe);
+            }
         }
 
         foreach (var content in await connection.QueryAsync<string>("select content from face_profile order by published_at, id, version"))
         {
-            book.Add(JsonSerializer.Deserialize(content, CoreJson.Default.FaceProfile)!);
+            if (Read(() => JsonSerializer.Deserialize(content, CoreJson.Default.FaceProfile)) is { } profile)
+            {
+                book.Add(profile);
+            }
         }
 
         return book;
@@ -150,6 +159,19 @@ public sealed class RecipeStore(Database database)
                 ? "delete from recipe_retired where recipe_id = @id"
                 : "insert into recipe_retired (recipe_id, retired_by, reason) values (@id, @by, @reason) on conflict (recipe_id) do update set reason = excluded.reason, retired_by = excluded.retired_by",
             new { id, by, reason });
+    }
+
+    private static T? Read<T>(Func<T?> read)
+        where T : class
+    {
+        try
+        {
+            return read();
+        }
+        catch (Exception fault) when (fault is JsonException or NotSupportedException or ArgumentException or FormatException)
+        {
+            return null;
+        }
     }
 
     private static Confirmation? ConfirmationOf(string? text) => text is null ? null : JsonSerializer.Deserialize(text, CoreJson.Default.Confirmation);

@@ -19,6 +19,16 @@ public sealed class AwayTests
     public void A_servers_refusal_is_told_by_its_code(string code, bool isAway) =>
         Assert.Equal(isAway, Database.IsAway(new PostgresException("as it says", "FATAL", "FATAL", code)));
 
+    // 53100, disk_full: writing waits, reading goes on.
+    [Fact]
+    public void A_disk_without_room_is_said_as_such()
+    {
+        var full = new PostgresException("could not extend file", "ERROR", "ERROR", "53100");
+        Assert.True(Database.IsFull(new AggregateException(full)));
+        Assert.True(Database.IsAway(full));
+        Assert.False(Database.IsFull(new PostgresException("as it says", "FATAL", "FATAL", "53300")));
+    }
+
     [Fact]
     public void So_is_a_connection_that_breaks_and_one_that_is_never_made()
     {

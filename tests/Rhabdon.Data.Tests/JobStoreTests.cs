@@ -119,6 +119,20 @@ public sealed class JobStoreTests : IAsyncLifetime
         Assert.Equal(2, ground.Streams[ends[0]].Events.Count);
     }
 
+    // Acts never change, so each is read once; a restored backup is another lineage, and nothing from before it is remembered.
+    [Fact]
+    public async Task What_was_read_once_is_remembered_until_the_database_is_another()
+    {
+        var (_, _, ends) = await AddCableAsync();
+        await BeginAsync(ends[0]);
+        Assert.Equal(2, (await Events.StreamsAsync([ends[0]], book))[ends[0]].Events.Count);
+        await using var connection = await database.OpenAsync();
+        await connection.ExecuteAsync("update event set content = 'gone' where kind = 'begun'");
+        Assert.False((await Events.StreamsAsync([ends[0]], book))[ends[0]].State.NeedsALook);
+        await connection.ExecuteAsync("update lineage set id = gen_random_uuid()");
+        Assert.True((await Events.StreamsAsync([ends[0]], book))[ends[0]].State.NeedsALook);
+    }
+
     private async Task<JobRow> AddJobAsync(string name, string site, params PanelRow[] panels)
     {
         var job = new JobRow(Guid.CreateVersion7(), name, "Saltmarsh Harbour Trust", site, "America/Halifax", "{closet}-{panel}:{port}");

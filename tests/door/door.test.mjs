@@ -1,11 +1,11 @@
 // The newcomer's path: what ./rhabdon start says and does. Run by ./rhabdon test door, in a place of its own beside the demo.
 import assert from 'node:assert/strict';
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
-import { chmodSync, mkdtempSync, writeFileSync } from 'node:fs';
+import { chmodSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { request } from 'node:https';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { after, test } from 'node:test';
 
 const door = process.env.RHABDON_DOOR;
@@ -99,18 +99,94 @@ test('what was backed up while it ran is restored while it runs, and nothing com
   const file = join(mkdtempSync(join(tmpdir(), 'rhabdon-door-')), 'all.backup');
   const run = (...args) => spawnSync(door, args, { env, encoding: 'utf8' });
   assert.equal(run('backup', file).status, 0);
+  assert.equal(statSync(file).mode & 0o077, 0);
   const tablet = await signedIn(`http://127.0.0.1:${port}`, 'olive', 'saltmarsh-owner');
   const crews = async () => (await (await tablet('GET', '/api/v1/crews')).json()).map((crew) => crew.name);
   assert.equal((await tablet('POST', '/api/v1/crews', { name: 'Dunlin' })).status, 200);
   assert.deepEqual(await crews(), ['Dunlin', 'Heron', 'Sandpiper']);
   writeFileSync(`${file}.broken`, 'not a backup');
   assert.notEqual(run('restore', `${file}.broken`).status, 0);
+  // Another program's database is no backup of ours.
+  const at = pgOf();
+  spawnSync('pg_dump', ['-Fc', '-t', 'crew', '-f', `${file}.foreign`, ...at.args], { env: at.env });
+  assert.match(run('restore', `${file}.foreign`).stderr, /is no backup of Rhabdon/);
   assert.deepEqual(await crews(), ['Dunlin', 'Heron', 'Sandpiper']);
   assert.equal(run('restore', file).status, 0);
+  // Who was signed in is not any more.
+  assert.equal((await tablet('GET', '/api/v1/crews')).status, 401);
   const again = await signedIn(`http://127.0.0.1:${port}`, 'olive', 'saltmarsh-owner');
   assert.deepEqual((await (await again('GET', '/api/v1/crews')).json()).map((crew) => crew.name), ['Heron', 'Sandpiper']);
   assert.equal(run('rebuild', '--check').status, 0);
   await interrupt(child);
+});
+
+/** How a client of PostgreSQL reaches the running demo's database. */
+function pgOf() {
+  const found = execFileSync('pgrep', ['-af', `bin/postgres -D .*/${env.RHABDON_PLACE}demo/data`], { encoding: 'utf8' });
+  const folder = /-D (\S+)\/data/.exec(found)[1];
+  const [, password] = readFileSync(join(folder, 'secrets'), 'utf8').trim().split('\n');
+  const port = readFileSync(join(folder, 'data/postmaster.pid'), 'utf8').split('\n')[3];
+  return { folder, password, port, args: ['-h', '127.0.0.1', '-p', port, '-U', 'rhabdon_app', 'rhabdon'], env: { ...env, PGPASSWORD: password } };
+}
+
+const ready = (port) =>
+  fetch(`http://127.0.0.1:${port}/health/ready`).then(
+    (answer) => answer.ok,
+    () => false,
+  );
+
+async function until(what, isTrue) {
+  for (let wait = 0; wait < 300; wait++) {
+    if (await isTrue()) return;
+    await new Promise((later) => setTimeout(later, 200));
+  }
+  assert.fail(`never came: ${what}`);
+}
+
+const pidOf = (pattern) => Number(execFileSync('pgrep', ['-f', '-o', pattern], { encoding: 'utf8' }).trim());
+
+test('a server or database that dies is brought up again, and what a killed start left is taken over', async () => {
+  const port = await freePort();
+  const { child } = await start(['--port', port]);
+  const server = pidOf(`Rhabdon.Server.dll --urls http://127.0.0.1:${port} `);
+  process.kill(server, 'SIGKILL');
+  await until('the server again', async () => (await ready(port)) && pidOf(`Rhabdon.Server.dll --urls http://127.0.0.1:${port} `) !== server);
+  const postmaster = () => pidOf(`bin/postgres -D .*/${env.RHABDON_PLACE}demo/data`);
+  const database = postmaster();
+  process.kill(database, 'SIGKILL');
+  await until('the database gone', async () => !(await ready(port)));
+  await until('the database again', () => ready(port));
+  assert.notEqual(postmaster(), database);
+  // The start itself is killed: server and database go on without it, until the next start takes them over.
+  process.kill(child.pid, 'SIGKILL');
+  await child.ended;
+  assert.equal(await ready(port), true);
+  const again = await start(['--port', port]);
+  assert.match(again.said, new RegExp(`left behind on port ${port} is stopped`));
+  assert.equal(await ready(port), true);
+  await interrupt(again.child);
+});
+
+test('its own database asks for a password, which only its owner reads, and the server is no superuser', async () => {
+  const port = await freePort();
+  const { child } = await start(['--port', port]);
+  const { folder, password: secret, port: at } = pgOf();
+  assert.equal(statSync(join(folder, 'secrets')).mode & 0o077, 0);
+  const psql = (user, password, command) =>
+    spawnSync('psql', ['-h', '127.0.0.1', '-p', at, '-U', user, '-d', 'rhabdon', '-Atwc', command], { env: { ...env, PGPASSWORD: password }, encoding: 'utf8' });
+  for (const user of ['rhabdon', 'rhabdon_app', 'postgres']) assert.notEqual(psql(user, '', 'select 1').status, 0, user);
+  assert.equal(psql('rhabdon_app', secret, "select rolsuper or rolcreaterole from pg_roles where rolname = current_user").stdout.trim(), 'f');
+  await interrupt(child);
+});
+
+test('--fresh asks first and keeps a backup', async () => {
+  assert.match(refused(['--fresh', '--port', await freePort()]), /say --fresh --yes if you mean it/);
+  const port = await freePort();
+  const { child, said } = await start(['--fresh', '--yes', '--port', port]);
+  const [, file] = /What was there is in (\S+\.backup)/.exec(said);
+  assert.equal(statSync(join(dirname(door), file)).mode & 0o077, 0);
+  await interrupt(child);
+  rmSync(join(dirname(door), file));
 });
 
 test('an empty start prints a link that makes the first owner, once, and knows no demo sign-in', async () => {

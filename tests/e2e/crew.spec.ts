@@ -111,7 +111,7 @@ test('what one person did without a network is sent by the next, signed, and sta
   // The server takes no events for a while; signing in still works.
   await page.route('**/api/v1/events', (route) => route.abort());
   await page.getByRole('button', { name: /^Begin/ }).click();
-  await page.getByRole('button', { name: 'Done: strands 1–2' }).click();
+  await page.getByRole('button', { name: /^Done: strands/ }).click();
   await page.getByRole('link', { name: 'Today', exact: true }).click();
   await switchTo(page, 'Lena Tidewater', '440200');
   await page.unroute('**/api/v1/events');
@@ -276,12 +276,18 @@ test('an owner makes a crew and a person, a lead sets a PIN anew, and the person
   await lead.getByRole('button', { name: 'Add the person' }).click();
   await expect(lead.getByText('Give a PIN of 4 to 8 digits.')).toBeVisible();
   await lead.getByLabel('PIN, 4 to 8 digits').fill('5512');
+  await lead.getByLabel('Password').fill('creek-and-tide');
   await lead.getByRole('button', { name: 'Add the person' }).click();
   await lead.getByRole('button', { name: /Tess Creek/ }).click();
   await lead.getByLabel('New PIN').fill('5513');
   await lead.getByRole('button', { name: 'Set the PIN' }).click();
   await expect(lead.getByText('The new PIN is set.')).toBeVisible();
-  const tess = await tabletOf(browser, 'tess', '5513');
+  const tess = await tabletOf(browser, 'tess', 'creek-and-tide');
+  await expect(tess.getByText('Lena Tidewater set your PIN anew.')).toBeVisible();
+  await tess.getByRole('button', { name: 'Understood' }).click();
+  await tess.getByRole('button', { name: /switch person/ }).click();
+  await tess.getByRole('button', { name: 'Sign out' }).click();
+  await signIn(tess, 'tess', '5513');
   await expect(tess.getByRole('link', { name: /PH-CS-01/ })).toBeVisible();
 });
 

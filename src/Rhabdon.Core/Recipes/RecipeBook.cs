@@ -55,6 +55,8 @@ public sealed class RecipeBook
     /// <summary>The newest version of a ladder, or null.</summary>
     public PublishedLadder? LatestLadder(string id) => Ladders.Where(l => l.Ref.Id == id).MaxBy(l => l.Ref.Version);
 
+    public bool Has(LadderRef ladder) => ladders.ContainsKey(ladder);
+
     /// <exception cref="KeyNotFoundException">The book has no such version.</exception>
     public PublishedLadder LadderAt(LadderRef ladder) => new(ladder, ladders[ladder]);
 

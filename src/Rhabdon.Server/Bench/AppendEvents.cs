@@ -25,6 +25,9 @@ public sealed record EventAnswer(Guid? Id, int Status, string? Field, string? Sa
 /// </summary>
 public sealed class AppendEvents(Database database, EventStore events, QuarantineStore quarantine, RecipeShelf shelf, LiveTeller live, IOptions<JsonOptions> json, TimeProvider time, AuditLog audit)
 {
+    // The longest text in an event is a reason.
+    private const int MostText = BenchDesk.MaxReason;
+
     /// <summary>Takes the events one after another. An event already held answers as it did the first time.</summary>
     public async Task<IReadOnlyList<EventAnswer>> TakeAsync(IReadOnlyList<JsonElement> delivery, Access sender)
     {
@@ -51,7 +54,7 @@ public sealed class AppendEvents(Database database, EventStore events, Quarantin
 
     private (BenchEvent? Event, EventAnswer? Refused) Read(JsonElement delivered)
     {
-        if (JsonText.Fault(Encoding.UTF8.GetBytes(delivered.GetRawText())) is { } unfit)
+        if (JsonText.Fault(Encoding.UTF8.GetBytes(delivered.GetRawText()), MostText) is { } unfit)
         {
             return (null, new EventAnswer(IdOf(delivered), 400, "$", Problems.Say(unfit)));
         }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Security.Claims;
 using System.Threading.RateLimiting;
 using Microsoft.AspNetCore.RateLimiting;
 using Rhabdon.Core.Phrases;
@@ -25,7 +26,7 @@ internal static class Limits
         limits.AddPolicy(SignIn, context => RateLimitPartition.GetFixedWindowLimiter(
             context.Connection.RemoteIpAddress?.ToString() ?? "local", _ => new FixedWindowRateLimiterOptions { PermitLimit = SignInsAMinute, Window = TimeSpan.FromMinutes(1) }));
         limits.AddPolicy(Live, context => RateLimitPartition.GetConcurrencyLimiter(
-            context.User.Identity?.Name ?? "nobody", _ => new ConcurrencyLimiterOptions { PermitLimit = StreamsOfOnePerson, QueueLimit = 0 }));
+            context.User.FindFirstValue(ClaimTypes.NameIdentifier) ?? "nobody", _ => new ConcurrencyLimiterOptions { PermitLimit = StreamsOfOnePerson, QueueLimit = 0 }));
         limits.OnRejected = async (rejected, cancel) => await TooMuch(rejected.Lease).ExecuteAsync(rejected.HttpContext);
         limits.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
     });

@@ -33,8 +33,8 @@ export type Intent =
   | { kind: 'settle'; keep: 'first' | 'second' | 'what-fits'; glassWasCut: boolean; note: string };
 /** The events made, each with the text that is signed. */
 export type Act = { events: BenchEvent[]; texts: string[] } | { field: string; says: string };
-/** Which answer a picture stands for, in words; without a choice, why it stands for none. */
-export type Proposed = { choice?: string; says: string };
+/** Which answer a picture stands for, in words; without a choice, why it stands for none: it cannot be graded, or the step did not ask for what it shows. */
+export type Proposed = { choice?: string; says: string; unasked?: string };
 export type Judged = { grade?: 'good' | 'doubtful' | 'bad' | 'none'; says?: string };
 
 let booted: Promise<Exports> | undefined;

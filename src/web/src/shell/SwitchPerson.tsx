@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, got } from '../api/client';
 import { FaultLine } from './faults';
+import { OwnPin } from './OwnPin';
 import { useSignIn } from './session';
 import { Sheet } from './Sheet';
 import { toldOrKept } from './tablet';
@@ -12,6 +13,7 @@ export function SwitchPerson({ person, mayPlan, onClose }: { person: string; may
   const { signIn, signOut } = useSignIn();
   const [who, setWho] = useState<{ signIn: string; name: string }>();
   const [pin, setPin] = useState('');
+  const [isOwn, setOwn] = useState(false);
   const [fault, setFault] = useState('');
   const [says, setSays] = useState('');
   const mates = useQuery({
@@ -30,7 +32,16 @@ export function SwitchPerson({ person, mayPlan, onClose }: { person: string; may
   };
   return (
     <Sheet title={who ? say('switch.pin', { name: who.name }) : say('switch.title')} onClose={onClose}>
-      {!who && (
+      {isOwn && (
+        <OwnPin
+          person={person}
+          onSet={() => {
+            setOwn(false);
+            setSays(say('crew.pin-set'));
+          }}
+        />
+      )}
+      {!who && !isOwn && (
         <div className="mates">
           {mates.data
             ?.filter((mate) => mate.id !== person)
@@ -53,6 +64,9 @@ export function SwitchPerson({ person, mayPlan, onClose }: { person: string; may
               {say('switch.enroll')}
             </button>
           )}
+          <button type="button" className="button" onClick={() => setOwn(true)}>
+            {say('switch.own-pin')}
+          </button>
           <button
             type="button"
             className="button"

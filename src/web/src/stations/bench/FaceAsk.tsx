@@ -24,7 +24,9 @@ export function FaceAsk({ ask, face, proposed, onRecord, onByEye }: Props) {
   const view = face.shown?.answer.view;
   const choices = ask.choices.filter((choice) => !isOtherwise || choice.value !== proposed?.choice);
   const isChoosing = !proposed?.choice || isOtherwise;
-  const pick = (choice: string) => (proposed?.choice ? onRecord(choice, reason) : onByEye(choice));
+  // A picture that was graded goes on record with its answer, and an answer that is not the picture's says why.
+  const mustSayWhy = isOtherwise || !!proposed?.unasked;
+  const pick = (choice: string) => (proposed?.choice || proposed?.unasked ? onRecord(choice, reason) : onByEye(choice));
   const record = () => (proposed?.choice && !isOtherwise ? onRecord(proposed.choice) : undefined);
   useKeys({
     done: record,
@@ -50,15 +52,16 @@ export function FaceAsk({ ask, face, proposed, onRecord, onByEye }: Props) {
         ) : null}
       </div>
       <FaultLine says={face.fault} />
-      {isOtherwise && (
+      {proposed?.unasked && <p role="alert">{proposed.says}</p>}
+      {mustSayWhy && (
         <label className="reading">
           {say('face.otherwise-why')}
-          <Input value={reason} autoFocus maxLength={500} onChange={(event) => setReason(event.target.value)} />
+          <Input value={reason} autoFocus={isOtherwise} maxLength={500} onChange={(event) => setReason(event.target.value)} />
         </label>
       )}
       {isChoosing && (
         <fieldset className="choices small">
-          <legend>{say(isOtherwise ? 'face.otherwise-what' : 'face.by-eye', { question: ask.question })}</legend>
+          <legend>{say(mustSayWhy ? 'face.otherwise-what' : 'face.by-eye', { question: ask.question })}</legend>
           {choices.map((choice, index) => (
             <button type="button" key={choice.value} onClick={() => pick(choice.value)}>
               <kbd>{index + 1}</kbd> {choice.say}

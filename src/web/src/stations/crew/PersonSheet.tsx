@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
 import { FaultLine } from '../../shell/faults';
 import { Sheet } from '../../shell/Sheet';
-import { openKey } from '../../shell/signing';
+import { OwnPin } from '../../shell/OwnPin';
 import { say, type Key } from '../../shell/words';
 
 interface Props {
@@ -22,7 +22,6 @@ const roles = ['owner', 'lead', 'installer', 'viewer'] as const;
 /** One person: role, PIN, and the days they belong to each crew. */
 export function PersonSheet({ person, isOwn, crews, memberships, isOwner, onChanged, onClose }: Props) {
   const [pin, setPin] = useState('');
-  const [current, setCurrent] = useState('');
   const [says, setSays] = useState('');
   const [fault, setFault] = useState('');
   const [joining, setJoining] = useState({ crew: crews[0]?.id ?? '', from: new Date().toISOString().slice(0, 10) });
@@ -67,37 +66,28 @@ export function PersonSheet({ person, isOwn, crews, memberships, isOwner, onChan
           </button>
         </div>
       )}
-      <form
-        className="row"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void save(
-            async () => {
-              const body = { pin, current: isOwn ? current : undefined };
-              await got(api.POST('/api/v1/people/{id}/secrets', { params: { path }, body }));
-              // The old key ended with the old PIN.
-              if (isOwn) await openKey(person.id, pin);
-              setPin('');
-              setCurrent('');
-            },
-            'crew.pin-set',
-          );
-        }}
-      >
-        <label className="grow">
-          {say('crew.new-pin')}
-          <Input.Password value={pin} inputMode="numeric" autoComplete="off" onChange={(event) => setPin(event.target.value)} />
-        </label>
-        {isOwn && (
+      {isOwn ? (
+        <OwnPin person={person.id} onSet={() => setSays(say('crew.pin-set'))} />
+      ) : (
+        <form
+          className="row"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void save(
+              () => got(api.POST('/api/v1/people/{id}/secrets', { params: { path }, body: { pin } })).then(() => setPin('')),
+              'crew.pin-set',
+            );
+          }}
+        >
           <label className="grow">
-            {say('crew.current')}
-            <Input.Password value={current} autoComplete="current-password" onChange={(event) => setCurrent(event.target.value)} />
+            {say('crew.new-pin')}
+            <Input.Password value={pin} inputMode="numeric" autoComplete="off" onChange={(event) => setPin(event.target.value)} />
           </label>
-        )}
-        <button type="submit" className="button" disabled={!pin || (isOwn && !current)}>
-          {say('crew.set-pin')}
-        </button>
-      </form>
+          <button type="submit" className="button" disabled={!pin}>
+            {say('crew.set-pin')}
+          </button>
+        </form>
+      )}
       <h3>{say('crew.memberships')}</h3>
       {memberships.map((m) => (
         <div className="row" key={`${m.crewId} ${m.fromDay}`}>

@@ -1,0 +1,40 @@
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using Dapper;
+using Microsoft.Extensions.DependencyInjection;
+using Rhabdon.Core.EndFaces;
+using Rhabdon.Core.EndFaces.Drawing;
+using Rhabdon.Data;
+using Rhabdon.Imaging;
+
+namespace Rhabdon.Server.Tests;
+
+/// <summary>A tablet that says of a picture what the picture does not show is found out.</summary>
+public sealed class SecondLookTests(Host host) : IClassFixture<Host>
+{
+    [Theory]
+    [InlineData(9, Plight.Clean, true)]
+    [InlineData(10, Plight.Chip, false)]
+    public async Task The_server_grades_every_stored_picture_and_says_whether_it_agrees(int number, Plight plight, bool agrees)
+    {
+        var heron = await host.SignedIn();
+        var strand = await heron.StrandAsync(number);
+        var picture = PictureWriter.Png(FaceRenderer.Draw(MadeFaces.Make(FaceStyle.All[0], FaceProfiles.Find("mm")!, plight, 501)));
+        var hash = PictureHash.Of(picture);
+        Assert.True((await heron.Client.PutAsync($"/api/v1/terminations/{strand}/pictures/{hash}", new ByteArrayContent(picture))).IsSuccessStatusCode);
+        await using (var connection = await host.Services.GetRequiredService<Database>().OpenAsync())
+        {
+            await connection.ExecuteAsync(
+                "insert into second_look (event_id, hash, profile, version, verdict) select event_id, @hash, 'mm', 1, 'pass' from event_stream where stream_id = @strand", new { hash, strand });
+        }
+
+        JsonArray looks = [];
+        for (var wait = 0; wait < 300 && looks.Count == 0; wait++)
+        {
+            await Task.Delay(100);
+            looks = (await heron.Client.GetFromJsonAsync<JsonNode>($"/api/v1/terminations/{strand}/story"))!["looks"]!.AsArray();
+        }
+
+        Assert.Equal(agrees, Assert.Single(looks)!["agrees"]!.GetValue<bool>());
+    }
+}
