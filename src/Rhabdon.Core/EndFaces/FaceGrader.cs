@@ -23,7 +23,7 @@ public static class FaceGrader
             return Cannot(blind, new PictureQuality(0, 0, 1, 0, 0));
         }
 
-        if (FiberFinder.Find(image, scale, profile.IsMultimode) is not { } place || !EdgeAllRound.IsFiber(image, place))
+        if (FiberFinder.Find(image, scale, profile.IsMultimode) is not { } place)
         {
             return Cannot("no-fiber", new PictureQuality(0, 0, 0, 0, 0));
         }
@@ -37,6 +37,11 @@ public static class FaceGrader
             return Cannot(
                 focus > WorstFocus ? "blurred" : clipped > MostClipped ? "clipped" : "cut-off", new PictureQuality(focus, 0, clipped, 0, place.Strength),
                 new FiberCircle(place.X, place.Y, 2 * place.Radius, measured, usualCore));
+        }
+
+        if (!EdgeAllRound.IsFiber(image, place))
+        {
+            return Cannot("no-fiber", new PictureQuality(focus, 0, clipped, 0, place.Strength));
         }
 
         var ferrule = FerruleView.Of(image, place, measured);
