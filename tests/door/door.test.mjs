@@ -1,6 +1,6 @@
 // The newcomer's path: what ./rhabdon start says and does. Run by ./rhabdon test door, in a place of its own beside the demo.
 import assert from 'node:assert/strict';
-import { execFileSync, spawn, spawnSync } from 'node:child_process';
+import { execFile, execFileSync, spawn, spawnSync } from 'node:child_process';
 import { chmodSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { request } from 'node:https';
 import { createServer } from 'node:net';
@@ -12,6 +12,7 @@ const door = process.env.RHABDON_DOOR;
 const env = { ...process.env };
 delete env.RHABDON_DATABASE;
 const started = [];
+const earlier = join(import.meta.dirname, 'earlier.backup');
 
 const freePort = () =>
   new Promise((found) => {
@@ -111,6 +112,21 @@ test('what was backed up while it ran is restored while it runs, and nothing com
   spawnSync('pg_dump', ['-Fc', '-t', 'crew', '-f', `${file}.foreign`, ...at.args], { env: at.env });
   assert.match(run('restore', `${file}.foreign`).stderr, /is no backup of Rhabdon/);
   assert.deepEqual(await crews(), ['Dunlin', 'Heron', 'Sandpiper']);
+  // One that an earlier version made, with an event in it that no version could read until now, under a tablet that goes on writing.
+  let isOver = false;
+  const writing = (async () => {
+    while (!isOver) await tablet('POST', '/api/v1/crews', { name: `Crew ${Math.random()}` }).catch(() => undefined);
+  })();
+  const { status, stderr } = await new Promise((done) => execFile(door, ['restore', earlier], { env }, (fault, stdout, stderr) => done({ status: fault?.code ?? 0, stderr })));
+  isOver = true;
+  await writing;
+  assert.equal(status, 0, stderr);
+  const old = await signedIn(`http://127.0.0.1:${port}`, 'lead', 'saltmarsh-lead');
+  const jobs = await (await old('GET', '/api/v1/jobs?find=halls')).json();
+  const ladder = await (await old('GET', `/api/v1/cables/${jobs[0].cables[0].id}/ladder`)).json();
+  const story = await (await old('GET', `/api/v1/terminations/${ladder.rows[10].near.id}/story`)).json();
+  assert.deepEqual(story.lines.map((line) => line.kind), ['planned', 'batched']);
+  assert.equal((await old('GET', `/api/v1/jobs/${jobs[0].job.id}/export`)).status, 200);
   assert.equal(run('restore', file).status, 0);
   // Who was signed in is not any more.
   assert.equal((await tablet('GET', '/api/v1/crews')).status, 401);

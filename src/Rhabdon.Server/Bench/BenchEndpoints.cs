@@ -11,9 +11,9 @@ namespace Rhabdon.Server.Bench;
 
 /// <summary>One strand's end as the bench opens it; the state is the browser core's to fold.</summary>
 /// <param name="Rates">What rework costs on this job, when someone has said.</param>
-/// <param name="Events">Of each of its events, in order: which of the acts it is, counted from 0, and how many events its sender knew of this strand.</param>
+/// <param name="Events">Its events in order, two numbers each: which of the acts it is, counted from 0, and how many events of this strand its sender knew.</param>
 public sealed record StrandAtBench(
-    Guid Termination, Guid Cable, string CableName, string JobName, string Label, int Strand, StrandColor Color, string End, Rates? Rates, IReadOnlyList<int[]> Events);
+    Guid Termination, Guid Cable, string CableName, string JobName, string Label, int Strand, StrandColor Color, string End, Rates? Rates, IReadOnlyList<int> Events);
 
 /// <summary>Strands as the bench opens them. An act that several of them share is told once.</summary>
 /// <param name="Acts">Their events, each without the strands that it names: those that hold it say so themselves.</param>
@@ -67,18 +67,19 @@ public static class BenchEndpoints
 
         var rows = await jobs.AtBenchAsync(context.AccessOf(), ids);
         var streams = await events.StreamsAsync([.. rows.Select(r => r.Row.Id)], await shelf.BookAsync());
-        var (acts, places) = (new List<BenchEvent>(), new Dictionary<Guid, int>());
+        var (acts, told) = (new List<BenchEvent>(), new Dictionary<Guid, (int Place, Dictionary<Guid, int> Known)>());
         return Results.Ok(new BenchOpened(acts, [.. rows.Select(r => new StrandAtBench(
-            r.Row.Id, r.Cable.Id, r.Cable.Name, r.Job.Name, r.Row.Label, r.Row.Strand, StrandColor.Of(r.Row.Strand), r.Row.End, RatesOf(r.Job), [.. streams[r.Row.Id].Events.Select(e => Told(r.Row.Id, e))]))]));
+            r.Row.Id, r.Cable.Id, r.Cable.Name, r.Job.Name, r.Row.Label, r.Row.Strand, StrandColor.Of(r.Row.Strand), r.Row.End, RatesOf(r.Job), [.. streams[r.Row.Id].Events.SelectMany(e => Told(r.Row.Id, e))]))]));
 
         int[] Told(Guid termination, BenchEvent happened)
         {
-            if (places.TryAdd(happened.Id, acts.Count))
+            if (!told.TryGetValue(happened.Id, out var act))
             {
+                told[happened.Id] = act = (acts.Count, happened.Strands.ToDictionary(s => s.Termination, s => s.Known));
                 acts.Add(happened with { Strands = [] });
             }
 
-            return [places[happened.Id], happened.KnownOf(termination) ?? 0];
+            return [act.Place, act.Known.GetValueOrDefault(termination)];
         }
     }
 

@@ -31,7 +31,7 @@ export function SwitchPerson({ person, mayPlan, onClose }: { person: string; may
     }
   };
   return (
-    <Sheet title={who ? say('switch.pin', { name: who.name }) : say('switch.title')} onClose={onClose}>
+    <Sheet title={who ? say('switch.pin', { name: who.name }) : say(isOwn ? 'switch.own-pin' : 'switch.title')} onClose={onClose}>
       {isOwn && (
         <OwnPin
           person={person}
@@ -50,6 +50,10 @@ export function SwitchPerson({ person, mayPlan, onClose }: { person: string; may
                 {mate.name}
               </button>
             ))}
+        </div>
+      )}
+      {!who && !isOwn && (
+        <div className="row">
           {mayPlan && mates.data && mates.data.length > 1 && (
             <button
               type="button"
@@ -64,7 +68,14 @@ export function SwitchPerson({ person, mayPlan, onClose }: { person: string; may
               {say('switch.enroll')}
             </button>
           )}
-          <button type="button" className="button" onClick={() => setOwn(true)}>
+          <button
+            type="button"
+            className="button"
+            onClick={() => {
+              setSays('');
+              setOwn(true);
+            }}
+          >
             {say('switch.own-pin')}
           </button>
           <button

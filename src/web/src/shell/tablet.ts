@@ -90,11 +90,14 @@ export const forStrand = (event: BenchEvent, termination: string): BenchEvent =>
 export async function keepStrands({ acts, strands }: Schemas['BenchOpened']) {
   await tablet.transaction('rw', tablet.strands, async () => {
     const held = await tablet.strands.bulkGet(strands.map((strand) => strand.termination));
-    const merged = strands.map((strand, index) => {
+    const merged = strands.map((strand, at) => {
       const { termination } = strand;
-      const events = strand.events.map(([act, known]) => ({ ...acts[act!]!, strands: [{ termination, known: known! }] }));
+      const events = Array.from({ length: strand.events.length / 2 }, (_, index) => ({
+        ...acts[strand.events[2 * index]!]!,
+        strands: [{ termination, known: strand.events[2 * index + 1]! }],
+      }));
       const ids = new Set(events.map((event) => event.id));
-      return { ...strand, events: [...events, ...(held[index]?.events ?? []).filter((event) => !ids.has(event.id))] };
+      return { ...strand, events: [...events, ...(held[at]?.events ?? []).filter((event) => !ids.has(event.id))] };
     });
     await tablet.strands.bulkPut(merged);
   });
