@@ -46,6 +46,6 @@ internal static class TestDatabase
         connection.Open();
         using var create = new NpgsqlCommand($"create database {name}", connection);
         create.ExecuteNonQuery();
-        return new NpgsqlConnectionStringBuilder(server) { Database = name }.ConnectionString;
+        return new NpgsqlConnectionStringBuilder(server) { Database = name, PersistSecurityInfo = true }.ConnectionString;
     }
 }

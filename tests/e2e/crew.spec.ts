@@ -97,14 +97,19 @@ async function switchTo(page: Page, name: string, pin: string) {
   await expect(page.getByRole('button', { name: `${name}: switch person` })).toBeVisible();
 }
 
-/** On a shared tablet without a network: what one has done waits, the next signs in and sends it, and it stays whose it is. */
-test('what one person did without a network is sent by the next, signed, and stays theirs', async ({ page, browser }) => {
-  const cable = await newCable(browser, 'SIGNED', 2);
+/** A lead makes the tablet know the crew, so that each signs in on it by PIN. */
+async function shareTablet(page: Page) {
   await signIn(page, 'lead', 'saltmarsh-lead');
   await page.getByRole('button', { name: /switch person/ }).click();
   await page.getByRole('button', { name: 'Let the crew use PINs here' }).click();
   await expect(page.getByText('Your crew may now sign in on this tablet by PIN.')).toBeVisible();
   await page.keyboard.press('Escape');
+}
+
+/** On a shared tablet without a network: what one has done waits, the next signs in and sends it, and it stays whose it is. */
+test('what one person did without a network is sent by the next, signed, and stays theirs', async ({ page, browser }) => {
+  const cable = await newCable(browser, 'SIGNED', 2);
+  await shareTablet(page);
   await switchTo(page, 'Ira Maro', '4403');
   await takeTogether(page, cable);
   await expect(page.getByRole('button', { name: /^Begin/ })).toBeVisible();
@@ -129,11 +134,7 @@ test('what one person did without a network is sent by the next, signed, and sta
 
 test('a batch is left, resumed, handed over on a shared tablet, split and joined again', async ({ page, browser }) => {
   const cable = await newCable(browser, 'HAND', 4);
-  await signIn(page, 'lead', 'saltmarsh-lead');
-  await page.getByRole('button', { name: /switch person/ }).click();
-  await page.getByRole('button', { name: 'Let the crew use PINs here' }).click();
-  await expect(page.getByText('Your crew may now sign in on this tablet by PIN.')).toBeVisible();
-  await page.keyboard.press('Escape');
+  await shareTablet(page);
   await switchTo(page, 'Ira Maro', '4403');
   await takeTogether(page, cable);
   await page.getByRole('button', { name: 'Begin strands 1–4' }).click();

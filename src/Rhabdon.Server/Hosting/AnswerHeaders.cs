@@ -10,10 +10,14 @@ internal static class AnswerHeaders
 
     private const string Loopback = "localhost;127.0.0.1;[::1]";
 
-    /// <summary>Answers only to the names this server goes by: those of this machine, and the one it was given to serve others under.</summary>
+    /// <summary>
+    /// Answers only to the names this server goes by: those of this machine, and the one it was given to serve others under. One that serves on every address of the
+    /// machine does not know its names and answers to all.
+    /// </summary>
     public static void AddHostNames(this WebApplicationBuilder builder) => builder.Services.Configure<HostFilteringOptions>(filter =>
     {
-        filter.AllowedHosts = [.. $"{Loopback};{builder.Configuration["RHABDON_HOST"]}".Split(';', StringSplitOptions.RemoveEmptyEntries)];
+        var name = builder.Configuration["RHABDON_HOST"];
+        filter.AllowedHosts = name is "0.0.0.0" or "[::]" or "::" ? ["*"] : [.. $"{Loopback};{name}".Split(';', StringSplitOptions.RemoveEmptyEntries)];
         filter.IncludeFailureMessage = false;
     });
 
