@@ -65,11 +65,15 @@ const unlock = async (locked: LockedKey, secret: string): Promise<CryptoKey> =>
     ['sign'],
   );
 
-async function make(secret: string): Promise<LockedKey> {
+/** A new key: kept under the secret, and open as one that signs and cannot be read. */
+async function make(secret: string): Promise<{ locked: LockedKey; key: CryptoKey }> {
   const pair = await crypto.subtle.generateKey(curve, true, ['sign', 'verify']);
   const [salt, iv] = [crypto.getRandomValues(new Uint8Array(16)), crypto.getRandomValues(new Uint8Array(12))];
   const wrapped = await crypto.subtle.wrapKey('pkcs8', pair.privateKey, await lockBy(secret, salt), { name: 'AES-GCM', iv });
-  return { publicKey: base64(await crypto.subtle.exportKey('spki', pair.publicKey)), salt, iv, wrapped };
+  const key = await crypto.subtle.importKey('pkcs8', await crypto.subtle.exportKey('pkcs8', pair.privateKey), curve, false, [
+    'sign',
+  ]);
+  return { locked: { publicKey: base64(await crypto.subtle.exportKey('spki', pair.publicKey)), salt, iv, wrapped }, key };
 }
 
 /** Opens the person's key with the secret they have just signed in with, or makes them one. A browser without cryptography (plain http to another machine) has none. */
@@ -86,9 +90,9 @@ export async function openKey(person: string, secret: string): Promise<void> {
 }
 
 async function openNew(person: string, secret: string) {
-  const made = await make(secret);
-  await keep(lockedOf(person), made);
-  await keep(open, { person, publicKey: made.publicKey, key: await unlock(made, secret), isKnown: false } satisfies OpenKey);
+  const { locked, key } = await make(secret);
+  await keep(lockedOf(person), locked);
+  await keep(open, { person, publicKey: locked.publicKey, key, isKnown: false } satisfies OpenKey);
 }
 
 /** Tells the server the public half, once. False when it takes the key no more: it had ended. */
