@@ -16,8 +16,8 @@ public static class InstrumentEndpoints
     {
         var instruments = app.MapGroup("/api/v1/instruments").RequireAuthorization();
         instruments.MapGet("/microscope", Look).Produces<MicroscopeView>();
-        instruments.MapGet("/microscope/frame", Frame).Produces(200, contentType: "image/png", additionalContentTypes: ["image/jpeg", "image/bmp"]).ProducesProblem(502).ProducesProblem(504);
-        instruments.MapPost("/microscope/hands/{act}", Lend).Produces(204).ProducesProblem(400).ProducesProblem(502);
+        instruments.MapGet("/microscope/frame", Frame).Produces(200, contentType: "image/png", additionalContentTypes: ["image/jpeg", "image/bmp"]).ProducesProblem(424);
+        instruments.MapPost("/microscope/hands/{act}", Lend).Produces(204).ProducesProblem(400).ProducesProblem(424);
     }
 
     private static async Task<IResult> Look(Microscope microscope, CancellationToken cancel)
@@ -43,7 +43,8 @@ public static class InstrumentEndpoints
         return (await microscope.DoAsync(hands, cancel)).Fault is { } fault ? Problem(fault) : Results.NoContent();
     }
 
-    private static IResult Problem(InstrumentFault? fault) => Problems.Field(fault == InstrumentFault.Slow ? 504 : 502, "microscope", Why(fault));
+    // 424: what was asked hangs on another device. An answer of 5xx would say that the server is at fault.
+    private static IResult Problem(InstrumentFault? fault) => Problems.Field(StatusCodes.Status424FailedDependency, "microscope", Why(fault));
 
     private static Phrase Why(InstrumentFault? fault) => Phrase.Of(fault switch
     {
