@@ -44,7 +44,12 @@ public sealed record AppendGround(
 /// <summary>Events, only ever added, and the projection written beside them.</summary>
 public sealed class EventStore(Database database, StreamCache cache)
 {
-    private const string Lock = """select id "Termination", cable_id "Cable", job_id "Job" from termination where id = any(@terminations) order by id for update""";
+    // A cable's streams are locked together: one row for a shared act, where each strand's own would be a thousand.
+    private const string Lock =
+        """
+        with held as materialized (select id from cable where id in (select cable_id from termination where id = any(@terminations)) order by id for no key update)
+        select id "Termination", cable_id "Cable", job_id "Job" from termination where id = any(@terminations) and cable_id in (select id from held) order by id
+        """;
 
     private const string EventColumns =
         """id "Id", device_id "Device", device_sequence "Sequence", clock_ms "Milliseconds", clock_count "Count", actor_id "Actor", content "Content", receipt "Receipt", signature "Signature" """;
@@ -91,7 +96,7 @@ public sealed class EventStore(Database database, StreamCache cache)
         return streams;
     }
 
-    /// <summary>Locks the streams until the transaction ends, always in the same order.</summary>
+    /// <summary>Locks the streams, and all others of their cables, until the transaction ends, always in the same order.</summary>
     /// <returns>Those that exist, each with its cable and job.</returns>
     public async Task<IReadOnlyList<StreamPlace>> LockAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, Guid[] terminations) =>
         (await connection.QueryAsync<StreamPlace>(Lock, new { terminations }, transaction)).AsList();
@@ -234,48 +239,46 @@ public sealed class EventStore(Database database, StreamCache cache)
             "insert into projection_version (version) values (@Version) on conflict (only_one) do update set version = excluded.version", new { Projection.Version });
     }
 
-    /// <summary>Refolds every termination and compares with its projection and its cable's tally; with <paramref name="write"/>, writes them anew.</summary>
-    /// <returns>How many were folded, and those that differed.</returns>
+    /// <summary>Refolds every termination and compares with its projection and its cable's tally; with <paramref name="write"/>, writes them anew. A cable at a time, under its lock.</summary>
+    /// <returns>How many were folded, and those that differed: terminations, cables whose tally did, and what rows of streams name and is not there.</returns>
     public async Task<(int Folded, IReadOnlyList<Guid> Differing)> RebuildAsync(RecipeBook book, bool write)
     {
         await using var connection = await database.OpenAsync();
-        var ids = (await connection.QueryAsync<Guid>("select id from termination order by id")).ToArray();
-        var differing = new List<Guid>();
-        var tallies = new Dictionary<(Guid Cable, string Bucket), int>();
-        foreach (var chunk in ids.Chunk(500))
+        var differing = (await connection.QueryAsync<Guid>(
+            """
+            select event_id from event_stream es where not exists (select from event e where e.id = es.event_id)
+            union select stream_id from event_stream es where not exists (select from termination t where t.id = es.stream_id)
+            """)).AsList();
+        var folded = 0;
+        foreach (var cable in (await connection.QueryAsync<Guid>("select id from cable order by id")).AsList())
         {
             await using var transaction = await connection.BeginTransactionAsync();
-            var places = (await LockAsync(connection, transaction, chunk)).ToDictionary(p => p.Termination, p => p.Cable);
-            var streams = (await EventsOfAsync(connection, transaction, chunk)).ToDictionary(s => s.Termination, s => s.Events);
+            var ids = (await connection.QueryAsync<Guid>("select id from termination where cable_id = @cable order by id", new { cable }, transaction)).ToArray();
+            await LockAsync(connection, transaction, ids);
+            var states = (await EventsOfAsync(connection, transaction, ids)).Select(s => TerminationFold.Fold(s.Termination, s.Events, book)).ToList();
             var held = (await connection.QueryAsync<Projection>(
                 """
                 select termination_id "Id", phase "Phase", attempt "Attempt", try "Try", step "Step", sign "Sign", needs_a_look "NeedsALook",
-                    fiber_used_nm "FiberUsedNm", events "Events", bucket "Bucket", batch_id "BatchId", in_hand "InHand", overruled "Overruled" from termination_state where termination_id = any(@chunk)
+                    fiber_used_nm "FiberUsedNm", events "Events", bucket "Bucket", batch_id "BatchId", in_hand "InHand", overruled "Overruled" from termination_state where termination_id = any(@ids)
                 """,
-                new { chunk }, transaction)).ToDictionary(p => p.Id);
-            var changed = new List<TerminationState>();
-            foreach (var id in chunk)
-            {
-                var state = TerminationFold.Fold(id, streams[id], book);
-                var key = (places[id], Projection.Of(state).Bucket);
-                tallies[key] = tallies.GetValueOrDefault(key) + 1;
-                if (held.GetValueOrDefault(id) != Projection.Of(state))
-                {
-                    differing.Add(id);
-                    changed.Add(state);
-                }
-            }
-
+                new { ids }, transaction)).ToDictionary(p => p.Id);
+            var changed = states.FindAll(s => held.GetValueOrDefault(s.Termination) != Projection.Of(s));
+            differing.AddRange(changed.Select(s => s.Termination));
             if (write)
             {
                 await ProjectAsync(connection, transaction, changed);
             }
 
+            if (await IsTallyOffAsync(connection, transaction, cable, states.CountBy(s => Projection.Of(s).Bucket), write))
+            {
+                differing.Add(cable);
+            }
+
             await transaction.CommitAsync();
+            folded += ids.Length;
         }
 
-        differing.AddRange(await TalliesAsync(connection, tallies, write));
-        return (ids.Length, differing);
+        return (folded, differing);
     }
 
     private async Task<IReadOnlyList<(Guid Termination, List<BenchEvent> Events)>> EventsOfAsync(NpgsqlConnection connection, NpgsqlTransaction? transaction, IReadOnlyCollection<Guid> terminations)
@@ -288,7 +291,8 @@ public sealed class EventStore(Database database, StreamCache cache)
         var links = (await connection.QueryAsync<(Guid Stream, Guid Event)>(
             "select stream_id, event_id from event_stream where stream_id = any(@terminations)", new { terminations = terminations.ToArray() }, transaction)).ToLookup(l => l.Stream, l => l.Event);
         var events = await EventsAsync(connection, transaction, [.. links.SelectMany(l => l).Distinct()]);
-        return [.. terminations.Select(t => (t, links[t].Select(id => events[id]).ToList()))];
+        // A row whose event is gone is told by 'rebuild --check'.
+        return [.. terminations.Select(t => (t, links[t].Where(events.ContainsKey).Select(id => events[id]).ToList()))];
     }
 
     // From memory where they are there. One that cannot be read is read as such.
@@ -317,20 +321,24 @@ public sealed class EventStore(Database database, StreamCache cache)
         return events;
     }
 
-    // Cables whose tally is not what their ends fold to.
-    private static async Task<IReadOnlyList<Guid>> TalliesAsync(NpgsqlConnection connection, Dictionary<(Guid Cable, string Bucket), int> tallies, bool write)
+    // Whether a cable's tally is not what its ends fold to.
+    private static async Task<bool> IsTallyOffAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, Guid cable, IEnumerable<KeyValuePair<string, int>> folded, bool write)
     {
-        var held = (await connection.QueryAsync<(Guid Cable, string Bucket, int Ends)>("select cable_id, bucket, ends from cable_tally where ends <> 0"))
-            .ToDictionary(t => (t.Cable, t.Bucket), t => t.Ends);
-        var differing = tallies.Keys.Union(held.Keys).Where(k => tallies.GetValueOrDefault(k) != held.GetValueOrDefault(k)).ToList();
+        var held = (await connection.QueryAsync<(string Bucket, int Ends)>("select bucket, ends from cable_tally where cable_id = @cable and ends <> 0", new { cable }, transaction)).ToHashSet();
+        var tally = folded.Select(t => (Bucket: t.Key, Ends: t.Value)).ToList();
+        if (held.SetEquals(tally))
+        {
+            return false;
+        }
+
         if (write)
         {
             await connection.ExecuteAsync(
-                "insert into cable_tally (cable_id, bucket, ends) values (@Cable, @Bucket, @Ends) on conflict (cable_id, bucket) do update set ends = excluded.ends",
-                differing.Select(k => new { k.Cable, k.Bucket, Ends = tallies.GetValueOrDefault(k) }));
+                "delete from cable_tally where cable_id = @cable; insert into cable_tally (cable_id, bucket, ends) select @cable, * from unnest(@buckets, @ends)",
+                new { cable, buckets = tally.Select(t => t.Bucket).ToArray(), ends = tally.Select(t => t.Ends).ToArray() }, transaction);
         }
 
-        return [.. differing.Select(k => k.Cable).Distinct()];
+        return true;
     }
 
     private sealed record EventRow(Guid Id, Guid Device, long Sequence, long Milliseconds, int Count, Guid Actor, string Content, string? Receipt, string? Signature)

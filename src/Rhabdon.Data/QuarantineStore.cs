@@ -7,16 +7,32 @@ namespace Rhabdon.Data;
 /// <param name="Reason">In words.</param>
 public sealed record Quarantined(Guid Event, Guid Actor, string Content, string? Signature, string Reason, IReadOnlyList<Guid> Terminations);
 
-/// <summary>One of them as a strand's story tells it.</summary>
-public sealed record QuarantineRow(Guid Event, Guid Actor, Guid SentBy, DateTime SentAt, string Reason, string Content, string? Signature);
+/// <summary>One of them as it is kept.</summary>
+public sealed record QuarantineRow
+{
+    public required Guid Event { get; init; }
+
+    public required Guid Actor { get; init; }
+
+    public required Guid SentBy { get; init; }
+
+    public required DateTime SentAt { get; init; }
+
+    public required string Reason { get; init; }
+
+    public required string Content { get; init; }
+
+    public string? Signature { get; init; }
+
+    /// <summary>The strands that it names, of those asked for.</summary>
+    public required Guid[] Terminations { get; init; }
+}
 
 /// <summary>Events that could not be verified: never lost and never counted.</summary>
 public sealed class QuarantineStore(Database database)
 {
     /// <summary>Most that one sender may leave here; what comes after is only refused.</summary>
     public const int MostOfOneSender = 5_000;
-
-    private const string Columns = """q.event_id "Event", q.actor_id "Actor", q.sent_by "SentBy", q.sent_at "SentAt", q.reason "Reason", q.content "Content", q.signature "Signature" """;
 
     /// <summary>Keeps them, each once.</summary>
     public async Task AddAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IReadOnlyList<Quarantined> events, Guid sender)
@@ -36,21 +52,31 @@ public sealed class QuarantineStore(Database database)
         }
     }
 
-    public async Task<IReadOnlyList<QuarantineRow>> OfStrandAsync(Guid termination)
+    public Task<IReadOnlyList<QuarantineRow>> OfStrandAsync(Guid termination) => RowsAsync("o.termination_id = @id", termination);
+
+    public Task<IReadOnlyList<QuarantineRow>> OfJobAsync(Guid job) => RowsAsync("o.termination_id in (select id from termination where job_id = @id)", job);
+
+    /// <summary>Keeps what an imported job's file had aside.</summary>
+    internal static async Task ImportAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IReadOnlyList<QuarantineRow> rows)
     {
-        await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<QuarantineRow>(
-            $"select {Columns} from quarantine q join quarantine_of o on o.event_id = q.event_id where o.termination_id = @termination order by q.sent_at, q.event_id", new { termination })).AsList();
+        await connection.ExecuteAsync(
+            """
+            insert into quarantine (event_id, actor_id, content, signature, reason, sent_by, sent_at) values (@Event, @Actor, @Content, @Signature, @Reason, @SentBy, @SentAt)
+            on conflict do nothing
+            """,
+            rows, transaction);
+        await connection.ExecuteAsync("insert into quarantine_of (termination_id, event_id) select t, @Event from unnest(@Terminations) as t", rows, transaction);
     }
 
-    public async Task<IReadOnlyList<QuarantineRow>> OfJobAsync(Guid job)
+    private async Task<IReadOnlyList<QuarantineRow>> RowsAsync(string where, Guid id)
     {
         await using var connection = await database.OpenAsync();
         return (await connection.QueryAsync<QuarantineRow>(
             $"""
-            select {Columns} from quarantine q where exists (select 1 from quarantine_of o join termination t on t.id = o.termination_id where o.event_id = q.event_id and t.job_id = @job)
-            order by q.event_id
+            select q.event_id "Event", q.actor_id "Actor", q.sent_by "SentBy", q.sent_at "SentAt", q.reason "Reason", q.content "Content", q.signature "Signature", o.terminations "Terminations"
+            from quarantine q join (select event_id, array_agg(termination_id order by termination_id) as terminations from quarantine_of o where {where} group by event_id) o on o.event_id = q.event_id
+            order by q.sent_at, q.event_id
             """,
-            new { job })).AsList();
+            new { id })).AsList();
     }
 }

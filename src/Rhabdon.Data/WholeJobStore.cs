@@ -17,7 +17,8 @@ public sealed record WholeJob(
     IReadOnlyList<TerminationRow> Terminations,
     IReadOnlyList<PublishedLadder> Ladders,
     IReadOnlyList<PublishedRecipe> Recipes,
-    IReadOnlyList<BenchEvent> Events);
+    IReadOnlyList<BenchEvent> Events,
+    IReadOnlyList<QuarantineRow> Aside);
 
 /// <summary>Whole jobs, out and in.</summary>
 public sealed class WholeJobStore(Database database, EventStore events)
@@ -65,6 +66,7 @@ public sealed class WholeJobStore(Database database, EventStore events)
             whole.Recipes.Select(r => new { r.Ref.Id, r.Ref.Version, receivedFrom, content = JsonSerializer.Serialize(r.Recipe, CoreJson.Default.Recipe) }), transaction);
         await events.InsertAsync(connection, transaction, whole.Events, receivedFrom);
         await events.ProjectAsync(connection, transaction, states);
+        await QuarantineStore.ImportAsync(connection, transaction, whole.Aside);
         await transaction.CommitAsync();
     }
 }

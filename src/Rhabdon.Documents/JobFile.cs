@@ -16,6 +16,7 @@ namespace Rhabdon.Documents;
 /// <param name="FormatVersion">1.</param>
 /// <param name="Crews">By name.</param>
 /// <param name="People">Everyone who did something.</param>
+/// <param name="Aside">What was sent about this job in another's name and could not be verified: it does not count.</param>
 /// <param name="Connectors">What the events amount to. A reader may use it; an import checks that it follows from the events.</param>
 public sealed record JobFile(
     int FormatVersion,
@@ -28,7 +29,8 @@ public sealed record JobFile(
     IReadOnlyList<PublishedLadder> Ladders,
     IReadOnlyList<PublishedRecipe> Recipes,
     IReadOnlyList<FileConnector> Connectors,
-    IReadOnlyList<BenchEvent> Events)
+    IReadOnlyList<BenchEvent> Events,
+    IReadOnlyList<FileAside>? Aside = null)
 {
     public const int CurrentFormat = 1;
 
@@ -59,6 +61,12 @@ public sealed record FileCable(Guid Id, string Name, string Build, string Grade,
 
 /// <param name="Position">Within the port, from 1: duplex has 2, MPO 12.</param>
 public sealed record FileTermination(Guid Id, Guid Cable, int Strand, CableEnd End, Guid Panel, int Port, int Position, string Label);
+
+/// <summary>An event that could not be verified, kept aside.</summary>
+/// <param name="Actor">Whose name it bears; nobody may have it.</param>
+/// <param name="Reason">In words.</param>
+/// <param name="Content">The event as it came, as text.</param>
+public sealed record FileAside(Guid Event, Guid Actor, Guid SentBy, DateTimeOffset SentAt, string Reason, string Content, IReadOnlyList<Guid> Terminations, string? Signature = null);
 
 /// <summary>One connector's record: type, polish, fiber mode, how it was verified, and every attempt.</summary>
 public sealed record FileConnector(

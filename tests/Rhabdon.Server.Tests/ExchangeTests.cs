@@ -14,7 +14,10 @@ public sealed class ExchangeTests(Host host) : IClassFixture<Host>
         var lead = await host.SignedIn("lead", "saltmarsh-lead");
         var strand = await lead.StrandAsync(11);
         await lead.SendAsync(lead.Make(strand, new Begun(), 1), lead.Make(strand, new HandedOver(lead.Person, "mine now"), 2));
+        await SendInAnothersNameAsync(strand);
         var (job, file) = await ExportAsync(lead);
+        var aside = Assert.Single(JsonNode.Parse(file)!["aside"]!.AsArray(), a => a!["terminations"]![0]!.GetValue<Guid>() == strand)!;
+        Assert.Equal(lead.Person, aside["actor"]!.GetValue<Guid>());
         await using var empty = new Host();
         var owner = await empty.SignedInToEmpty();
         var taken = await ImportAsync(owner, file);
@@ -30,14 +33,18 @@ public sealed class ExchangeTests(Host host) : IClassFixture<Host>
     [InlineData("connectors")]
     [InlineData("events")]
     [InlineData("recipes")]
+    [InlineData("aside")]
     public async Task An_altered_file_is_refused_and_changes_nothing(string place)
     {
-        var (_, file) = await ExportAsync(await host.SignedIn("lead", "saltmarsh-lead"));
+        var lead = await host.SignedIn("lead", "saltmarsh-lead");
+        await SendInAnothersNameAsync(await lead.StrandAsync(12));
+        var (_, file) = await ExportAsync(lead);
         var altered = JsonNode.Parse(file)!;
         switch (place)
         {
             case "formatVersion": altered[place] = 2; break;
             case "connectors": altered[place]![0]!["phase"] = "rejected"; break;
+            case "aside": altered[place]![0]!["terminations"]![0] = Guid.CreateVersion7().ToString(); break;
             case "events": altered[place]![3]!["actor"] = Guid.CreateVersion7().ToString(); break;
             default: altered[place]![0]!["recipe"]!["cuts"]![0]!["length"] = "31 mm"; break;
         }
@@ -60,6 +67,12 @@ public sealed class ExchangeTests(Host host) : IClassFixture<Host>
         Assert.StartsWith("label,cable,strand,end,connector,polish,grade,mode,recipe,state,attempts,tries,rework", lines[0].TrimStart('\uFEFF'), StringComparison.Ordinal);
         var reworked = Assert.Single(lines, l => l.StartsWith("PH1-A:05,", StringComparison.Ordinal));
         Assert.Contains(",SC,UPC,OM4,multimode,M4 v1,verified,2,4,light-seen: tap; light-seen: re-cleave; light-seen: new-connector,", reworked, StringComparison.Ordinal);
+    }
+
+    private async Task SendInAnothersNameAsync(Guid strand)
+    {
+        var (heron, lead) = (await host.SignedIn(), await host.SignedIn("lead", "saltmarsh-lead"));
+        Assert.Equal((int[])[403], await heron.SendAsync(heron.Make(strand, new Begun(), 1) with { Actor = lead.Person }));
     }
 
     private static async Task<(string Job, byte[] File)> ExportAsync(TestTablet lead)

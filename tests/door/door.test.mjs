@@ -177,9 +177,14 @@ test('a server or database that dies is brought up again, and what a killed star
   process.kill(child.pid, 'SIGKILL');
   await child.ended;
   assert.equal(await ready(port), true);
+  // And a restore beside it, which had shut the old database and not yet put the new one in its place.
+  const psql = (name, command) => execFileSync('psql', [...pgOf().args.slice(0, -1), name, '-Atqc', command], { env: pgOf().env, encoding: 'utf8' }).trim();
+  psql('postgres', 'create database rhabdon_restoring');
+  psql('postgres', 'alter database rhabdon allow_connections false');
   const again = await start(['--port', port]);
   assert.match(again.said, new RegExp(`left behind on port ${port} is stopped`));
   assert.equal(await ready(port), true);
+  assert.equal(psql('rhabdon', "select string_agg(datname, ' ' order by datname) from pg_database where datname like 'rhabdon%'"), 'rhabdon');
   await interrupt(again.child);
 });
 

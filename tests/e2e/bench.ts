@@ -24,38 +24,37 @@ const m4 = { build: 'tight-buffer-900', grade: 'OM4', connector: 'SC', polish: '
 
 /** A job of the lead's own with one cable, both by the API; its cable's page is then /proof/ID. */
 export async function newCable(browser: Browser, name: string, strands: number, by: Partial<typeof m4> = {}): Promise<string> {
-  const page = await tabletOf(browser, 'lead', 'saltmarsh-lead');
-  const cable = await page.evaluate(
-    async ({ name, strands, by: { build, grade, ...end } }) => {
-      const session = await (await fetch('/api/v1/session')).json();
-      const headers = { 'content-type': 'application/json', 'X-Rhabdon-Forgery': session.forgery };
-      const post = async (path: string, body: unknown) =>
-        (await fetch(path, { method: 'POST', headers, body: JSON.stringify(body) })).json();
-      const crews = await (await fetch('/api/v1/crews')).json();
-      const job = await post('/api/v1/jobs', {
-        name: `Job ${name}`,
-        customer: 'Saltmarsh Harbour Trust',
-        site: 'Workshop',
-        timeZone: 'America/Halifax',
-        labelPattern: `${name} {closet}-{panel}:{port:00}${end.perPort > 1 ? '.{position}' : ''}`,
-        panels: ['WS1', 'WS2'].map((closet) => ({ closet, name: 'A', ports: strands })),
-        crews: [crews[0].id],
-      });
-      const { panels } = await (await fetch(`/api/v1/jobs/${job.id}`)).json();
-      const [near, far] = panels.map((panel: { id: string }) => ({
-        panel: panel.id,
-        firstPort: 1,
-        service: '500 mm',
-        least: '300 mm',
-        ...end,
-      }));
-      const cable = { name, build, grade, strands, length: '90 m', near, far };
-      return (await post(`/api/v1/jobs/${job.id}/cables`, cable)).id as string;
-    },
-    { name, strands, by: { ...m4, ...by } },
-  );
-  await page.context().close();
-  return cable;
+  const context = await browser.newContext();
+  const get = async (path: string) => (await context.request.get(`/api/v1${path}`)).json();
+  const post = async (path: string, data: unknown) => {
+    const headers = { 'X-Rhabdon-Forgery': (await get('/session')).forgery };
+    const answer = await context.request.post(`/api/v1${path}`, { headers, data });
+    expect(answer.ok(), await answer.text()).toBe(true);
+    return answer.json();
+  };
+  const { build, grade, ...end } = { ...m4, ...by };
+  await post('/session', { signIn: 'lead', secret: 'saltmarsh-lead' });
+  const [crew] = await get('/crews');
+  const job = await post('/jobs', {
+    name: `Job ${name}`,
+    customer: 'Saltmarsh Harbour Trust',
+    site: 'Workshop',
+    timeZone: 'America/Halifax',
+    labelPattern: `${name} {closet}-{panel}:{port:00}${end.perPort > 1 ? '.{position}' : ''}`,
+    panels: ['WS1', 'WS2'].map((closet) => ({ closet, name: 'A', ports: strands })),
+    crews: [crew.id],
+  });
+  const { panels } = await get(`/jobs/${job.id}`);
+  const [near, far] = panels.map((panel: { id: string }) => ({
+    panel: panel.id,
+    firstPort: 1,
+    service: '500 mm',
+    least: '300 mm',
+    ...end,
+  }));
+  const cable = await post(`/jobs/${job.id}/cables`, { name, build, grade, strands, length: '90 m', near, far });
+  await context.close();
+  return cable.id;
 }
 
 /** Takes all near ends of a cable together; the page is then the batch's. */

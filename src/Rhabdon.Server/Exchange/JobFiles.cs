@@ -13,7 +13,7 @@ using Rhabdon.Server.Recipes;
 namespace Rhabdon.Server.Exchange;
 
 /// <summary>Between a job in the database and a job in a file.</summary>
-public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PeopleStore people, RecipeShelf shelf, TimeProvider time)
+public sealed class JobFiles(JobStore jobs, WholeJobStore whole, QuarantineStore quarantine, PeopleStore people, RecipeShelf shelf, TimeProvider time)
 {
     /// <summary>The file of a job, or null when there is none for this access.</summary>
     public async Task<JobFile?> OfAsync(Access access, Guid id)
@@ -29,7 +29,8 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PeopleStore peo
         var ladders = used.Select(r => r.Recipe.Ladder).Distinct().OrderBy(l => l.Id, StringComparer.Ordinal).ThenBy(l => l.Version).Select(book.LadderAt);
         var terminations = rows.Select(t => new FileTermination(
             t.Id, t.CableId, t.Strand, t.End == "near" ? CableEnd.Near : CableEnd.Far, t.PanelId, t.Port, t.Position, t.Label)).ToList();
-        var actors = events.Select(e => e.Actor).Concat(events.Select(e => (e.Body as HandedOver)?.To).OfType<Guid>()).Concat(events.Select(e => e.Receipt?.From).OfType<Guid>()).Distinct().Order().ToList();
+        var aside = await quarantine.OfJobAsync(id);
+        var actors = events.Select(e => e.Actor).Concat(events.Select(e => (e.Body as HandedOver)?.To).OfType<Guid>()).Concat(events.Select(e => e.Receipt?.From).OfType<Guid>()).Concat(aside.Select(q => q.SentBy)).Distinct().Order().ToList();
         var names = await people.NamesAsync(actors);
         return new JobFile(
             JobFile.CurrentFormat,
@@ -42,7 +43,8 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PeopleStore peo
             [.. ladders],
             used,
             JobFile.Connected(terminations, events, book),
-            events);
+            events,
+            aside.Count == 0 ? null : [.. aside.Select(q => new FileAside(q.Event, q.Actor, q.SentBy, new DateTimeOffset(q.SentAt), q.Reason, q.Content, q.Terminations, q.Signature))]);
     }
 
     /// <summary>What keeps a file from being taken, with its place in it; null when nothing does.</summary>
@@ -96,6 +98,15 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PeopleStore peo
             }
         }
 
+        for (var index = 0; index < file.Aside?.Count; index++)
+        {
+            var aside = file.Aside[index];
+            if (!actors.Contains(aside.SentBy) || aside.Terminations.Count == 0 || !aside.Terminations.All(strands.Contains))
+            {
+                return ($"aside[{index}]", Phrase.Of("import.reference"));
+            }
+        }
+
         var follows = JobFile.Write(file with { Connectors = JobFile.Connected(file.Terminations, file.Events, BookOf(file)) });
         return follows.AsSpan().SequenceEqual(JobFile.Write(file)) ? null : ("connectors", Phrase.Of("import.connectors"));
     }
@@ -115,7 +126,8 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PeopleStore peo
                 [.. file.Terminations.Select(RowOf)],
                 file.Ladders,
                 file.Recipes,
-                told),
+                told,
+                [.. (file.Aside ?? []).Select(RowOf)]),
             file.Terminations.Select(t => TerminationFold.Fold(t.Id, streams[t.Id], book)),
             receivedFrom);
     }
@@ -134,6 +146,11 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PeopleStore peo
         Attempt = 0,
         Try = 0,
         NeedsALook = false,
+    };
+
+    private static QuarantineRow RowOf(FileAside a) => new()
+    {
+        Event = a.Event, Actor = a.Actor, SentBy = a.SentBy, SentAt = a.SentAt.UtcDateTime, Reason = a.Reason, Content = a.Content, Signature = a.Signature, Terminations = [.. a.Terminations],
     };
 
     private static RecipeBook BookOf(JobFile file)
