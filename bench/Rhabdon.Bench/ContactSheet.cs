@@ -1,7 +1,8 @@
 using System.Globalization;
 using Rhabdon.Core.EndFaces;
-using Rhabdon.Core.EndFaces.Drawing;
 using Rhabdon.Imaging;
+using Rhabdon.Vision;
+using Rhabdon.Vision.Drawing;
 using SkiaSharp;
 
 namespace Rhabdon.Bench;

@@ -1,5 +1,5 @@
 using Rhabdon.Core.EndFaces;
-using Rhabdon.Core.EndFaces.Drawing;
+using Rhabdon.Vision.Drawing;
 
 namespace Rhabdon.Bench;
 

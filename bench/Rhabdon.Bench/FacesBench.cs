@@ -2,8 +2,9 @@ using System.Collections.Concurrent;
 using System.Diagnostics;
 using System.Text.Json;
 using Rhabdon.Core.EndFaces;
-using Rhabdon.Core.EndFaces.Drawing;
 using Rhabdon.Imaging;
+using Rhabdon.Vision;
+using Rhabdon.Vision.Drawing;
 
 namespace Rhabdon.Bench;
 
@@ -97,7 +98,7 @@ internal static class FacesBench
 
     private static Miss? Count(string name, GrayImage image, MadeFace face, double[] nearest, IReadOnlyList<Finding> truth, FaceProfile profile, FaceTally[] tallies)
     {
-        var grade = FaceGrader.Grade(image, profile);
+        var grade = FaceGrader.Grade(image, profile, face.Look.Fiber);
         var verdict = FaceJudge.Judge(profile, truth).Verdict;
         var wrongMarks = 0;
         var isNear = truth.Any(t => profile.Of(t.Zone)!.Of(t.Class).Any(b => b.End is { } end && Math.Abs(t.Size - (double)end) < FaceTally.Band * (double)end));
@@ -124,7 +125,7 @@ internal static class FacesBench
         for (var run = 0; run < 40; run++)
         {
             var watch = Stopwatch.StartNew();
-            FaceGrader.Grade(image, profile);
+            FaceGrader.Grade(image, profile, face.Look.Fiber);
             grading.Add(watch.Elapsed.TotalMilliseconds);
             watch.Restart();
             PictureReader.Read(png);

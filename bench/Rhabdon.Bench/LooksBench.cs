@@ -1,6 +1,8 @@
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
-using Rhabdon.Core.EndFaces.Drawing;
 using Rhabdon.Imaging;
+using Rhabdon.Vision;
+using Rhabdon.Vision.Drawing;
 
 namespace Rhabdon.Bench;
 
@@ -42,13 +44,13 @@ internal static class LooksBench
         var profile = FaceProfiles.Find("sm-upc")!;
         var (one, twelve) = Timed.InTurnsAsync(10, () => Grade(small, profile), () => Grade(large, profile)).GetAwaiter().GetResult();
         var before = GC.GetAllocatedBytesForCurrentThread();
-        FaceGrader.Grade(large, profile);
+        FaceGrader.Grade(large, profile, FiberCore.SingleMode);
         Timed.Say($"looks: 12 megapixels graded in {Timed.Number(twelve.Median)} ms, 1 in {Timed.Number(one.Median)} ms; ratio {Timed.Number(twelve.Median / one.Median)}; {(GC.GetAllocatedBytesForCurrentThread() - before) / 1e6:0} MB allocated for 12 MB of pixels");
     }
 
     private static Task Grade(GrayImage image, FaceProfile profile)
     {
-        FaceGrader.Grade(image, profile);
+        FaceGrader.Grade(image, profile, FiberCore.SingleMode);
         return Task.CompletedTask;
     }
 

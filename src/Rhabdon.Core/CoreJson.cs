@@ -1,6 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Preparation;
@@ -25,6 +26,7 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(RecipeFile))]
 [JsonSerializable(typeof(PublishedLadder))]
 [JsonSerializable(typeof(FaceProfile))]
+[JsonSerializable(typeof(FiberCore))]
 [JsonSerializable(typeof(FaceJudgement))]
 [JsonSerializable(typeof(FaceAnswer))]
 [JsonSerializable(typeof(FaceRowAnswer))]

@@ -5,7 +5,7 @@ namespace Rhabdon.Data;
 
 /// <summary>A look that the server has yet to take itself.</summary>
 /// <param name="Scale">Micrometers to a pixel, as the tablet had it.</param>
-public sealed record OpenLook(Guid Event, string Hash, string Profile, int Version, string Verdict, string? Sign, double? Scale);
+public sealed record OpenLook(Guid Event, Guid Termination, string Hash, string Profile, int Version, string Verdict, string? Sign, double? Scale);
 
 /// <summary>What a tablet and the server made of the same picture; the latter null while the server has not looked, or has not been given the picture.</summary>
 public sealed record SecondLook(Guid Event, string Verdict, string? Sign, string? OwnVerdict, string? OwnSign);
@@ -26,7 +26,7 @@ public sealed class SecondLookStore(Database database)
         await using var connection = await database.OpenAsync();
         return (await connection.QueryAsync<OpenLook>(
             """
-            select l.event_id "Event", l.hash "Hash", l.profile "Profile", l.version "Version", l.verdict "Verdict", l.sign "Sign", l.scale "Scale"
+            select l.event_id "Event", (select stream_id from event_stream es where es.event_id = l.event_id limit 1) "Termination", l.hash "Hash", l.profile "Profile", l.version "Version", l.verdict "Verdict", l.sign "Sign", l.scale "Scale"
             from second_look l where l.looked_at is null and exists (select 1 from picture p where p.hash = l.hash) limit @most
             """,
             new { most })).AsList();

@@ -1,4 +1,5 @@
 using Rhabdon.Core.EndFaces;
+using Rhabdon.Vision;
 using SkiaSharp;
 
 namespace Rhabdon.Imaging;

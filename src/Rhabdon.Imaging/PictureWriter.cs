@@ -1,5 +1,6 @@
 using System.Runtime.InteropServices;
 using Rhabdon.Core.EndFaces;
+using Rhabdon.Vision;
 using SkiaSharp;
 
 namespace Rhabdon.Imaging;

@@ -1,5 +1,6 @@
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
-using Rhabdon.Core.EndFaces.Drawing;
+using Rhabdon.Vision.Drawing;
 
 namespace Rhabdon.Instruments;
 
@@ -64,7 +65,7 @@ public sealed record FaceInHand(int Connector, double Bead, double Scratches, bo
         var turn = chance.NextDouble() * 2 * Math.PI;
         if (Bead > 0)
         {
-            yield return new MadeMark(MarkKind.Adhesive, [At(MadeOf.CladdingRadius, turn)], Bead, -0.2, 0.2, 1.6, 1.2, 0, Connector);
+            yield return new MadeMark(MarkKind.Adhesive, [At(FiberDimensions.CladdingRadius, turn)], Bead, -0.2, 0.2, 1.6, 1.2, 0, Connector);
         }
 
         foreach (var (at, share) in ((double, double)[])[(26, 1), (-38, 0.8), (44, 0.6)])

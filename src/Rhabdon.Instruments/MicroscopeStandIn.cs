@@ -1,7 +1,7 @@
 using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Http;
 using Microsoft.Extensions.Logging;
-using Rhabdon.Core.EndFaces.Drawing;
+using Rhabdon.Vision.Drawing;
 using Rhabdon.Imaging;
 
 namespace Rhabdon.Instruments;

@@ -18,7 +18,7 @@ public class ArchitectureTests
         { "Rhabdon.Data", ["Rhabdon.Server", "Microsoft.AspNetCore"] },
         { "Rhabdon.Imaging", ["Rhabdon.Data", "Rhabdon.Instruments", "Rhabdon.Server", "Microsoft.AspNetCore", "Npgsql"] },
         { "Rhabdon.Instruments", ["Rhabdon.Data", "Rhabdon.Server", "Npgsql"] },
-        { "Rhabdon.Core.EndFaces.Looking", ["Rhabdon.Core.EndFaces.Drawing", "Rhabdon.Core.Bench"] },
+        { "Rhabdon.Vision.Looking", ["Rhabdon.Vision.Drawing", "Rhabdon.Core.Bench"] },
         { "Rhabdon.Core.Units", ["Rhabdon.Core.Recipes", "Rhabdon.Core.Preparation", "Rhabdon.Core.Verification", "Rhabdon.Core.Bench"] },
         { "Rhabdon.Core.Recipes", ["Rhabdon.Core.Preparation", "Rhabdon.Core.Verification", "Rhabdon.Core.Bench"] },
         { "Rhabdon.Core.Preparation", ["Rhabdon.Core.Verification", "Rhabdon.Core.Bench"] },

@@ -5,6 +5,7 @@ using Microsoft.Extensions.DependencyInjection;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Imaging;
+using Rhabdon.Vision;
 
 namespace Rhabdon.Server.Tests;
 

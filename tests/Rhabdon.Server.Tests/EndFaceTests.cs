@@ -3,9 +3,11 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json.Nodes;
-using Rhabdon.Core.EndFaces.Drawing;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Imaging;
+using Rhabdon.Vision;
+using Rhabdon.Vision.Drawing;
 
 namespace Rhabdon.Server.Tests;
 
@@ -44,7 +46,7 @@ public sealed class EndFaceTests(Host host) : IClassFixture<Host>
     [Fact]
     public async Task A_scale_that_is_known_is_kept()
     {
-        var answer = await host.CreateClient().PostAsync("/api/v1/calc/end-face", Form(PictureWriter.Png(FaceRenderer.Draw(Pitted)), "mm", "0.3"));
+        var answer = await host.CreateClient().PostAsync("/api/v1/calc/end-face", Form(PictureWriter.Png(FaceRenderer.Draw(Pitted)), "mm", "0.3", "50"));
         Assert.Equal(0.3, (double)(await answer.Content.ReadFromJsonAsync<JsonObject>())!["umPerPixel"]!);
     }
 
@@ -102,8 +104,9 @@ public sealed class EndFaceTests(Host host) : IClassFixture<Host>
         { "picture", PngHeader(0, 0), "sm-upc", "", 400 },
         { "picture", new byte[PictureReader.MostBytes + 1], "sm-upc", "", 413 },
         { "profile", PictureWriter.Png(FaceRenderer.Draw(Pitted)), "unheard", "", 400 },
-        { "umPerPixel", PictureWriter.Png(FaceRenderer.Draw(Pitted)), "mm", "-1", 400 },
-        { "umPerPixel", PictureWriter.Png(FaceRenderer.Draw(Pitted)), "mm", "NaN", 400 },
+        { "core", PictureWriter.Png(FaceRenderer.Draw(Pitted)), "mm", "", 400 },
+        { "umPerPixel", PictureWriter.Png(FaceRenderer.Draw(Pitted)), "sm-upc", "-1", 400 },
+        { "umPerPixel", PictureWriter.Png(FaceRenderer.Draw(Pitted)), "sm-upc", "NaN", 400 },
     };
 
     [Theory]
@@ -130,7 +133,7 @@ public sealed class EndFaceTests(Host host) : IClassFixture<Host>
         foreach (var face in (MadeFace[])[Pitted, Pitted with { Marks = [] }, Pitted with { Marks = [new MadeMark(MarkKind.Scratch, [new Spot(-40, 20), new Spot(35, 28)], 5, -0.25)] }])
         {
             var image = FaceRenderer.Draw(face);
-            Assert.Equal(FaceGrader.Grade(image, profile).Verdict, FaceGrader.Grade(PictureReader.Read(PictureWriter.Jpeg(image, quality)).Image!, profile).Verdict);
+            Assert.Equal(FaceGrader.Grade(image, profile, FiberCore.SingleMode).Verdict, FaceGrader.Grade(PictureReader.Read(PictureWriter.Jpeg(image, quality)).Image!, profile, FiberCore.SingleMode).Verdict);
         }
     }
 
@@ -141,9 +144,14 @@ public sealed class EndFaceTests(Host host) : IClassFixture<Host>
         Assert.Equal(HttpStatusCode.BadRequest, answer.StatusCode);
     }
 
-    private static MultipartFormDataContent Form(byte[] picture, string profile, string scale = "")
+    private static MultipartFormDataContent Form(byte[] picture, string profile, string scale = "", string core = "")
     {
         var form = new MultipartFormDataContent { { new ByteArrayContent(picture), "picture", "face.png" }, { new StringContent(profile), "profile" } };
+        if (core.Length > 0)
+        {
+            form.Add(new StringContent(core), "core");
+        }
+
         if (scale.Length > 0)
         {
             form.Add(new StringContent(scale), "umPerPixel");

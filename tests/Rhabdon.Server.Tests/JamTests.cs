@@ -14,6 +14,7 @@ using Rhabdon.Data;
 using Rhabdon.Documents;
 using Rhabdon.Imaging;
 using Rhabdon.Server.Recipes;
+using Rhabdon.Vision;
 
 namespace Rhabdon.Server.Tests;
 

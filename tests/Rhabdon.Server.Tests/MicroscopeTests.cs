@@ -4,10 +4,12 @@ using System.Net.Sockets;
 using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Http;
 using Microsoft.Extensions.Logging;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
-using Rhabdon.Core.EndFaces.Drawing;
 using Rhabdon.Imaging;
 using Rhabdon.Instruments;
+using Rhabdon.Vision;
+using Rhabdon.Vision.Drawing;
 
 namespace Rhabdon.Server.Tests;
 
@@ -77,7 +79,7 @@ public sealed class MicroscopeTests
     private static string? SignOf(FaceInHand face)
     {
         var profile = FaceProfiles.Find("sm-upc")!;
-        return FaceSeen.Of(string.Empty, profile, FaceGrader.Grade(FaceRenderer.Draw(face.Face(1)), profile)).Sign;
+        return FaceSeen.Of(string.Empty, profile, FaceGrader.Grade(FaceRenderer.Draw(face.Face(1)), profile, FiberCore.SingleMode)).Sign;
     }
 
     private static Microscope At(string address) => new(new HttpClient { BaseAddress = new Uri(address) });

@@ -2,7 +2,7 @@ using System.Net;
 using System.Net.Http.Headers;
 using System.Text;
 using Rhabdon.Core.EndFaces;
-using Rhabdon.Core.EndFaces.Drawing;
+using Rhabdon.Vision.Drawing;
 using Rhabdon.Imaging;
 
 namespace Rhabdon.Server.Tests;

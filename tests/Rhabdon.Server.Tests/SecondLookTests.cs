@@ -3,7 +3,7 @@ using System.Text.Json.Nodes;
 using Dapper;
 using Microsoft.Extensions.DependencyInjection;
 using Rhabdon.Core.EndFaces;
-using Rhabdon.Core.EndFaces.Drawing;
+using Rhabdon.Vision.Drawing;
 using Rhabdon.Data;
 using Rhabdon.Imaging;
 

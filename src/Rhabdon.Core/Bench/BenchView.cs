@@ -1,3 +1,4 @@
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
 
@@ -58,7 +59,8 @@ public sealed record FigureView(string Value, string Unit, string Note, string O
 
 /// <param name="Accepts">The range that is good, in words; empty for choices.</param>
 /// <param name="Profile">Where a picture can answer: the limits that it is held against.</param>
-public sealed record AskView(string Question, bool IsLength, bool IsCount, string Unit, string Accepts, IReadOnlyList<ChoiceView> Choices, string? Profile = null);
+/// <param name="Core">And the core of the strand's fiber.</param>
+public sealed record AskView(string Question, bool IsLength, bool IsCount, string Unit, string Accepts, IReadOnlyList<ChoiceView> Choices, string? Profile = null, FiberCore? Core = null);
 
 public sealed record ChoiceView(string Value, string Say);
 

@@ -123,6 +123,7 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
     private AskView AskOf(TerminationState state, Step step, ResolvedDimension? dimension)
     {
         var ask = step.Ask!;
+        var plan = ask.Check == FaceReading.Check ? state.Plan : null;
         return new AskView(
             ask.Question.In(language),
             ask.IsLength,
@@ -130,7 +131,8 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             ask.IsLength ? LengthDisplay.Symbol(unit) : string.Empty,
             ask.IsLength && dimension is not null ? Range(dimension) : step.Count is { } count ? CountText(count) : string.Empty,
             [.. BenchDesk.OpenChoices(state, ask).Select(c => new ChoiceView(c.Value, c.Say.In(language)))],
-            ask.Check == FaceReading.Check && state.Plan is { } plan ? book.ProfileFor(plan.Grade.Mode(), plan.Polish).Id : null);
+            plan is null ? null : book.ProfileFor(plan.Grade.Mode(), plan.Polish).Id,
+            plan?.Grade.Core());
     }
 
     private string CountText(Count count) => words.Say(Phrase.Of("count.range", ("low", Count(count.Low)), ("high", Count(count.High))));

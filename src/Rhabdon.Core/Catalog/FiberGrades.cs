@@ -3,7 +3,9 @@ namespace Rhabdon.Core.Catalog;
 public static class FiberGrades
 {
     /// <summary>OM grades are multimode, OS grades single-mode (ISO/IEC 11801, from memory).</summary>
-    public static FiberMode Mode(this FiberGrade grade) => grade.Core() == FiberCore.SingleMode ? FiberMode.SingleMode : FiberMode.Multimode;
+    public static FiberMode Mode(this FiberGrade grade) => grade.Core().Mode();
+
+    public static FiberMode Mode(this FiberCore core) => core == FiberCore.SingleMode ? FiberMode.SingleMode : FiberMode.Multimode;
 
     /// <summary>OM1 has a core of 62.5 µm, OM2 to OM5 of 50 (ISO/IEC 11801, from memory).</summary>
     public static FiberCore Core(this FiberGrade grade) => grade switch

@@ -15,9 +15,9 @@ public sealed record FaceProfile(int FormatVersion, string Id, int Version, Word
 {
     public const int CurrentFormat = 1;
 
-    /// <summary>True when it is for multimode glass alone.</summary>
+    /// <summary>The cores of the glass that it is for: the fiber says which, or whoever looks at a picture is asked.</summary>
     [JsonIgnore]
-    public bool IsMultimode => Modes.All(m => m == FiberMode.Multimode);
+    public IReadOnlyList<FiberCore> Cores => [.. Enum.GetValues<FiberCore>().Where(c => Modes.Contains(c.Mode()))];
 
     public bool Serves(FiberMode mode, Polish polish) => Modes.Contains(mode) && Polishes.Contains(polish);
 

@@ -1,22 +1,27 @@
 using System.Globalization;
+using System.Text.Json;
 using Microsoft.AspNetCore.Http.Features;
+using Rhabdon.Core;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Imaging;
 using Rhabdon.Server.Hosting;
 using Rhabdon.Server.Pictures;
 using Rhabdon.Server.Recipes;
+using Rhabdon.Vision;
 
 namespace Rhabdon.Server.Calc;
 
 /// <summary>What is sent to have a face graded, as multipart/form-data.</summary>
 /// <param name="Picture">PNG, JPEG or BMP.</param>
 /// <param name="Profile">Of the limits: <c>sm-upc</c>, <c>sm-apc</c>, <c>sm-pc</c>, <c>mm</c>; who is signed in may name a buyer's own.</param>
+/// <param name="Core">Of the fiber: <c>50</c>, <c>62.5</c>, <c>single-mode</c>; may be left out where the limits are for single-mode glass alone.</param>
 /// <param name="UmPerPixel">Where known; else taken from the cladding's 125 µm.</param>
 /// <param name="Method">How the connector is made, for the ladder's action: <c>adhesive</c>, <c>epoxy</c>, <c>hot-melt</c>.</param>
 /// <param name="History">What was tried on it in this attempt, as <c>sign:action</c>, parted by commas.</param>
 /// <param name="Film"><c>last</c>, or <c>earlier</c> while a finer film is still to come.</param>
-public sealed record EndFaceRequest(IFormFile Picture, string Profile, double? UmPerPixel, string? Method = null, string? History = null, string? Film = null);
+public sealed record EndFaceRequest(IFormFile Picture, string Profile, string? Core, double? UmPerPixel, string? Method = null, string? History = null, string? Film = null);
 
 /// <summary>A picture in, a verdict with its reasons out: open to anyone, bounded in size, and in how many are graded at once.</summary>
 public static class EndFaceEndpoints
@@ -28,6 +33,9 @@ public static class EndFaceEndpoints
     private const string LastFilm = "last";
     private const string EarlierFilm = "earlier";
 
+    // By their names in JSON.
+    private static readonly Dictionary<string, FiberCore> Cores = Enum.GetValues<FiberCore>().ToDictionary(c => JsonSerializer.SerializeToElement(c, CoreJson.Default.FiberCore).GetString()!);
+
     // Any other content is let in to be told what would do.
     public static void MapEndFaces(this WebApplication app)
     {
@@ -38,10 +46,10 @@ public static class EndFaceEndpoints
     }
 
     private static IResult One(string hash, GrayImage image, Asked asked) =>
-        Results.Ok(FaceAnswer.Of(FaceSeen.Of(hash, asked.Profile, FaceGrader.Grade(image, asked.Profile, asked.Scale)), asked.Profile, Phrasebook.English, asked.History));
+        Results.Ok(FaceAnswer.Of(FaceSeen.Of(hash, asked.Profile, FaceGrader.Grade(image, asked.Profile, asked.Core, asked.Scale)), asked.Profile, Phrasebook.English, asked.History));
 
     private static IResult Row(string hash, GrayImage image, Asked asked) =>
-        Results.Ok(FaceRowAnswer.Of(hash, FlatFerrule.Grade(image, asked.Profile, asked.Scale), asked.Profile, Phrasebook.English));
+        Results.Ok(FaceRowAnswer.Of(hash, FlatFerruleGrader.Grade(image, asked.Profile, asked.Core, asked.Scale), asked.Profile, Phrasebook.English));
 
     private static async Task<IResult> GradeAsync(HttpContext context, RecipeShelf shelf, CalcTurns turns, Func<string, GrayImage, Asked, IResult> grade)
     {
@@ -73,14 +81,21 @@ public static class EndFaceEndpoints
         // What buyers ask is shown to those who work for them.
         List<FaceProfile> profiles = [.. context.User.Identity?.IsAuthenticated == true ? (await shelf.BookAsync()).Profiles : FaceProfiles.Starters];
         return profiles.Find(p => p.Id == form["profile"]) is not { } profile ? Problems.Field(400, "profile", Phrase.Of("problem.profile", ("known", string.Join(", ", profiles.Select(p => p.Id)))))
+            : CoreOf(form, profile) is not { } core ? Problems.Field(400, "core", Phrase.Of("problem.core", ("known", string.Join(", ", Cores.Where(c => profile.Cores.Contains(c.Value)).Select(c => c.Key)))))
             : ScaleOf(form) is not { } scale ? Problems.Field(400, "umPerPixel", Phrase.Of("problem.scale", ("from", $"{FinestScale}"), ("to", $"{CoarsestScale}")))
             : form["film"].ToString() is not ("" or LastFilm or EarlierFilm) ? Problems.Field(400, "film", Phrase.Of("problem.film"))
             : form["method"].ToString() is { Length: > 0 } method && FaceHistory.LadderOf(method) is null ? Problems.Field(400, "method", Phrase.Of("problem.method", ("known", string.Join(", ", FaceHistory.Methods))))
             : !TryHistory(form, out var history) ? Problems.Field(400, "history", Phrase.Of("problem.history", ("most", $"{MostTries}")))
             : form.Files.GetFile("picture") is not { Length: > 0 } file ? Problems.Field(400, "picture", Phrase.Of("problem.picture-form"))
             : file.Length > PictureReader.MostBytes ? PictureProblems.TooLarge()
-            : await InTurnAsync(turns, file, (hash, image) => grade(hash, image, new Asked(profile, scale == 0 ? null : scale, history)), context.RequestAborted);
+            : await InTurnAsync(turns, file, (hash, image) => grade(hash, image, new Asked(profile, core, scale == 0 ? null : scale, history)), context.RequestAborted);
     }
+
+    // Null for none given where the limits do not tell, and for one that is not of their glass.
+    private static FiberCore? CoreOf(IFormCollection form, FaceProfile profile) =>
+        form["core"].ToString() is not { Length: > 0 } given ? profile.Cores is [var only] ? only : null
+        : Cores.TryGetValue(given, out var core) && profile.Cores.Contains(core) ? core
+        : null;
 
     // Zero for none given, null for one that cannot be.
     private static double? ScaleOf(IFormCollection form)
@@ -115,5 +130,5 @@ public static class EndFaceEndpoints
         return reading.Image is { } image ? grade(PictureHash.Of(file), image) : PictureProblems.Of(reading.Fault);
     }
 
-    private sealed record Asked(FaceProfile Profile, double? Scale, FaceHistory? History);
+    private sealed record Asked(FaceProfile Profile, FiberCore Core, double? Scale, FaceHistory? History);
 }

@@ -1,9 +1,11 @@
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
-using Rhabdon.Core.EndFaces.Drawing;
 using Rhabdon.Data;
 using Rhabdon.Imaging;
 using Rhabdon.Instruments;
+using Rhabdon.Vision;
+using Rhabdon.Vision.Drawing;
 
 namespace Rhabdon.Server.Hosting;
 
@@ -40,7 +42,7 @@ internal sealed class DemoMicroscope(FaceProfile profile)
         var file = PictureWriter.Png(image);
         var hash = PictureHash.Of(file);
         Taken.Add((state.Termination, new StoredPicture(hash, "image/png", file)));
-        var seen = FaceSeen.Of(hash, profile, FaceGrader.Grade(image, profile));
+        var seen = FaceSeen.Of(hash, profile, FaceGrader.Grade(image, profile, state.Plan!.Grade.Core()));
         return isHair && seen.Sign is not null ? new DemoLook(seen, "clean", "A hair on the lens: it stays where it is when the ferrule is turned") : new DemoLook(seen);
     }
 }

@@ -1,3 +1,4 @@
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Data;
@@ -9,7 +10,8 @@ namespace Rhabdon.Server.Pictures;
 
 /// <summary>A profile of limits, and who compared it with what; nobody, while it stands as it came.</summary>
 /// <param name="IsOwn">True for a buyer's own.</param>
-public sealed record ProfileView(string Id, int Version, string Title, bool IsOwn, FaceProfile Limits, ProfileConfirmation? Confirmation);
+/// <param name="Cores">Of the fibers that it is for; more than one where whoever looks at a picture says which it is.</param>
+public sealed record ProfileView(string Id, int Version, string Title, bool IsOwn, IReadOnlyList<FiberCore> Cores, FaceProfile Limits, ProfileConfirmation? Confirmation);
 
 /// <param name="Edition">What the limits were compared with, 1 to 100 characters.</param>
 public sealed record ProfileConfirmationRequest(int Version, string Edition);

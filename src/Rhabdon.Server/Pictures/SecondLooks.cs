@@ -1,8 +1,10 @@
 using Npgsql;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Data;
 using Rhabdon.Imaging;
 using Rhabdon.Server.Recipes;
+using Rhabdon.Vision;
 
 namespace Rhabdon.Server.Pictures;
 
@@ -10,7 +12,7 @@ namespace Rhabdon.Server.Pictures;
 /// Looks at every stored picture itself, one after another and after everything else, and keeps what it made of it beside what the tablet had made of it.
 /// A tablet that says "passes" of a picture that does not is found out.
 /// </summary>
-public sealed class SecondLooks(SecondLookStore store, RecipeShelf shelf, ILogger<SecondLooks> log) : BackgroundService
+public sealed class SecondLooks(SecondLookStore store, EventStore events, RecipeShelf shelf, ILogger<SecondLooks> log) : BackgroundService
 {
     private const int AtOnce = 20;
 
@@ -47,12 +49,12 @@ public sealed class SecondLooks(SecondLookStore store, RecipeShelf shelf, ILogge
     }
 
     /// <summary>The verdict's name as it stands in JSON, and the sign.</summary>
-    internal static (string Verdict, string? Sign) Grade(GrayImage image, FaceProfile profile, OpenLook look)
+    internal static (string Verdict, string? Sign) Grade(GrayImage image, FaceProfile profile, FiberCore core, OpenLook look)
     {
-        var own = FaceSeen.Of(look.Hash, profile, FaceGrader.Grade(image, profile));
+        var own = FaceSeen.Of(look.Hash, profile, FaceGrader.Grade(image, profile, core));
         if (NameOf(own) != look.Verdict && look.Scale is { } scale && own.Grade.Place is { } place && Math.Abs((scale / place.Scale) - 1) < ScaleSlack)
         {
-            own = FaceSeen.Of(look.Hash, profile, FaceGrader.Grade(image, profile, scale));
+            own = FaceSeen.Of(look.Hash, profile, FaceGrader.Grade(image, profile, core, scale));
         }
 
         return (NameOf(own), own.Sign);
@@ -63,8 +65,9 @@ public sealed class SecondLooks(SecondLookStore store, RecipeShelf shelf, ILogge
     private async Task<(string? Verdict, string? Sign)> GradeAsync(OpenLook look)
     {
         var book = await shelf.BookAsync();
-        return book.Profile(look.Profile, look.Version) is { } profile && await store.PictureAsync(look.Hash) is { } file && PictureReader.Read(file).Image is { } image
-            ? await Task.Run(() => Grade(image, profile, look))
+        var stream = (await events.StreamsAsync([look.Termination], book))[look.Termination];
+        return book.Profile(look.Profile, look.Version) is { } profile && stream.State.Plan?.Grade.Core() is { } core && await store.PictureAsync(look.Hash) is { } file && PictureReader.Read(file).Image is { } image
+            ? await Task.Run(() => Grade(image, profile, core, look))
             : (null, null);
     }
 }

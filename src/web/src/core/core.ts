@@ -48,7 +48,7 @@ export class Core {
 
   /** The one core of this page, with every version of the book added to it. */
   static async with(book: Schemas['BookView']): Promise<Core> {
-    const core = await (Core.one ??= (booted ??= exportsOf<Exports>('BenchExports')).then((exports) => new Core(exports)));
+    const core = await (Core.one ??= (booted ??= exportsOf<Exports>('Rhabdon.Browser', 'BenchExports')).then((exports) => new Core(exports)));
     for (const ladder of book.ladders) core.exports.AddLadder(JSON.stringify(ladder));
     for (const recipe of book.recipes) core.exports.AddRecipe(JSON.stringify(recipe));
     // A book that was kept before there were any has none.

@@ -1,4 +1,5 @@
 import type { Schemas } from '../api/client';
+import type { FiberCore } from './faces';
 import { exportsOf } from './runtime';
 
 /** What the page asks: a picture's file, whose limits, those of a buyer's own written out, and a number to know the answer by. */
@@ -6,6 +7,7 @@ export interface FaceAsked {
   turn: number;
   file: Blob;
   profile: string;
+  core: FiberCore;
   /** A flat ferrule's row of fibers. */
   isRow: boolean;
   limits: Schemas['FaceProfile'][];
@@ -17,7 +19,7 @@ export type FaceAnswered = { turn: number } & (
 
 interface Exports {
   AddProfile(json: string): void;
-  Grade(file: Uint8Array, colors: Uint8Array, width: number, height: number, profile: string, scale: number): string;
+  Grade(file: Uint8Array, colors: Uint8Array, width: number, height: number, profile: string, core: FiberCore, scale: number): string;
   GradeRow: Exports['Grade'];
 }
 
@@ -35,17 +37,17 @@ async function decode(file: Blob): Promise<ImageData | undefined> {
   return canvas.getImageData(0, 0, picture.width, picture.height);
 }
 
-async function answerTo({ turn, file, profile, isRow, limits }: FaceAsked): Promise<FaceAnswered> {
+async function answerTo({ turn, file, profile, core, isRow, limits }: FaceAsked): Promise<FaceAnswered> {
   try {
     const picture = await decode(file);
     if (!picture) return { turn, isNoPicture: true };
-    const exports = await (booted ??= exportsOf<Exports>('FaceExports'));
+    const exports = await (booted ??= exportsOf<Exports>('Rhabdon.Vision.Browser', 'FaceExports', ['Rhabdon.Vision.wasm', 'Rhabdon.Vision.Browser.wasm']));
     for (const own of limits) exports.AddProfile(JSON.stringify(own));
     const bytes = new Uint8Array(await file.arrayBuffer());
     const colors = new Uint8Array(picture.data.buffer);
     return {
       turn,
-      answer: JSON.parse((isRow ? exports.GradeRow : exports.Grade)(bytes, colors, picture.width, picture.height, profile, 0)),
+      answer: JSON.parse((isRow ? exports.GradeRow : exports.Grade)(bytes, colors, picture.width, picture.height, profile, core, 0)),
     };
   } catch (fault) {
     return { turn, fault: (fault as Error).message };

@@ -3,6 +3,7 @@ import { say } from '../shell/words';
 import type { FaceAnswered, FaceAsked } from './faceWorker';
 
 export type FaceAnswer = Schemas['FaceAnswer'];
+export type FiberCore = Schemas['FiberCore'];
 export type FaceRowAnswer = Schemas['FaceRowAnswer'];
 
 let worker: Worker | undefined;
@@ -15,9 +16,9 @@ export const knowLimits = (limits: Schemas['FaceProfile'][]) => {
 };
 
 /** Graded in this page: the same rules as the server's, slower. */
-function gradeHere<T>(file: Blob, profile: string, isRow: boolean): Promise<T> {
+function gradeHere<T>(file: Blob, profile: string, core: FiberCore, isRow: boolean): Promise<T> {
   const grader = (worker ??= new Worker(new URL('./faceWorker.ts', import.meta.url), { type: 'module' }));
-  const asked: FaceAsked = { turn: ++turns, file, profile, isRow, limits: own.filter((one) => one.id === profile) };
+  const asked: FaceAsked = { turn: ++turns, file, profile, core, isRow, limits: own.filter((one) => one.id === profile) };
   return new Promise((resolve, reject) => {
     const over = () => {
       grader.removeEventListener('message', hear);
@@ -56,11 +57,12 @@ export async function pictureOnly(file: Blob): Promise<Blob> {
 }
 
 /** What is sent to the server's grader. */
-const asked = (file: Blob, profile: string) => ({
-  body: { picture: '', profile, umPerPixel: null },
+const asked = (file: Blob, profile: string, core: FiberCore) => ({
+  body: { picture: '', profile, core, umPerPixel: null },
   bodySerializer: () => {
     const form = new FormData();
     form.append('profile', profile);
+    form.append('core', core);
     form.append('picture', file, 'picture');
     return form;
   },
@@ -76,9 +78,9 @@ async function graded<T>(there: Promise<T>, here: () => Promise<T>): Promise<T &
 }
 
 /** A picture graded: by the server when there is one, else in this page. */
-export const gradeFace = (file: Blob, profile: string) =>
-  graded<FaceAnswer>(got(api.POST('/api/v1/calc/end-face', asked(file, profile))), () => gradeHere(file, profile, false));
+export const gradeFace = (file: Blob, profile: string, core: FiberCore) =>
+  graded<FaceAnswer>(got(api.POST('/api/v1/calc/end-face', asked(file, profile, core))), () => gradeHere(file, profile, core, false));
 
 /** The same of a flat ferrule's row of fibers. */
-export const gradeRow = (file: Blob, profile: string) =>
-  graded<FaceRowAnswer>(got(api.POST('/api/v1/calc/end-face-row', asked(file, profile))), () => gradeHere(file, profile, true));
+export const gradeRow = (file: Blob, profile: string, core: FiberCore) =>
+  graded<FaceRowAnswer>(got(api.POST('/api/v1/calc/end-face-row', asked(file, profile, core))), () => gradeHere(file, profile, core, true));

@@ -32,7 +32,7 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
   const bench = view?.bench;
   const where = bench && `${view.focus} ${bench.attempt} ${bench.try} ${bench.step?.id} ${bench.trouble?.sign}`;
   useEffect(() => setSays(''), [where]);
-  const face = useGrade(bench?.step?.ask?.profile ?? undefined, { about: view?.focus ?? '', look: where ?? '' });
+  const face = useGrade(bench?.step?.ask?.profile ?? undefined, bench?.step?.ask?.core ?? undefined, { about: view?.focus ?? '', look: where ?? '' });
   const [picked, setPicked] = useState<number>();
   const seen = face.shown?.answer.seen;
   const proposed = seen && bench?.step ? propose(seen) : undefined;

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState, type DragEvent } from 'react';
 import { api, got } from '../../api/client';
-import { knowLimits } from '../../core/faces';
+import { knowLimits, type FiberCore } from '../../core/faces';
 import { LimitAxis } from '../../drawing/LimitAxis';
 import { FaultLine } from '../../shell/faults';
 import { useKeys } from '../../shell/keys';
@@ -23,7 +23,7 @@ const mostWhy = 3;
 export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
   const [profile, setProfile] = useState<string>('sm-upc');
   const [isRow, setRow] = useState(false);
-  const { shown, before, isGrading, fault, take, pickFiber } = useGrade(profile, { isRow });
+  const [said, setSaid] = useState<FiberCore>();
   const [picked, setPicked] = useState<number>();
   const [isListing, setListing] = useState(false);
   const [isConfirming, setConfirming] = useState(false);
@@ -33,6 +33,10 @@ export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
     queryFn: () => toldOrKept('profiles', () => got(api.GET('/api/v1/profiles'))),
   });
   const limits = known.data?.find((one) => one.id === profile);
+  // The limits say of which glass a fiber is; where that has several cores, whoever looks says which.
+  const cores = limits?.cores ?? [];
+  const core = cores.length === 1 ? cores[0] : cores.find((one) => one === said);
+  const { shown, before, isGrading, isWaiting, fault, take, pickFiber } = useGrade(profile, core, { isRow });
   const confirmed = limits?.confirmation;
   const own = useMemo(() => known.data?.filter((one) => one.isOwn), [known.data]);
   useEffect(() => {
@@ -68,7 +72,23 @@ export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
             ))}
           </select>
         </label>
+        {cores.length > 1 && (
+          <label className="row">
+            {say('verify.core')}
+            <select className="button" value={core ?? ''} onChange={(event) => setSaid(event.target.value as FiberCore)}>
+              <option value="" disabled>
+                {say('verify.core-say')}
+              </option>
+              {cores.map((one) => (
+                <option key={one} value={one}>
+                  {say(`core.${one}` as Key)}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
       </header>
+      {isWaiting && <p role="alert">{say('verify.core-wanted')}</p>}
       <FaultLine says={fault} />
       <div className="verify-two">
         <section className="looked">

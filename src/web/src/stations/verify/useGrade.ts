@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { gradeFace, gradeRow, pictureOnly, type FaceAnswer, type FaceRowAnswer } from '../../core/faces';
+import { gradeFace, gradeRow, pictureOnly, type FaceAnswer, type FaceRowAnswer, type FiberCore } from '../../core/faces';
 
 /** A picture and what a screen shows of it. */
 export interface Picture {
@@ -35,18 +35,22 @@ export type Grading = ReturnType<typeof useGrade>;
 /**
  * Has pictures graded; keeps the one before, to hold beside. A picture that is refused changes nothing that is shown.
  * @param profile of the limits; without one nothing is graded
+ * @param core of the fiber; a picture waits until it is told
  * @param about what is looked at: when it becomes something else, what was shown of the other goes
  * @param look what the look is for: when it changes, the picture shown becomes the one before
  * @param isRow of a flat ferrule: its fibers are graded one by one
  */
 export function useGrade(
   profile: string | undefined,
+  core: FiberCore | undefined,
   { about = '', look = '', isRow = false }: { about?: string; look?: string; isRow?: boolean },
 ) {
   const [shown, setShown] = useState<Graded>();
   const [before, setBefore] = useState<Graded>();
   const [isGrading, setGrading] = useState(false);
   const [fault, setFault] = useState('');
+  const [isWaiting, setWaiting] = useState(false);
+  const waiting = useRef<Blob>(undefined);
   const asked = useRef(0);
   const held = useRef({ shown, before });
   const last = useRef(about);
@@ -63,12 +67,17 @@ export function useGrade(
   const grade = useCallback(
     async (given: Blob, isAnother: boolean) => {
       if (!profile) return;
+      if (!core) {
+        waiting.current = given;
+        return setWaiting(true);
+      }
+      setWaiting(false);
       const turn = ++asked.current;
       setGrading(true);
       setFault('');
       try {
         const picture = isAnother ? await pictureOnly(given) : given;
-        const { isHere, ...told } = isRow ? await gradeRow(picture, profile) : await gradeFace(picture, profile);
+        const { isHere, ...told } = isRow ? await gradeRow(picture, profile, core) : await gradeFace(picture, profile, core);
         const row = 'fibers' in told ? told : undefined;
         const fiber = row?.decisive ?? undefined;
         const answer = 'fibers' in told ? told.fibers[fiber ?? -1] : told;
@@ -88,13 +97,15 @@ export function useGrade(
       }
       if (turn === asked.current) setGrading(false);
     },
-    [profile, isRow, hold],
+    [profile, core, isRow, hold],
   );
 
-  // The same picture under other limits is graded again.
+  // The same picture under other limits is graded again, and one that waited for its fiber now.
   useEffect(() => {
-    const file = held.current.shown?.file;
-    if (file) void grade(file, false);
+    const [next, file] = [waiting.current, held.current.shown?.file];
+    waiting.current = undefined;
+    if (next) void grade(next, true);
+    else if (file) void grade(file, false);
   }, [grade]);
 
   useEffect(() => {
@@ -111,5 +122,5 @@ export function useGrade(
     if (shown && answer) hold({ shown: { ...shown, fiber, answer, view: answer.view }, before });
   };
 
-  return { shown, before, isGrading, fault, pickFiber, take: (picture: Blob) => void grade(picture, true) };
+  return { shown, before, isGrading, isWaiting, fault, pickFiber, take: (picture: Blob) => void grade(picture, true) };
 }

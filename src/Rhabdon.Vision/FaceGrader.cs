@@ -1,0 +1,104 @@
+using Rhabdon.Core.Catalog;
+using Rhabdon.Core.EndFaces;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Vision.Looking;
+
+namespace Rhabdon.Vision;
+
+/// <summary>A picture and a profile in, a verdict with its reasons out.</summary>
+public static class FaceGrader
+{
+    private const double WorstFocus = 2.6;
+    private const double MostClipped = 0.25;
+    private const double BlobSmoothing = 0.45;
+    private const double BlobScore = 6.5;
+    private const float LeastShade = 5;
+    private const double CompactScore = 12;
+    private const float CompactShade = 12;
+    private const double LargestCompact = 30;
+
+    /// <summary>Raised whenever the same picture may be judged otherwise. 1: what came before versions were noted.</summary>
+    public const int Version = 2;
+
+    /// <param name="core">Of the fiber in the picture.</param>
+    /// <param name="scale">Micrometers to a pixel where known, above zero; else it is taken from the cladding's 125 µm.</param>
+    public static FaceGrade Grade(GrayImage image, FaceProfile profile, FiberCore core, double? scale = null)
+    {
+        if (Exposure.FaultOf(image) is { } blind)
+        {
+            return Cannot(blind, new PictureQuality(0, 0, 1, 0, 0));
+        }
+
+        if (FiberFinder.Find(image, scale, core != FiberCore.SingleMode) is not { } place)
+        {
+            return Cannot("no-fiber", new PictureQuality(0, 0, 0, 0, 0));
+        }
+
+        var measured = scale ?? (FiberDimensions.CladdingRadius / place.Radius);
+        var focus = place.Blur * measured;
+        var clipped = Exposure.ClippedIn(image, place);
+        if (focus > WorstFocus || clipped > MostClipped || !IsInFrame(image, place, profile, measured))
+        {
+            return Cannot(
+                focus > WorstFocus ? "blurred" : clipped > MostClipped ? "clipped" : "cut-off", new PictureQuality(focus, 0, clipped, 0, place.Strength),
+                new FiberCircle(place.X, place.Y, 2 * place.Radius, measured, core.Radius()));
+        }
+
+        if (!EdgeAllRound.IsFiber(image, place))
+        {
+            return Cannot("no-fiber", new PictureQuality(focus, 0, clipped, 0, place.Strength));
+        }
+
+        var ferrule = FerruleView.Of(image, place, measured);
+        var glass = GlassView.Of(image, place, measured, core.Radius(), ferrule?.Light);
+        var findings = Findings(profile, place, measured, RingView.Of(image, place, measured), glass, ferrule);
+        var judgement = FaceJudge.Judge(profile, findings);
+        return new FaceGrade(
+            judgement.Verdict, judgement.IsMarginal, new PictureQuality(focus, glass.Glass / 255, clipped, glass.NoiseAtEdge / 255, place.Strength), findings, judgement.Zones, judgement.Reasons,
+            new FiberCircle(place.X, place.Y, 2 * place.Radius, measured, glass.CoreRadius), Version);
+    }
+
+    private static FaceGrade Cannot(string why, PictureQuality quality, FiberCircle? place = null) =>
+        new(FaceVerdict.CannotGrade, false, quality, [], [], [Phrase.Of($"face.cannot.{why}")], place, Version);
+
+    // Core and cladding decide: all of them must be there.
+    private static bool IsInFrame(GrayImage image, FiberPlace place, FaceProfile profile, double scale)
+    {
+        var reach = (double)(profile.Of(Zone.B)?.To ?? 0) / 2 / scale;
+        return place.X >= reach && place.Y >= reach && place.X <= image.Width - 1 - reach && place.Y <= image.Height - 1 - reach;
+    }
+
+    private static List<Finding> Findings(FaceProfile profile, FiberPlace place, double scale, RingView ring, GlassView glass, FerruleView? ferrule)
+    {
+        var compact = TakeCompact(glass);
+        var traces = ScratchTracer.TakeFrom(glass);
+        var remains = new LineRemains(traces, glass);
+        var veil = Veil.TakeFrom(glass);
+        var blobs = BlobFinder.WithoutHalos(compact.Concat(Finder(glass).Find(BlobSmoothing, BlobScore, LeastShade)));
+        var reader = new FindingReader(profile, place, scale, glass);
+        var onGlass = blobs.Where(b => !veil.Hides(b) && !remains.Hold(b)).ToList();
+        var onFerrule = ferrule?.Find().FindAll(b => !remains.HoldBeyondRing(b)) ?? [];
+        var lines = TraceJoiner.Join([.. traces.Where(t => !veil.Hides(t))], glass.Pitch);
+        var free = new FreeCourse(lines, [.. onGlass, .. veil.Films], glass.Pitch, glass.Half);
+        return
+        [
+            .. lines.Select(t => reader.Read(t with { Course = free.Of(t) })),
+            .. new Patches(ring, glass.Edge, place.FerruleFrom(scale), glass.Blur * glass.Pitch, glass.Glass).Name(veil.Films, onGlass, onFerrule).Select(p => reader.Read(p.Blob, p.Kind)),
+        ];
+    }
+
+    private static BlobFinder Finder(GlassView glass) => new(glass.Left, glass.Pitch, glass.Half, glass.Blur, glass.IsJudged, glass.Noise);
+
+    // Deep round patches would pass for short wide lines: they are taken out before lines are looked for.
+    private static List<Blob> TakeCompact(GlassView glass)
+    {
+        var deep = Finder(glass).Find(BlobSmoothing, CompactScore, CompactShade);
+        var compact = deep.FindAll(b => b.Size < LargestCompact && (b.IsCompact || deep.Exists(b.ClumpsWith)));
+        foreach (var blob in compact)
+        {
+            glass.Blank(blob.Places);
+        }
+
+        return compact;
+    }
+}
