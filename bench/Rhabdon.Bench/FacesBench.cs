@@ -28,7 +28,7 @@ internal static class FacesBench
         foreach (var style in FaceStyle.All)
         {
             var tally = new FaceTally();
-            var faces = from profile in FaceProfiles.Starters from plight in Enum.GetValues<Plight>() from seed in Enumerable.Range(FirstSeed, seeds) select (profile, plight, seed);
+            var faces = from profile in FaceProfiles.Starters from plight in Enum.GetValues<FaceCondition>() from seed in Enumerable.Range(FirstSeed, seeds) select (profile, plight, seed);
             Parallel.ForEach(faces, f =>
             {
                 var miss = Grade(style, f.profile, $"{style.Name} {f.profile.Id} {f.plight} {f.seed}", MadeFaces.Make(style, f.profile, f.plight, f.seed), style.IsHeldBack ? [tally, all] : [tally]);
@@ -50,7 +50,7 @@ internal static class FacesBench
     public static void WritePictures(string folder)
     {
         Directory.CreateDirectory(folder);
-        var plights = Enum.GetValues<Plight>();
+        var plights = Enum.GetValues<FaceCondition>();
         foreach (var (style, index) in FaceStyle.All.Select((s, i) => (s, i)))
         {
             foreach (var (profile, seed) in ((string, int)[])[("sm-upc", 501), ("mm", 502)])
@@ -73,7 +73,7 @@ internal static class FacesBench
             var image = PictureReader.Read(File.ReadAllBytes(Path.Combine(folder, drawn.Picture))).Image!;
             var profile = FaceProfiles.Find(drawn.Profile)!;
             var marks = drawn.Marks.Select(m => (Mark: new MadeMark(m.Kind, [.. m.Path.Select(p => new Spot(p[0], p[1]))], m.Size, m.Depth), m.Nearest)).ToList();
-            var face = new MadeFace(image.Width, image.Height, drawn.CenterX, drawn.CenterY, drawn.MicrometersPerPixel, new FaceLook(CoreRadius: drawn.CoreRadius), [.. marks.Select(m => m.Mark)], 0);
+            var face = new MadeFace(image.Width, image.Height, drawn.CenterX, drawn.CenterY, drawn.MicrometersPerPixel, new FaceAppearance(CoreRadius: drawn.CoreRadius), [.. marks.Select(m => m.Mark)], 0);
             var truth = from m in marks
                         let zone = profile.At(m.Nearest)
                         where zone is not null
@@ -118,7 +118,7 @@ internal static class FacesBench
     private static void Time()
     {
         var profile = FaceProfiles.Find("sm-upc")!;
-        var face = MadeFaces.Make(FaceStyle.All[0], profile, Plight.Mixed, 1) with { Width = 1152, Height = 868, CenterX = 570, CenterY = 430 };
+        var face = MadeFaces.Make(FaceStyle.All[0], profile, FaceCondition.Mixed, 1) with { Width = 1152, Height = 868, CenterX = 570, CenterY = 430 };
         var image = FaceRenderer.Draw(face);
         var png = PictureWriter.Png(image);
         var (grading, decoding) = (new List<double>(), new List<double>());

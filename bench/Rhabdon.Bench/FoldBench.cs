@@ -60,7 +60,7 @@ internal static class FoldBench
         Add(new Begun());
         while (TerminationFold.Fold(termination, stream, book) is { IsOver: false } state)
         {
-            Add(BenchDesk.Answer(state, book, state.Trouble is null ? new DoneWith(state.Step!, Read(state.Step!)) : new ChooseAction("tap"), LengthUnit.Millimeter).Body!);
+            Add(IntentHandler.Answer(state, book, state.Trouble is null ? new DoneWith(state.Step!, Read(state.Step!)) : new ChooseAction("tap"), LengthUnit.Millimeter).Body!);
         }
 
         return stream;

@@ -55,5 +55,5 @@ internal static class LooksBench
     }
 
     private static MadeFace Face(int width, int height, double scale) =>
-        MadeFaces.Make(FaceStyle.All[0], FaceProfiles.Find("sm-upc")!, Plight.Mixed, 1) with { Width = width, Height = height, CenterX = (width / 2) - 6, CenterY = (height / 2) - 4, MicrometersPerPixel = scale };
+        MadeFaces.Make(FaceStyle.All[0], FaceProfiles.Find("sm-upc")!, FaceCondition.Mixed, 1) with { Width = width, Height = height, CenterX = (width / 2) - 6, CenterY = (height / 2) - 4, MicrometersPerPixel = scale };
 }

@@ -25,7 +25,7 @@ switch (part)
     case "events": await EventsBench.RunAsync(address, database); break;
     case "acts": await ActsBench.RunAsync(address); break;
     case "fuzz": await FuzzBench.RunAsync(address, database, args.Length > 2 ? int.Parse(args[2], System.Globalization.CultureInfo.InvariantCulture) : 5_000); break;
-    case "ladder": await LadderBench.RunAsync(address, database); break;
+    case "ladder": await StrandsBench.RunAsync(address, database); break;
     case "lists": await ListsBench.RunAsync(address, database); break;
     default: throw new ArgumentException($"There is no benchmark {part}.");
 }

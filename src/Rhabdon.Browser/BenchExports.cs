@@ -50,7 +50,7 @@ public static partial class BenchExports
     /// <summary>What the bench shows of a batch; every strand named must be held.</summary>
     [JSExport]
     public static string View(string look) => JsonSerializer.Serialize(
-        new BatchViewer(Book, Phrasebook.English, "en").View(JsonSerializer.Deserialize(look, CoreJson.Default.BatchLook)!, StateOf), CoreJson.Default.BatchView);
+        new BatchViewer(Book, Phrasebook.English, "en").View(JsonSerializer.Deserialize(look, CoreJson.Default.BatchRequest)!, StateOf), CoreJson.Default.BatchView);
 
     /// <summary>Judges what is being typed: the grade and what is said beside the field; a fault says what would do.</summary>
     [JSExport]
@@ -62,7 +62,7 @@ public static partial class BenchExports
             return "{}";
         }
 
-        var (_, verdict, fault) = BenchDesk.Read(state, recipe, step, read, UnitOf(unit));
+        var (_, verdict, fault) = IntentHandler.Read(state, recipe, step, read, UnitOf(unit));
         var viewer = new BenchViewer(Book, Phrasebook.English, "en", UnitOf(unit));
         return Words(
             ("grade", verdict is null ? "none" : verdict.Grade.ToString().ToLowerInvariant()),
@@ -98,13 +98,13 @@ public static partial class BenchExports
         var states = JsonSerializer.Deserialize(terminations, CoreJson.Default.ListGuid)!.ConvertAll(StateOf);
         var stamped = JsonSerializer.Deserialize(stamp, CoreJson.Default.DictionaryStringString)!;
         var now = DateTimeOffset.Parse(stamped["at"], CultureInfo.InvariantCulture);
-        return Made(BatchDesk.Answer(states, Book, JsonSerializer.Deserialize(intent, CoreJson.Default.BenchIntent)!, UnitOf(unit), now), stamp);
+        return Made(BatchIntentHandler.Answer(states, Book, JsonSerializer.Deserialize(intent, CoreJson.Default.BenchIntent)!, UnitOf(unit), now), stamp);
     }
 
     /// <summary>Makes the event that moves work from one strand to another; both must be held.</summary>
     [JSExport]
     public static string Move(string from, string to, string first, string reason, string stamp) => Made(
-        BatchDesk.Move(StateOf(Guid.Parse(from)), StateOf(Guid.Parse(to)), Held[Guid.Parse(to)].Events, Book, Guid.Parse(first), reason), stamp);
+        BatchIntentHandler.Move(StateOf(Guid.Parse(from)), StateOf(Guid.Parse(to)), Held[Guid.Parse(to)].Events, Book, Guid.Parse(first), reason), stamp);
 
     private static string Made(BatchAnswer answer, string stamp)
     {

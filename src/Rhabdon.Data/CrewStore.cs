@@ -8,7 +8,7 @@ public sealed record Crew(Guid Id, string Name);
 public sealed record Membership(Guid CrewId, Guid PersonId, DateOnly FromDay, DateOnly? ToDay);
 
 /// <summary>A person as the crew's screen and the shared tablet know them: no secrets.</summary>
-public sealed record Mate(Guid Id, string Name, string SignIn, string Role, bool IsActive);
+public sealed record PersonInCrew(Guid Id, string Name, string SignIn, string Role, bool IsActive);
 
 /// <summary>Crews, who belongs to them, and from when to when.</summary>
 public sealed class CrewStore(Database database)
@@ -30,10 +30,10 @@ public sealed class CrewStore(Database database)
     }
 
     /// <summary>Everyone who is or was in one's own crews, and oneself; for an owner everyone.</summary>
-    public async Task<IReadOnlyList<Mate>> PeopleAsync(Access access)
+    public async Task<IReadOnlyList<PersonInCrew>> PeopleAsync(Access access)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<Mate>(
+        return (await connection.QueryAsync<PersonInCrew>(
             $"""
             select {MateColumns} from person p where @Role = 'owner' or p.id = @Person
                 or exists (select 1 from crew_member cm join crew on crew.id = cm.crew_id where cm.person_id = p.id and {IsMine})
@@ -43,10 +43,10 @@ public sealed class CrewStore(Database database)
     }
 
     /// <summary>Active people who are in one of one's crews today, and oneself: those who may take over a shared tablet.</summary>
-    public async Task<IReadOnlyList<Mate>> MatesAsync(Access access)
+    public async Task<IReadOnlyList<PersonInCrew>> MatesAsync(Access access)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<Mate>(
+        return (await connection.QueryAsync<PersonInCrew>(
             $"""
             select {MateColumns} from person p where p.is_active and (p.id = @Person
                 or exists (select 1 from crew_member cm join crew on crew.id = cm.crew_id

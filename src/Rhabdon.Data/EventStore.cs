@@ -18,7 +18,7 @@ public sealed record JobRight(Guid Person, Guid Job, string Role, string TimeZon
 /// <param name="Sequences">Device and sequence pairs that are taken.</param>
 /// <param name="DeviceBefore">When the last event of each device before this delivery happened.</param>
 /// <param name="Keys">The keys of those whose events another person sends.</param>
-public sealed record AppendGround(
+public sealed record AppendContext(
     IReadOnlyDictionary<Guid, StreamPlace> Places,
     IReadOnlyList<JobRight> Rights,
     Dictionary<Guid, string> Held,
@@ -103,7 +103,7 @@ public sealed class EventStore(Database database, StreamCache cache)
 
     /// <summary>Locks every stream that these events name and reads all that decides whether they may join them.</summary>
     /// <param name="people">Everyone whose rights are in question.</param>
-    public async Task<AppendGround> GroundAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IReadOnlyList<BenchEvent> events, IReadOnlyCollection<Guid> people, RecipeBook book)
+    public async Task<AppendContext> ContextAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IReadOnlyList<BenchEvent> events, IReadOnlyCollection<Guid> people, RecipeBook book)
     {
         var terminations = events.SelectMany(e => e.Strands).Select(s => s.Termination).Distinct().ToArray();
         var devices = events.GroupBy(e => e.Device).ToDictionary(g => g.Key, g => g.Min(e => e.Sequence));
@@ -133,7 +133,7 @@ public sealed class EventStore(Database database, StreamCache cache)
         var before = (await answers.ReadAsync<(Guid Device, DateTime At)>()).ToDictionary(d => d.Device, d => new DateTimeOffset(d.At));
         var keys = (await answers.ReadAsync<PersonKey>()).AsList();
         var streams = await StreamsAsync(connection, transaction, [.. places.Keys], book);
-        return new AppendGround(places, rights, held, sequences, before, keys, streams);
+        return new AppendContext(places, rights, held, sequences, before, keys, streams);
     }
 
     /// <summary>Adds events to the streams that they name.</summary>

@@ -54,7 +54,7 @@ public sealed record TerminationRow
 }
 
 /// <summary>One end of a strand as the ladder shows it.</summary>
-public sealed record LadderEnd(Guid Id, int Strand, string End, string Label, int Port, int Position, string Phase, int Attempt, string? Sign, bool NeedsALook, string Bucket);
+public sealed record StrandEnd(Guid Id, int Strand, string End, string Label, int Port, int Position, string Phase, int Attempt, string? Sign, bool NeedsALook, string Bucket);
 
 /// <summary>How many ends of a cable are in a bucket: planned, under-way, trouble, look, verified, doubtful or rejected.</summary>
 public sealed record TallyRow(Guid JobId, Guid CableId, string Bucket, int Ends);
@@ -261,10 +261,10 @@ public sealed class JobStore(Database database)
     }
 
     /// <summary>Both ends of every strand of a cable, strand by strand, the near end first.</summary>
-    public async Task<IReadOnlyList<LadderEnd>> LadderAsync(Guid cable)
+    public async Task<IReadOnlyList<StrandEnd>> LadderAsync(Guid cable)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<LadderEnd>(
+        return (await connection.QueryAsync<StrandEnd>(
             """
             select t.id "Id", t.strand "Strand", t.cable_end "End", t.label "Label", t.port "Port", t.position "Position", coalesce(s.phase, 'planned') "Phase",
                 coalesce(s.attempt, 0) "Attempt", s.sign "Sign", coalesce(s.needs_a_look, false) "NeedsALook", coalesce(s.bucket, 'planned') "Bucket"

@@ -6,7 +6,7 @@ using Rhabdon.Core.Recipes;
 namespace Rhabdon.Data;
 
 /// <summary>What a crew has chosen in a recipe.</summary>
-public sealed record CrewSchool(Guid Crew, string CrewName, string Recipe, School School);
+public sealed record CrewTechnique(Guid Crew, string CrewName, string Recipe, Technique Technique);
 
 /// <summary>One version of a recipe, and how it stands.</summary>
 /// <param name="By">Who published it; null for what ships with the program.</param>
@@ -20,26 +20,36 @@ public sealed class RecipeStore(Database database)
     /// A recipe may refer to a ladder that is published already.
     /// </summary>
     /// <param name="by">Who publishes; null for what ships with the program, which never comes over what a person has published.</param>
-    /// <returns>Each recipe's version, in their order.</returns>
+    /// <returns>The version of each recipe that was published or stands, in their order.</returns>
     /// <exception cref="InvalidDataException">The recipe has faults; the message names each with its place.</exception>
     public async Task<IReadOnlyList<RecipeRef>> PublishAsync(IEnumerable<Ladder> ladders, IEnumerable<Recipe> recipes, Guid? by = null)
     {
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync();
         await connection.ExecuteAsync("lock table recipe in share row exclusive mode", transaction: transaction);
-        var current = new Dictionary<string, PublishedLadder>();
+        var (current, displaced) = (new Dictionary<string, PublishedLadder>(), new HashSet<string>());
         foreach (var ladder in ladders)
         {
-            var version = await VersionOf("ladder", ladder.Id, JsonSerializer.Serialize(ladder, CoreJson.Default.Ladder));
-            current[ladder.Id] = new PublishedLadder(new LadderRef(ladder.Id, version), ladder);
+            var content = JsonSerializer.Serialize(ladder, CoreJson.Default.Ladder);
+            await VersionOf("ladder", ladder.Id, content);
+            current[ladder.Id] = (await LadderOf(ladder.Id, content))!;
+            if (JsonSerializer.Serialize(current[ladder.Id].Ladder, CoreJson.Default.Ladder) != content)
+            {
+                displaced.Add(ladder.Id);
+            }
         }
 
         var published = new List<RecipeRef>();
-
         foreach (var recipe in recipes)
         {
-            var ladder = current.TryGetValue(recipe.Ladder.Id, out var given) ? given : await LatestLadder(recipe.Ladder.Id);
+            var ladder = current.TryGetValue(recipe.Ladder.Id, out var given) ? given : await LadderOf(recipe.Ladder.Id);
             var faults = RecipeCheck.Faults(recipe, ladder?.Ladder);
+            if (faults.Count > 0 && displaced.Contains(recipe.Ladder.Id))
+            {
+                // What ships waits where a person's ladder stands in the place of the one that it was written for.
+                continue;
+            }
+
             if (faults.Count > 0)
             {
                 var places = string.Join("; ", faults.Select(f => $"{f.Place}: {Core.Phrases.Phrasebook.English.Say(f.Says)}"));
@@ -66,26 +76,29 @@ public sealed class RecipeStore(Database database)
             return latest.Version + 1;
         }
 
-        async Task<PublishedLadder?> LatestLadder(string id) =>
-            await connection.QuerySingleOrDefaultAsync<(int Version, string? Content)>("select version, content from ladder where id = @id order by version desc limit 1", new { id }, transaction)
+        // That very ladder where it is published, else for what ships the newest that shipped, else the newest.
+        async Task<PublishedLadder?> LadderOf(string id, string? wanted = null) =>
+            await connection.QuerySingleOrDefaultAsync<(int Version, string? Content)>(
+                "select version, content from ladder where id = @id order by content = @wanted desc nulls last, (@isShipped and published_by is null) desc, version desc limit 1",
+                new { id, wanted, isShipped = by is null }, transaction)
                 is (var version, { } content) ? new PublishedLadder(new LadderRef(id, version), StarterRecipes.ReadLadder(content)) : null;
     }
 
     /// <summary>What one's own crews have chosen, as of today; an owner sees every crew's.</summary>
-    public async Task<IReadOnlyList<CrewSchool>> SchoolsAsync(Access access)
+    public async Task<IReadOnlyList<CrewTechnique>> TechniquesAsync(Access access)
     {
         await using var connection = await database.OpenAsync();
         var rows = await connection.QueryAsync<(Guid Crew, string Name, string Recipe, string Content)>(
             $"select crew.id, crew.name, recipe_id, content from crew_school join crew on crew.id = crew_id where @Role = 'owner' or {CrewStore.IsMine} order by crew.name, recipe_id", access);
-        return [.. rows.Select(r => new CrewSchool(r.Crew, r.Name, r.Recipe, JsonSerializer.Deserialize(r.Content, CoreJson.Default.School)!))];
+        return [.. rows.Select(r => new CrewTechnique(r.Crew, r.Name, r.Recipe, JsonSerializer.Deserialize(r.Content, CoreJson.Default.Technique)!))];
     }
 
-    public async Task SetSchoolAsync(Guid crew, string recipe, School school)
+    public async Task SetTechniqueAsync(Guid crew, string recipe, Technique technique)
     {
         await using var connection = await database.OpenAsync();
         await connection.ExecuteAsync(
             "insert into crew_school (crew_id, recipe_id, content) values (@crew, @recipe, @content) on conflict (crew_id, recipe_id) do update set content = excluded.content",
-            new { crew, recipe, content = JsonSerializer.Serialize(school, CoreJson.Default.School) });
+            new { crew, recipe, content = JsonSerializer.Serialize(technique, CoreJson.Default.Technique) });
     }
 
     /// <summary>Every published version, so that any event can be folded. One that cannot be read is left out: it must not take the others with it.</summary>

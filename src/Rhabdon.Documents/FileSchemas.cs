@@ -11,8 +11,11 @@ namespace Rhabdon.Documents;
 /// <summary>The open formats as JSON Schema (draft 2020-12), taken from the very types that read and write them. Kept in docs/schemas/.</summary>
 public static class FileSchemas
 {
-    // As LengthText reads it: millimeters and meters in decimals, inches in decimals or fractions.
-    private const string LengthPattern = """^\s*-?[0-9].*[^0-9\s]\s*$""";
+    // No more than LengthText reads: a unit, no fraction over nothing, and so few digits before it that 100 km are never passed. White space is ASCII's.
+    private const string LengthPattern =
+        """^(?:[0-9]{1,3}[ -]+[0-9]{1,4}/(?!0+ *[^0-9])[0-9]{1,4}|[0-9]{1,4}/(?!0+ *[^0-9])[0-9]{1,4}|(?:[0-9]{1,5}(?:\.[0-9]{1,9})?|\.[0-9]{1,9})) ?(?:mm|cm|m|µm|μm|um|in|"|″)$""";
+
+    private const int MostLength = LengthText.MaxCharacters;
 
     /// <summary>Each schema by the name of its file.</summary>
     public static IReadOnlyDictionary<string, string> All { get; } = new Dictionary<string, string>
@@ -35,7 +38,7 @@ public static class FileSchemas
     // The exporter cannot see into a converter of our own.
     private static JsonNode Transform(JsonSchemaExporterContext context, JsonNode schema) =>
         context.TypeInfo.Type == typeof(Length) || context.TypeInfo.Type == typeof(Length?)
-            ? new JsonObject { ["type"] = "string", ["pattern"] = LengthPattern, ["description"] = "A length with its unit: 30 mm, 118 m, 1 3/16 in." }
+            ? new JsonObject { ["type"] = "string", ["pattern"] = LengthPattern, ["maxLength"] = MostLength, ["description"] = "A length with its unit: 30 mm, 118 m, 1 3/16 in." }
             : context.TypeInfo.Type == typeof(Wording)
                 ? new JsonObject { ["type"] = "object", ["additionalProperties"] = new JsonObject { ["type"] = "string" }, ["description"] = "Text by language tag." }
                 : schema;

@@ -55,7 +55,7 @@ public sealed record FaceInHand(int Connector, double Bead, double Scratches, bo
         var chance = new Random(Connector);
         return new MadeFace(
             Width, Height, (Width / 2) + chance.Next(-40, 40), (Height / 2) + chance.Next(-30, 30), Scale,
-            new FaceLook(Core: 0.62, Grain: 0.012, SlopeX: 0.03, SlopeY: -0.02, Vignette: 0.08), [.. Marks(chance)], (Connector * 1000) + frame);
+            new FaceAppearance(Core: 0.62, Grain: 0.012, SlopeX: 0.03, SlopeY: -0.02, Vignette: 0.08), [.. Marks(chance)], (Connector * 1000) + frame);
     }
 
     private static FaceInHand New(int connector) => new(connector, WholeBead, FromCrumbs, IsDirty: true);

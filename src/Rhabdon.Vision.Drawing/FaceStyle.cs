@@ -8,7 +8,7 @@ public readonly record struct Between(double From, double To)
     internal double Pick(Random chance) => From + ((To - From) * chance.NextDouble());
 }
 
-/// <summary>One microscope, one make of ferrule, one way of lighting: what its pictures have in common. Units as in <see cref="FaceLook"/>.</summary>
+/// <summary>One microscope, one make of ferrule, one way of lighting: what its pictures have in common. Units as in <see cref="FaceAppearance"/>.</summary>
 /// <param name="IsHeldBack">Kept from the eyes of whoever tunes the grader: figures are reported on these.</param>
 /// <param name="Sizes">Width and height of its pictures, pixels.</param>
 /// <param name="FerruleStep">How much brighter the ferrule is than the glass.</param>

@@ -7,7 +7,7 @@ namespace Rhabdon.Vision.Drawing;
 /// <param name="CenterX">Of the fiber, in pixels of the picture.</param>
 /// <param name="MicrometersPerPixel">Above zero.</param>
 /// <param name="Seed">Of grain, pores and noise.</param>
-public sealed record MadeFace(int Width, int Height, double CenterX, double CenterY, double MicrometersPerPixel, FaceLook Look, IReadOnlyList<MadeMark> Marks, int Seed)
+public sealed record MadeFace(int Width, int Height, double CenterX, double CenterY, double MicrometersPerPixel, FaceAppearance Look, IReadOnlyList<MadeMark> Marks, int Seed)
 {
     /// <summary>What an eye that misses nothing would find, held against this profile's zones.</summary>
     public IReadOnlyList<Finding> Truth(FaceProfile profile) =>
@@ -33,7 +33,7 @@ public sealed record MadeFace(int Width, int Height, double CenterX, double Cent
 /// <param name="Vignette">How much of the light is lost at 200 µm from the picture's middle.</param>
 /// <param name="Blur">Standard deviation of the spread of a point, micrometers.</param>
 /// <param name="Noise">Standard deviation.</param>
-public sealed record FaceLook(
+public sealed record FaceAppearance(
     double Glass = 0.5, double Ferrule = 0.65, double Core = 0.55, double CoreRadius = 4.5, double CoreEdge = 0.3, double CoreRound = 0, double CoreOffset = 0,
     double RingWidth = 1, double Ring = 0.15, double Grain = 0.015, double GrainSize = 2, double Pores = 0.5, double SlopeX = 0, double SlopeY = 0, double Vignette = 0,
     double Blur = 0.5, double Noise = 0.01)

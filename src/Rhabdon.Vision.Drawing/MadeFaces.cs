@@ -4,7 +4,7 @@ using Rhabdon.Core.EndFaces;
 namespace Rhabdon.Vision.Drawing;
 
 /// <summary>What is on a made-up face.</summary>
-public enum Plight
+public enum FaceCondition
 {
     Clean,
     FineScratches,
@@ -23,7 +23,7 @@ public enum Plight
 public static class MadeFaces
 {
     /// <summary>The same four give the same face.</summary>
-    public static MadeFace Make(FaceStyle style, FaceProfile profile, Plight plight, int seed)
+    public static MadeFace Make(FaceStyle style, FaceProfile profile, FaceCondition plight, int seed)
     {
         var chance = new Random(HashOf(style.Name, profile.Id, (int)plight, seed));
         var scale = style.Scale.Pick(chance);
@@ -40,36 +40,36 @@ public static class MadeFaces
     /// <summary>A clean face but for soft residue on the ferrule round the glass, as a wipe, a drop that dried or spilled adhesive leaves it; seed by seed another shape.</summary>
     public static MadeFace WithResidue(FaceStyle style, FaceProfile profile, int seed)
     {
-        var face = Make(style, profile, Plight.Clean, seed);
+        var face = Make(style, profile, FaceCondition.Clean, seed);
         return face with { Marks = [Residue.Make((ResidueShape)(seed % Residue.Shapes), face.Look, new Random(HashOf(style.Name, profile.Id, Residue.Shapes, seed)))] };
     }
 
-    private static FaceLook LookOf(FaceStyle style, FaceProfile profile, Random chance)
+    private static FaceAppearance LookOf(FaceStyle style, FaceProfile profile, Random chance)
     {
         var glass = style.Glass.Pick(chance);
         var isMultimode = profile.Modes.All(m => m == FiberMode.Multimode);
         var turn = chance.NextDouble() * 2 * Math.PI;
         var slope = style.Slope.Pick(chance);
         var ferrule = glass + style.FerruleStep.Pick(chance);
-        return new FaceLook(
+        return new FaceAppearance(
             glass, Math.Clamp(ferrule, 0.15, 0.92), Math.Clamp(glass + style.CoreStep.Pick(chance), 0.05, 0.95), isMultimode ? (chance.Next(5) == 0 ? 31.25 : 25) : 4 + (0.8 * chance.NextDouble()),
             isMultimode ? 0.3 + (1.5 * chance.NextDouble()) : 0.3 + (0.5 * chance.NextDouble()), style.CoreRound.Pick(chance), (chance.NextDouble() - 0.5) * 0.8,
             style.RingWidth.Pick(chance), style.Ring.Pick(chance), style.Grain.Pick(chance), style.GrainSize.Pick(chance), style.Pores.Pick(chance), slope * Math.Cos(turn), slope * Math.Sin(turn),
             style.Vignette.Pick(chance), style.Blur.Pick(chance), style.Noise.Pick(chance));
     }
 
-    private static IEnumerable<MadeMark> Marks(FaceStyle style, FaceProfile profile, FaceLook look, Plight plight, Random chance) => plight switch
+    private static IEnumerable<MadeMark> Marks(FaceStyle style, FaceProfile profile, FaceAppearance look, FaceCondition plight, Random chance) => plight switch
     {
-        Plight.FineScratches => Many(1 + chance.Next(5), _ => Scratch(style, new Between(0.8, 2.8).Pick(chance), chance)),
-        Plight.HeavyScratches => Many(1 + chance.Next(3), i => Scratch(style, i == 0 ? new Between(3.4, 7).Pick(chance) : new Between(1, 4).Pick(chance), chance)),
-        Plight.Pits => Many(1 + chance.Next(6), _ => Pit(style, new Between(1.2, 8).Pick(chance), 57, chance)),
-        Plight.Dirt => Many(1 + chance.Next(4), _ => Dirt(style, chance)),
-        Plight.Film => [Film(chance)],
-        Plight.Adhesive => Many(1 + chance.Next(2), _ => Adhesive(look, chance)),
-        Plight.Chip => [Chip(style, chance)],
-        Plight.Crack => [Crack(style, profile, chance)],
-        Plight.Shattered => Shattered(style, chance),
-        Plight.Mixed => Marks(style, profile, look, Plight.FineScratches, chance).Concat(Marks(style, profile, look, (Plight)(3 + chance.Next(3)), chance)),
+        FaceCondition.FineScratches => Many(1 + chance.Next(5), _ => Scratch(style, new Between(0.8, 2.8).Pick(chance), chance)),
+        FaceCondition.HeavyScratches => Many(1 + chance.Next(3), i => Scratch(style, i == 0 ? new Between(3.4, 7).Pick(chance) : new Between(1, 4).Pick(chance), chance)),
+        FaceCondition.Pits => Many(1 + chance.Next(6), _ => Pit(style, new Between(1.2, 8).Pick(chance), 57, chance)),
+        FaceCondition.Dirt => Many(1 + chance.Next(4), _ => Dirt(style, chance)),
+        FaceCondition.Film => [Film(chance)],
+        FaceCondition.Adhesive => Many(1 + chance.Next(2), _ => Adhesive(look, chance)),
+        FaceCondition.Chip => [Chip(style, chance)],
+        FaceCondition.Crack => [Crack(style, profile, chance)],
+        FaceCondition.Shattered => Shattered(style, chance),
+        FaceCondition.Mixed => Marks(style, profile, look, FaceCondition.FineScratches, chance).Concat(Marks(style, profile, look, (FaceCondition)(3 + chance.Next(3)), chance)),
         _ => [],
     };
 
@@ -101,7 +101,7 @@ public static class MadeFaces
         new(MarkKind.Film, [Anywhere(5, 40, chance)], new Between(30, 70).Pick(chance), (chance.Next(2) == 0 ? 1 : -1) * new Between(0.04, 0.1).Pick(chance), 0.3, 1 + chance.NextDouble(),
             new Between(3, 8).Pick(chance), 0, chance.Next());
 
-    private static MadeMark Adhesive(FaceLook look, Random chance)
+    private static MadeMark Adhesive(FaceAppearance look, Random chance)
     {
         var turn = chance.NextDouble() * 2 * Math.PI;
         var size = new Between(8, 30).Pick(chance);

@@ -26,7 +26,7 @@ internal static class Residue
 
     private const int Places = 60;
 
-    public static MadeMark Make(ResidueShape shape, FaceLook look, Random chance)
+    public static MadeMark Make(ResidueShape shape, FaceAppearance look, Random chance)
     {
         var turn = chance.NextDouble() * 2 * Math.PI;
         var from = FiberDimensions.CladdingRadius + look.RingWidth;

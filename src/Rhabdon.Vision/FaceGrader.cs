@@ -50,7 +50,7 @@ public static class FaceGrader
         }
 
         var ferrule = FerruleView.Of(image, place, measured);
-        var glass = GlassView.Of(image, place, measured, core.Radius(), ferrule?.Light);
+        var glass = GlassView.Of(image, place, measured, core.Radius(), ferrule?.IlluminationModel);
         var findings = Findings(profile, place, measured, RingView.Of(image, place, measured), glass, ferrule);
         var judgement = FaceJudge.Judge(profile, findings);
         return new FaceGrade(
@@ -71,19 +71,19 @@ public static class FaceGrader
     private static List<Finding> Findings(FaceProfile profile, FiberPlace place, double scale, RingView ring, GlassView glass, FerruleView? ferrule)
     {
         var compact = TakeCompact(glass);
-        var traces = ScratchTracer.TakeFrom(glass);
-        var remains = new LineRemains(traces, glass);
-        var veil = Veil.TakeFrom(glass);
+        var traces = LineDetector.TakeFrom(glass);
+        var remains = new LineResiduals(traces, glass);
+        var veil = FilmLayer.TakeFrom(glass);
         var blobs = BlobFinder.WithoutHalos(compact.Concat(Finder(glass).Find(BlobSmoothing, BlobScore, LeastShade)));
         var reader = new FindingReader(profile, place, scale, glass);
         var onGlass = blobs.Where(b => !veil.Hides(b) && !remains.Hold(b)).ToList();
         var onFerrule = ferrule?.Find().FindAll(b => !remains.HoldBeyondRing(b)) ?? [];
-        var lines = TraceJoiner.Join([.. traces.Where(t => !veil.Hides(t))], glass.Pitch);
-        var free = new FreeCourse(lines, [.. onGlass, .. veil.Films], glass.Pitch, glass.Half);
+        var lines = LineJoiner.Join([.. traces.Where(t => !veil.Hides(t))], glass.Pitch);
+        var free = new UnobstructedLineShape(lines, [.. onGlass, .. veil.Films], glass.Pitch, glass.Half);
         return
         [
-            .. lines.Select(t => reader.Read(t with { Course = free.Of(t) })),
-            .. new Patches(ring, glass.Edge, place.FerruleFrom(scale), glass.Blur * glass.Pitch, glass.Glass).Name(veil.Films, onGlass, onFerrule).Select(p => reader.Read(p.Blob, p.Kind)),
+            .. lines.Select(t => reader.Read(t with { LineShape = free.Of(t) })),
+            .. new DefectGrouping(ring, glass.Edge, place.FerruleFrom(scale), glass.Blur * glass.Pitch, glass.Glass).Name(veil.Films, onGlass, onFerrule).Select(p => reader.Read(p.Blob, p.Kind)),
         ];
     }
 

@@ -109,7 +109,7 @@ public sealed class JobStoreTests : IAsyncLifetime
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync(TestContext.Current.CancellationToken);
         var fresh = begun with { Id = Guid.CreateVersion7(), Strands = [new StrandKnown(ends[0], 2), new StrandKnown(Guid.CreateVersion7(), 0)] };
-        var ground = await Events.GroundAsync(connection, transaction, [begun, fresh], [person, stranger], book);
+        var ground = await Events.ContextAsync(connection, transaction, [begun, fresh], [person, stranger], book);
         Assert.Equal([ends[0]], ground.Places.Keys);
         Assert.Equal("lead", ground.AccessOf(person, job, Noon)?.Role);
         Assert.Null(ground.AccessOf(person, job, Noon.AddDays(-1)));

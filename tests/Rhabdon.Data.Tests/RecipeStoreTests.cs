@@ -1,4 +1,7 @@
+using System.Text.Json;
+using Dapper;
 using Npgsql;
+using Rhabdon.Core;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Units;
 using Rhabdon.Testing;
@@ -33,6 +36,23 @@ public sealed class RecipeStoreTests : IAsyncLifetime
         var book = await new RecipeStore(database).BookAsync();
         Assert.Equal(Length.Mm(36), book.Latest("M4")!.Recipe.Cuts[0].Length);
         Assert.Equal(Length.Mm(30), book.Find(new RecipeRef("M4", 1))!.Recipe.Cuts[0].Length);
+    }
+
+    // A person's ladder has lost a symptom that the shipped recipe raises: the shipped one goes on by the ladder that it came with.
+    [Fact]
+    public async Task What_ships_is_checked_against_the_ladder_it_refers_to()
+    {
+        var (store, shipped) = (new RecipeStore(database), StarterRecipes.Ladders().Single(l => l.Id == "wedge-lock"));
+        await using (var connection = await database.OpenAsync())
+        {
+            await connection.ExecuteAsync(
+                "insert into person (id, name, sign_in, role) values (@id, 'Wren', 'wren', 'lead'); insert into ladder (id, version, content, published_by) values ('wedge-lock', 2, @content, @id)",
+                new { id = Guid.CreateVersion7(), content = JsonSerializer.Serialize(shipped with { Signs = [.. shipped.Signs.Skip(1)] }, CoreJson.Default.Ladder) });
+        }
+
+        await store.PublishAsync(StarterRecipes.Ladders(), StarterRecipes.Recipes());
+        var recipe = (await store.BookAsync()).Latest("M4")!;
+        Assert.Equal((1, 1), (recipe.Ref.Version, recipe.Recipe.Ladder.Version));
     }
 
     [Fact]

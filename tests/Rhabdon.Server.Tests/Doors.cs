@@ -75,7 +75,7 @@ public static class Doors
         new("GET", "/api/v1/recipes/{id}/changes", Passes.SignedIn, Query: "?from=1&to=1"),
         new("POST", "/api/v1/recipes/{id}/confirmation", Passes.Planner, new { version = 1, sheetIssue = "" }),
         new("PUT", "/api/v1/recipes/{id}/retired", Passes.Planner, new { isRetired = true, reason = "" }),
-        new("PUT", "/api/v1/crews/{id:guid}/schools/{recipe}", Passes.LeadsCrew, new { options = new { unheard = "of" } }),
+        new("PUT", "/api/v1/crews/{id:guid}/techniques/{recipe}", Passes.LeadsCrew, new { options = new { unheard = "of" } }),
         new("POST", "/api/v1/events", Passes.SignedIn, new[] { new { id = 1 } }),
         new("GET", "/api/v1/bench", Passes.SignedIn),
         new("POST", "/api/v1/bench", Passes.SignedIn, new { strands = Array.Empty<Guid>() }),

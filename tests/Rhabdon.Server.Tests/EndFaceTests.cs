@@ -14,7 +14,7 @@ namespace Rhabdon.Server.Tests;
 /// <summary>Pictures of end faces as they are sent: graded without a sign-in, and whatever is no picture refused with a reason and without cost.</summary>
 public sealed class EndFaceTests(Host host) : IClassFixture<Host>
 {
-    private static readonly MadeFace Pitted = new(1024, 768, 500, 390, 0.3, new FaceLook(), [new MadeMark(MarkKind.Pit, [new Spot(-25, 28)], 7, -0.3)], 7);
+    private static readonly MadeFace Pitted = new(1024, 768, 500, 390, 0.3, new FaceAppearance(), [new MadeMark(MarkKind.Pit, [new Spot(-25, 28)], 7, -0.3)], 7);
 
     public static TheoryData<string, byte[]> Pictures => new()
     {

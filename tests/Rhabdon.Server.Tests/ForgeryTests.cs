@@ -138,7 +138,7 @@ public sealed class ForgeryTests(Host host) : IClassFixture<Host>
         var night = new DateTime(2026, 7, 2, 2, 0, 0, DateTimeKind.Utc);
         Assert.Equal(new DateOnly(2026, 7, 1), await connection.ExecuteScalarAsync<DateOnly>("select site_day(@night, 'America/Halifax')", new { night }));
         Assert.Equal(new DateOnly(2026, 7, 2), await connection.ExecuteScalarAsync<DateOnly>("select site_day(@night, 'Nowhere/At all')", new { night }));
-        var ground = new AppendGround(
+        var ground = new AppendContext(
             new Dictionary<Guid, StreamPlace>(), [new JobRight(heronId, jobId, "installer", "America/Halifax", new DateOnly(2026, 7, 2), null, null)], [], [], [], [], []);
         Assert.Null(ground.AccessOf(heronId, jobId, new DateTimeOffset(night)));
         Assert.NotNull(ground.AccessOf(heronId, jobId, new DateTimeOffset(night.AddHours(2))));

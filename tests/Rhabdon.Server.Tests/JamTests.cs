@@ -54,7 +54,7 @@ public sealed class JamTests(Host host) : IClassFixture<Host>
             Assert.Equal((door, HttpStatusCode.OK), (door, (await lead.Client.GetAsync(door)).StatusCode));
         }
 
-        var (folded, _) = await host.Services.GetRequiredService<EventStore>().RebuildAsync(await host.Services.GetRequiredService<RecipeShelf>().BookAsync(), write: true);
+        var (folded, _) = await host.Services.GetRequiredService<EventStore>().RebuildAsync(await host.Services.GetRequiredService<RecipeBookCache>().BookAsync(), write: true);
         Assert.Equal((12 + (4 * 6) + 36) * 2, folded);
         var file = await lead.Client.GetByteArrayAsync($"/api/v1/jobs/{job}/export");
         Assert.Contains(JobFile.Read(file).Events, e => e.Body is Unreadable u && u.Content == content);

@@ -21,18 +21,18 @@ public sealed class MicroscopeTests
     public void A_face_in_hand_goes_from_bead_through_scratches_to_a_pass()
     {
         var face = FaceInHand.First.After(HandsAct.Clean);
-        Assert.Equal(FaceSign.AdhesiveLeft, SignOf(face));
+        Assert.Equal(FaceSymptom.AdhesiveLeft, SignOf(face));
         face = face.After(HandsAct.Polish).After(HandsAct.Clean);
-        Assert.Equal(FaceSign.AdhesiveLeft, SignOf(face));
+        Assert.Equal(FaceSymptom.AdhesiveLeft, SignOf(face));
         face = face.After(HandsAct.Polish).After(HandsAct.Clean);
-        Assert.Equal(FaceSign.HeavyScratches, SignOf(face));
+        Assert.Equal(FaceSymptom.HeavyScratches, SignOf(face));
         face = face.After(HandsAct.LastFilm).After(HandsAct.Clean);
-        Assert.Equal(FaceSign.HeavyScratches, SignOf(face));
+        Assert.Equal(FaceSymptom.HeavyScratches, SignOf(face));
         face = face.After(HandsAct.Polish).After(HandsAct.LastFilm);
-        Assert.Equal(FaceSign.Dirt, SignOf(face));
+        Assert.Equal(FaceSymptom.Dirt, SignOf(face));
         face = face.After(HandsAct.Clean);
         Assert.Null(SignOf(face));
-        Assert.Equal(FaceSign.AdhesiveLeft, SignOf(face.After(HandsAct.NewConnector)));
+        Assert.Equal(FaceSymptom.AdhesiveLeft, SignOf(face.After(HandsAct.NewConnector)));
     }
 
     [Fact]

@@ -10,7 +10,7 @@ namespace Rhabdon.Server.Tests;
 /// <summary>Pictures of strands: kept under what is in them, once, and shown to whoever sees the strand.</summary>
 public sealed class PictureTests(Host host) : IClassFixture<Host>
 {
-    private static readonly byte[] Picture = PictureWriter.Png(FaceRenderer.Draw(new MadeFace(320, 240, 160, 120, 0.7, new FaceLook(), [], 3)));
+    private static readonly byte[] Picture = PictureWriter.Png(FaceRenderer.Draw(new MadeFace(320, 240, 160, 120, 0.7, new FaceAppearance(), [], 3)));
 
     [Fact]
     public async Task A_picture_is_kept_as_it_was_taken_however_often_it_is_sent()

@@ -13,9 +13,9 @@ namespace Rhabdon.Server.Tests;
 public sealed class SecondLookTests(Host host) : IClassFixture<Host>
 {
     [Theory]
-    [InlineData("near", Plight.Clean, true)]
-    [InlineData("far", Plight.Chip, false)]
-    public async Task The_server_grades_every_stored_picture_and_says_whether_it_agrees(string end, Plight plight, bool agrees)
+    [InlineData("near", FaceCondition.Clean, true)]
+    [InlineData("far", FaceCondition.Chip, false)]
+    public async Task The_server_grades_every_stored_picture_and_says_whether_it_agrees(string end, FaceCondition plight, bool agrees)
     {
         var heron = await host.SignedIn();
         var strand = await heron.StrandAsync(9, end);

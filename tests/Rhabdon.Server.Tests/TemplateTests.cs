@@ -31,7 +31,7 @@ public sealed class TemplateTests
         Assert.Equal("0 0 297 210", svg.Attribute("viewBox")?.Value);
         var tip = svg.Elements().Where(e => e.Name.LocalName == "rect").Min(e => At(e, "x"));
         var drawn = svg.Elements().Where(e => e.Attribute("data-mark")?.Value.StartsWith($"{id}/", StringComparison.Ordinal) == true).Select(e => At(e, "x1") - tip).Order();
-        var plan = StripPlan.For(Measuring.Worked(Book.Latest(id)!.Recipe, build, School.Usual), isRecleave: false);
+        var plan = StripPlan.For(Measuring.Worked(Book.Latest(id)!.Recipe, build, Technique.Usual), isRecleave: false);
         Assert.Equal(plan.Marks.Select(m => (double)m.FromTip!.Value.Millimeters).Order(), drawn, (a, b) => Math.Abs(a - b) < Tolerance);
     }
 
@@ -71,14 +71,14 @@ public sealed class TemplateTests
     {
         var m4 = Book.Latest("M4")!;
         var waiting = m4 with { Recipe = m4.Recipe with { Cuts = [m4.Recipe.Cuts[0] with { Length = null }] } };
-        var page = TemplateLayout.Pages([Reader.Read(waiting, CableBuild.TightBuffer900, School.Usual)], Paper.A4, Phrasebook.English)[0];
+        var page = TemplateLayout.Pages([Reader.Read(waiting, CableBuild.TightBuffer900, Technique.Usual)], Paper.A4, Phrasebook.English)[0];
         Assert.Contains(page.Texts, t => t.Text.Contains("buffer must be taken", StringComparison.Ordinal));
     }
 
     private static RecipeReader Reader { get; } = new(Phrasebook.English, "en", LengthUnit.Millimeter);
 
     private static IReadOnlyList<TemplatePage> Pages(Paper paper, params (string Id, CableBuild Build)[] recipes) =>
-        TemplateLayout.Pages([.. recipes.Select(r => Reader.Read(Book.Latest(r.Id)!, r.Build, School.Usual))], paper, Phrasebook.English);
+        TemplateLayout.Pages([.. recipes.Select(r => Reader.Read(Book.Latest(r.Id)!, r.Build, Technique.Usual))], paper, Phrasebook.English);
 
     private static IEnumerable<(double X1, double Y1, double X2, double Y2)> Lines(string pdf) =>
         Regex.Matches(pdf, @"([\d.-]+) ([\d.-]+) m\s+([\d.-]+) ([\d.-]+) l\b").Select(m => (Number(m.Groups[1]), Number(m.Groups[2]), Number(m.Groups[3]), Number(m.Groups[4])));

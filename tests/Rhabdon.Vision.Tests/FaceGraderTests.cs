@@ -11,20 +11,20 @@ public class FaceGraderTests
     private static readonly FaceProfile Upc = FaceProfiles.Find("sm-upc")!;
     private static readonly FaceProfile Multimode = FaceProfiles.Find("mm")!;
 
-    public static TheoryData<double, double, double, FaceLook> Views => new()
+    public static TheoryData<double, double, double, FaceAppearance> Views => new()
     {
-        { 0.3, 512, 384, new FaceLook() },
-        { 0.3, 470.3, 401.8, new FaceLook(Glass: 0.6, Ferrule: 0.4, SlopeX: 0.06, Vignette: 0.2) },
-        { 0.42, 530, 350.5, new FaceLook(RingWidth: 4, Ring: 0.3, Blur: 0.8) },
-        { 0.25, 500.7, 390.2, new FaceLook(Core: 0.95, CoreRound: 0.6, Grain: 0.03, Pores: 2) },
-        { 0.6, 505, 390, new FaceLook(Noise: 0.015) },
-        { 0.3, 500, 390, new FaceLook(Core: 0.8, CoreRound: 1, CoreOffset: 0.7) },
-        { 0.3, 500, 390, new FaceLook(Ferrule: 0.55, Ring: 0.5, RingWidth: 0.3, Grain: 0.1) },
+        { 0.3, 512, 384, new FaceAppearance() },
+        { 0.3, 470.3, 401.8, new FaceAppearance(Glass: 0.6, Ferrule: 0.4, SlopeX: 0.06, Vignette: 0.2) },
+        { 0.42, 530, 350.5, new FaceAppearance(RingWidth: 4, Ring: 0.3, Blur: 0.8) },
+        { 0.25, 500.7, 390.2, new FaceAppearance(Core: 0.95, CoreRound: 0.6, Grain: 0.03, Pores: 2) },
+        { 0.6, 505, 390, new FaceAppearance(Noise: 0.015) },
+        { 0.3, 500, 390, new FaceAppearance(Core: 0.8, CoreRound: 1, CoreOffset: 0.7) },
+        { 0.3, 500, 390, new FaceAppearance(Ferrule: 0.55, Ring: 0.5, RingWidth: 0.3, Grain: 0.1) },
     };
 
     [Theory]
     [MemberData(nameof(Views))]
-    public void The_fiber_is_found_where_it_was_drawn(double scale, double x, double y, FaceLook look)
+    public void The_fiber_is_found_where_it_was_drawn(double scale, double x, double y, FaceAppearance look)
     {
         var grade = Grade(Face(look, []) with { CenterX = x, CenterY = y, MicrometersPerPixel = scale });
         Assert.Equal(FaceVerdict.Pass, grade.Verdict);
@@ -42,7 +42,7 @@ public class FaceGraderTests
     public void The_fiber_is_found_beside_a_sharper_round_mark(double size, double x, double depth)
     {
         var film = new MadeMark(MarkKind.Film, [new Spot(x, 5)], size, depth, 0.05, Softness: 0.3, Seed: 3);
-        var look = new FaceLook(Glass: 0.6, Ferrule: 0.62, Core: 0.95, CoreRound: 1, CoreRadius: 25, RingWidth: 0.5, Grain: 0.06, GrainSize: 4, Noise: 0.006, Vignette: 0.15);
+        var look = new FaceAppearance(Glass: 0.6, Ferrule: 0.62, Core: 0.95, CoreRound: 1, CoreRadius: 25, RingWidth: 0.5, Grain: 0.06, GrainSize: 4, Noise: 0.006, Vignette: 0.15);
         var grade = FaceGrader.Grade(FaceRenderer.Draw(new MadeFace(1280, 960, 591.4, 494.4, 0.344, look, [film], 20261125)), Multimode, FiberCore.Core50);
         Assert.Equal(591.4, grade.Place!.CenterX, 0.5 / 0.344);
         Assert.Equal(494.4, grade.Place.CenterY, 0.5 / 0.344);
@@ -59,7 +59,7 @@ public class FaceGraderTests
     public void The_round_edge_of_what_the_lens_sees_is_neither_fiber_nor_mark(string profile, double radius, double aside)
     {
         const double Scale = 0.45;
-        var shades = FaceRenderer.Draw(new MadeFace(1024, 768, 520, 390, Scale, new FaceLook(CoreRadius: profile == "mm" ? 25 : 4.5), [], 5)).Pixels.ToArray();
+        var shades = FaceRenderer.Draw(new MadeFace(1024, 768, 520, 390, Scale, new FaceAppearance(CoreRadius: profile == "mm" ? 25 : 4.5), [], 5)).Pixels.ToArray();
         for (var at = 0; at < shades.Length; at++)
         {
             var (x, y) = ((at % 1024) - 520 - (aside / Scale), (at / 1024) - 390);
@@ -76,7 +76,7 @@ public class FaceGraderTests
     [Fact]
     public void A_wide_core_in_a_black_ferrule_is_no_fiber()
     {
-        var grade = FaceGrader.Grade(FaceRenderer.Draw(new MadeFace(1024, 768, 520, 390, 0.3, new FaceLook(Ferrule: 0.03, Ring: 0.03, Core: 0.9, CoreRadius: 25), [], 5)), Multimode, FiberCore.Core50);
+        var grade = FaceGrader.Grade(FaceRenderer.Draw(new MadeFace(1024, 768, 520, 390, 0.3, new FaceAppearance(Ferrule: 0.03, Ring: 0.03, Core: 0.9, CoreRadius: 25), [], 5)), Multimode, FiberCore.Core50);
         Assert.Equal(1, grade.Place!.Scale / 0.3, 0.005);
     }
 
@@ -88,7 +88,7 @@ public class FaceGraderTests
     [InlineData(1.5, 0.6, 0.3, 0.3)]
     public void A_core_that_is_lit_is_not_taken_for_the_fiber(double coreEdge, double ferrule, double ringWidth, double ring)
     {
-        var look = new FaceLook(Glass: 0.45, Ferrule: ferrule, Core: 0.95, CoreRadius: 25, CoreEdge: coreEdge, RingWidth: ringWidth, Ring: ring, Blur: 0.6);
+        var look = new FaceAppearance(Glass: 0.45, Ferrule: ferrule, Core: 0.95, CoreRadius: 25, CoreEdge: coreEdge, RingWidth: ringWidth, Ring: ring, Blur: 0.6);
         var grade = FaceGrader.Grade(FaceRenderer.Draw(new MadeFace(1280, 1024, 714.6, 478.3, 0.36, look, [], 7)), Multimode, FiberCore.Core50);
         Assert.Equal(1, grade.Place!.Scale / 0.36, 0.005);
         Assert.Equal(FaceVerdict.Pass, grade.Verdict);
@@ -100,7 +100,7 @@ public class FaceGraderTests
     [InlineData(19, 0.95)]
     public void A_seam_inside_the_edge_of_a_lit_core_hides_no_fiber(double radius, double core)
     {
-        var look = new FaceLook(Glass: 0.45, Ferrule: 0.48, Core: core, CoreRadius: 25, RingWidth: 0.5, Ring: 0.43);
+        var look = new FaceAppearance(Glass: 0.45, Ferrule: 0.48, Core: core, CoreRadius: 25, RingWidth: 0.5, Ring: 0.43);
         var seam = new MadeMark(MarkKind.Scratch, [.. Enumerable.Range(0, 73).Select(i => new Spot(radius * Math.Cos(i * Math.PI / 36), radius * Math.Sin(i * Math.PI / 36)))], 1, -0.1);
         Assert.Equal(1, FaceGrader.Grade(FaceRenderer.Draw(new MadeFace(1600, 1200, 714.6, 578.3, 0.32, look, [seam], 7)), Multimode, FiberCore.Core50).Place!.Scale / 0.32, 0.005);
     }
@@ -122,7 +122,7 @@ public class FaceGraderTests
     [Fact]
     public void A_pit_that_is_larger_than_the_others_makes_no_dirt_of_them()
     {
-        var grade = Grade(Face(new FaceLook(), [Pit(30, 10, 8.8), Pit(-25, 28, 7), Pit(-10, -30, 5)]));
+        var grade = Grade(Face(new FaceAppearance(), [Pit(30, 10, 8.8), Pit(-25, 28, 7), Pit(-10, -30, 5)]));
         Assert.Equal([MarkKind.Pit, MarkKind.Pit, MarkKind.Pit], grade.Findings.Select(f => f.Kind));
         Assert.Equal(FaceVerdict.Fail, grade.Verdict);
     }
@@ -131,7 +131,7 @@ public class FaceGraderTests
     [MemberData(nameof(Marks))]
     public void A_mark_is_found_measured_and_judged(MadeMark mark, Zone zone, FaceVerdict verdict)
     {
-        var face = Face(new FaceLook(), [mark]);
+        var face = Face(new FaceAppearance(), [mark]);
         var grade = Grade(face);
         var found = Assert.Single(grade.Findings);
         Assert.Equal(zone, found.Zone);
@@ -144,7 +144,7 @@ public class FaceGraderTests
     public void Film_alone_asks_for_cleaning()
     {
         var film = new MadeMark(MarkKind.Film, [new Spot(-15, 10)], 36, -0.07, 0.2, 1.3, 5);
-        Assert.Equal(FaceVerdict.CleanAndLookAgain, Grade(Face(new FaceLook(), [film])).Verdict);
+        Assert.Equal(FaceVerdict.CleanAndLookAgain, Grade(Face(new FaceAppearance(), [film])).Verdict);
     }
 
     [Theory]
@@ -153,7 +153,7 @@ public class FaceGraderTests
     public void Film_over_nearly_half_of_the_glass_is_no_light(double depth)
     {
         var film = new MadeMark(MarkKind.Film, [new Spot(-14, 9)], 82, depth, 0.2, 1.1, 6);
-        Assert.Equal(FaceVerdict.CleanAndLookAgain, Grade(Face(new FaceLook(SlopeX: 0.03, Vignette: 0.1), [film])).Verdict);
+        Assert.Equal(FaceVerdict.CleanAndLookAgain, Grade(Face(new FaceAppearance(SlopeX: 0.03, Vignette: 0.1), [film])).Verdict);
     }
 
     // With an edge as sharp as the lens is, and next to a ring and a ferrule that differ from the glass as film does: common practice.
@@ -165,7 +165,7 @@ public class FaceGraderTests
     public void Film_with_a_sharp_edge_over_more_than_half_of_the_glass_is_film(double depth, double ferrule, double ring)
     {
         var film = new MadeMark(MarkKind.Film, [new Spot(12, -10)], 86, depth, 0.12, 1.2, 0.5);
-        var grade = Grade(Face(new FaceLook(Ferrule: ferrule, Ring: ring, RingWidth: 2, SlopeX: 0.03, Vignette: 0.1), [film]));
+        var grade = Grade(Face(new FaceAppearance(Ferrule: ferrule, Ring: ring, RingWidth: 2, SlopeX: 0.03, Vignette: 0.1), [film]));
         Assert.Equal(FaceVerdict.CleanAndLookAgain, grade.Verdict);
         Assert.Equal(86, Assert.Single(grade.Findings, f => f.Kind == MarkKind.Film).Size, 86 * 0.15);
     }
@@ -178,7 +178,7 @@ public class FaceGraderTests
     [InlineData(4, 0.15)]
     public void Scale_comes_within_half_a_percent_whatever_the_ring(double width, double shade)
     {
-        var face = FaceRenderer.Draw(Face(new FaceLook(RingWidth: width, Ring: shade, Blur: 0.8), []));
+        var face = FaceRenderer.Draw(Face(new FaceAppearance(RingWidth: width, Ring: shade, Blur: 0.8), []));
         Assert.Equal(0.3, FaceGrader.Grade(face, Upc, FiberCore.SingleMode).Place!.Scale, 0.005 * 0.3);
         Assert.Equal(0.3, FaceGrader.Grade(Dimmed(face, 0.35), Upc, FiberCore.SingleMode).Place!.Scale, 0.005 * 0.3);
     }
@@ -189,7 +189,7 @@ public class FaceGraderTests
     [InlineData(503)]
     public void A_wide_core_is_not_taken_for_the_cladding(int seed)
     {
-        var face = MadeFaces.Make(FaceStyle.All.Single(s => s.Name == "dark-core"), Multimode, Plight.Chip, seed);
+        var face = MadeFaces.Make(FaceStyle.All.Single(s => s.Name == "dark-core"), Multimode, FaceCondition.Chip, seed);
         var grade = FaceGrader.Grade(FaceRenderer.Draw(face), Multimode, FiberCore.Core50);
         Assert.Equal(1, grade.Place!.Scale / face.MicrometersPerPixel, 0.005);
         Assert.Equal(FaceVerdict.Fail, grade.Verdict);
@@ -201,7 +201,7 @@ public class FaceGraderTests
     public void What_zigzags_is_a_crack_and_what_bows_a_scratch(double zigzag, MarkKind kind)
     {
         var line = new MadeMark(MarkKind.Crack, [.. Enumerable.Range(0, 13).Select(i => new Spot(-48 + (i * 8), -30 + (i % 2 * zigzag) + (0.2 * (i - 6) * (i - 6))))], 1.8, -0.25);
-        Assert.Equal(kind, Assert.Single(Grade(Face(new FaceLook(), [line])).Findings).Kind);
+        Assert.Equal(kind, Assert.Single(Grade(Face(new FaceAppearance(), [line])).Findings).Kind);
     }
 
     // Common practice: a film draws scratches straight or in wide bows, lint curls.
@@ -213,7 +213,7 @@ public class FaceGraderTests
     {
         var thread = new MadeMark(
             MarkKind.LooseDirt, [.. Enumerable.Range(0, 25).Select(i => i / 24.0 * degrees * Math.PI / 180).Select(turn => new Spot(-25 + (radius * Math.Cos(turn)), 18 + (radius * Math.Sin(turn))))], width, -0.3);
-        var grade = Grade(Face(new FaceLook(), [thread]));
+        var grade = Grade(Face(new FaceAppearance(), [thread]));
         Assert.Equal(MarkKind.LooseDirt, Assert.Single(grade.Findings).Kind);
         Assert.Equal(FaceVerdict.CleanAndLookAgain, grade.Verdict);
     }
@@ -226,7 +226,7 @@ public class FaceGraderTests
     [InlineData(6, 32, -0.15)]
     public void A_short_wide_scratch_is_one_and_as_wide_as_it_was_drawn(double width, double length, double depth)
     {
-        var found = Assert.Single(Grade(Face(new FaceLook(), [Scratch(12, 20, 12 + (0.8 * length), 20 + (0.6 * length), width) with { Depth = depth }])).Findings);
+        var found = Assert.Single(Grade(Face(new FaceAppearance(), [Scratch(12, 20, 12 + (0.8 * length), 20 + (0.6 * length), width) with { Depth = depth }])).Findings);
         Assert.Equal(MarkKind.Scratch, found.Kind);
         Assert.Equal(width, found.Size, 0.7);
     }
@@ -238,20 +238,20 @@ public class FaceGraderTests
     [InlineData(MarkKind.Chip, 59, 7)]
     [InlineData(MarkKind.Chip, 57.5, 12)]
     public void Adhesive_and_a_chip_are_told_by_the_ring(MarkKind kind, double at, double size) =>
-        Assert.Equal(kind, Assert.Single(Grade(Face(new FaceLook(RingWidth: 3, Ring: 0.35), [new MadeMark(kind, [new Spot(at, 0)], size, -0.2, 0.1)])).Findings).Kind);
+        Assert.Equal(kind, Assert.Single(Grade(Face(new FaceAppearance(RingWidth: 3, Ring: 0.35), [new MadeMark(kind, [new Spot(at, 0)], size, -0.2, 0.1)])).Findings).Kind);
 
     // A crack turns where the glass gives way (common practice): between two corners it may run as straight as a scratch.
     [Fact]
     public void A_dark_line_with_sharp_corners_is_a_crack()
     {
         var crack = new MadeMark(MarkKind.Crack, [.. Enumerable.Range(0, 5).Select(i => new Spot(-40 + (i * 16), 24 + (i % 2 * 2.2)))], 1.6, -0.3);
-        Assert.Equal(FaceVerdict.Fail, Grade(Face(new FaceLook(), [crack])).Verdict);
+        Assert.Equal(FaceVerdict.Fail, Grade(Face(new FaceAppearance(), [crack])).Verdict);
     }
 
     [Fact]
     public void Where_scratches_cross_there_is_nothing_else()
     {
-        var findings = Grade(Face(new FaceLook(), [Scratch(-40, 12, 38, 30, 2.5), Scratch(-30, 45, 20, 8, 2.2), Scratch(14, -30, 24, 45, 1.8)])).Findings;
+        var findings = Grade(Face(new FaceAppearance(), [Scratch(-40, 12, 38, 30, 2.5), Scratch(-30, 45, 20, 8, 2.2), Scratch(14, -30, 24, 45, 1.8)])).Findings;
         Assert.All(findings, f => Assert.Equal(MarkKind.Scratch, f.Kind));
         Assert.Equal(3, findings.Count);
     }
@@ -266,7 +266,7 @@ public class FaceGraderTests
     {
         var (sin, cos) = Math.SinCos(degrees * Math.PI / 180);
         MadeMark[] crossing = [Scratch(-66, 10, 10, 14, width), Scratch(from - 46 - (40 * cos), 10 - (40 * sin), from - 46 + (40 * cos), 10 + (40 * sin), width)];
-        Assert.All(Grade(Face(new FaceLook(), [.. crossing.Select(m => m with { Depth = depth })])).Findings, f => Assert.Equal(MarkKind.Scratch, f.Kind));
+        Assert.All(Grade(Face(new FaceAppearance(), [.. crossing.Select(m => m with { Depth = depth })])).Findings, f => Assert.Equal(MarkKind.Scratch, f.Kind));
     }
 
     // Adhesive that clings to the ring has an edge along it, which is no line.
@@ -277,7 +277,7 @@ public class FaceGraderTests
     {
         var along = Enumerable.Range(-6, 13).Select(i => i / 6.0 * degrees * Math.PI / 180).Select(turn => new Spot(62.5 * Math.Cos(turn), 62.5 * Math.Sin(turn)));
         var bead = new MadeMark(MarkKind.Adhesive, [.. along], 6, -0.25);
-        Assert.All(Grade(Face(new FaceLook(RingWidth: 2, Ring: 0.3), [bead])).Findings, f => Assert.Equal(MarkKind.Adhesive, f.Kind));
+        Assert.All(Grade(Face(new FaceAppearance(RingWidth: 2, Ring: 0.3), [bead])).Findings, f => Assert.Equal(MarkKind.Adhesive, f.Kind));
     }
 
     [Fact]
@@ -285,8 +285,8 @@ public class FaceGraderTests
     {
         var atRing = new MadeMark(MarkKind.LooseDirt, [new Spot(57.5, 0)], 9, -0.35, 0.1, 1, Seed: 3);
         var loose = new MadeMark(MarkKind.LooseDirt, [new Spot(-30, 10)], 12, -0.35, 0.4, 1.4, 0.6, Seed: 5);
-        Assert.Equal(FaceVerdict.Fail, Grade(Face(new FaceLook(), [atRing])).Verdict);
-        Assert.Equal(FaceVerdict.CleanAndLookAgain, Grade(Face(new FaceLook(), [atRing, loose])).Verdict);
+        Assert.Equal(FaceVerdict.Fail, Grade(Face(new FaceAppearance(), [atRing])).Verdict);
+        Assert.Equal(FaceVerdict.CleanAndLookAgain, Grade(Face(new FaceAppearance(), [atRing, loose])).Verdict);
     }
 
     [Fact]
@@ -309,7 +309,7 @@ public class FaceGraderTests
     public void A_shattered_face_is_never_passed(string style, string limits, int seed)
     {
         var profile = FaceProfiles.Find(limits)!;
-        Assert.Equal(FaceVerdict.Fail, FaceGrader.Grade(FaceRenderer.Draw(MadeFaces.Make(FaceStyle.All.Single(s => s.Name == style), profile, Plight.Shattered, seed)), profile, CoreOf(profile)).Verdict);
+        Assert.Equal(FaceVerdict.Fail, FaceGrader.Grade(FaceRenderer.Draw(MadeFaces.Make(FaceStyle.All.Single(s => s.Name == style), profile, FaceCondition.Shattered, seed)), profile, CoreOf(profile)).Verdict);
     }
 
     [Fact]
@@ -337,7 +337,7 @@ public class FaceGraderTests
         Assert.Equal(FaceVerdict.CleanAndLookAgain, Seen(dirt).Verdict);
         Assert.Equal(FaceVerdict.Pass, Seen().Verdict);
 
-        FaceGrade Seen(params MadeMark[] marks) => FaceGrader.Grade(Dimmed(FaceRenderer.Draw(Face(new FaceLook(), marks)), light), Upc, FiberCore.SingleMode);
+        FaceGrade Seen(params MadeMark[] marks) => FaceGrader.Grade(Dimmed(FaceRenderer.Draw(Face(new FaceAppearance(), marks)), light), Upc, FiberCore.SingleMode);
     }
 
     // Common practice: two marks are judged one by one.
@@ -347,7 +347,7 @@ public class FaceGraderTests
     [InlineData(3.6)]
     [InlineData(5)]
     public void A_scratch_flips_the_verdict_once_as_it_widens(double width) =>
-        Assert.Equal(width > 3 ? FaceVerdict.Fail : FaceVerdict.Pass, Grade(Face(new FaceLook(), [Scratch(-30, -25, 20, -38, width)])).Verdict);
+        Assert.Equal(width > 3 ? FaceVerdict.Fail : FaceVerdict.Pass, Grade(Face(new FaceAppearance(), [Scratch(-30, -25, 20, -38, width)])).Verdict);
 
     public static TheoryData<string, FaceVerdict, MadeMark[]> Kept => new()
     {
@@ -360,7 +360,7 @@ public class FaceGraderTests
     [MemberData(nameof(Kept))]
     public void Turning_mirroring_shifting_and_scaling_a_picture_keep_the_verdict(string name, FaceVerdict verdict, MadeMark[] marks)
     {
-        var face = Face(new FaceLook(SlopeX: 0.04), marks);
+        var face = Face(new FaceAppearance(SlopeX: 0.04), marks);
         var image = FaceRenderer.Draw(face);
         GrayImage[] others =
         [
@@ -374,7 +374,7 @@ public class FaceGraderTests
     public void Another_mark_never_makes_a_face_better()
     {
         MadeMark[] marks = [Pit(30, 18, 3.5), Scratch(-30, 25, 10, 40, 2), Pit(-28, -22, 6.5), Scratch(-20, 3, 30, 6, 1.6)];
-        var verdicts = Enumerable.Range(0, marks.Length + 1).Select(n => Grade(Face(new FaceLook(), marks[..n])).Verdict).ToList();
+        var verdicts = Enumerable.Range(0, marks.Length + 1).Select(n => Grade(Face(new FaceAppearance(), marks[..n])).Verdict).ToList();
         Assert.Equal([FaceVerdict.Pass, FaceVerdict.Pass, FaceVerdict.Pass, FaceVerdict.Fail, FaceVerdict.Fail], verdicts);
     }
 
@@ -400,9 +400,9 @@ public class FaceGraderTests
     {
         { "dark", new GrayImage(640, 480, new byte[640 * 480]) },
         { "clipped", new GrayImage(640, 480, [.. Enumerable.Repeat((byte)255, 640 * 480)]) },
-        { "no-fiber", FaceRenderer.Draw(Face(new FaceLook(), []) with { CenterX = -2_000 }) },
-        { "blurred", FaceRenderer.Draw(Face(new FaceLook(Blur: 5), [])) },
-        { "cut-off", FaceRenderer.Draw(Face(new FaceLook(), []) with { CenterX = 120 }) },
+        { "no-fiber", FaceRenderer.Draw(Face(new FaceAppearance(), []) with { CenterX = -2_000 }) },
+        { "blurred", FaceRenderer.Draw(Face(new FaceAppearance(Blur: 5), [])) },
+        { "cut-off", FaceRenderer.Draw(Face(new FaceAppearance(), []) with { CenterX = 120 }) },
     };
 
     [Theory]
@@ -417,14 +417,14 @@ public class FaceGraderTests
     [Fact]
     public void A_screen_says_the_verdict_first_and_the_decisive_mark_first()
     {
-        var grade = Grade(Face(new FaceLook(), [Pit(-25, 28, 7), Scratch(-20, -30, 25, -34, 2)]));
+        var grade = Grade(Face(new FaceAppearance(), [Pit(-25, 28, 7), Scratch(-20, -30, 25, -34, 2)]));
         var view = new FaceViewer(Phrasebook.English).View(grade, Upc);
         Assert.Equal("Fails: pit in B", view.Headline);
         Assert.Equal("bad", view.Tone);
         Assert.StartsWith("pit ", view.Marks[0].Says, StringComparison.Ordinal);
         Assert.True(view.Marks[0].Share is > 1.2 and < 1.6, "7 of 5 µm");
         Assert.Equal([1, 2], view.Marks.Select(m => m.Number));
-        Assert.Equal(4, view.Rings.Count);
+        Assert.Equal(4, view.RadialGradient.Count);
     }
 
     [Theory]
@@ -437,9 +437,9 @@ public class FaceGraderTests
         Assert.Equal(verdict, FaceGrader.Grade(FaceRenderer.Draw(Face(LookFor(limits), [Pit(from, 0, 3.5)])), limits, CoreOf(limits)).Verdict);
     }
 
-    private static FaceLook LookFor(FaceProfile profile) => profile == Multimode ? new FaceLook(CoreRadius: 25) : new FaceLook();
+    private static FaceAppearance LookFor(FaceProfile profile) => profile == Multimode ? new FaceAppearance(CoreRadius: 25) : new FaceAppearance();
 
-    private static MadeFace Face(FaceLook look, IReadOnlyList<MadeMark> marks) => new(1024, 768, 512, 384, 0.3, look, marks, 20261125);
+    private static MadeFace Face(FaceAppearance look, IReadOnlyList<MadeMark> marks) => new(1024, 768, 512, 384, 0.3, look, marks, 20261125);
 
     private static FaceGrade Grade(MadeFace face) => FaceGrader.Grade(FaceRenderer.Draw(face), Upc, FiberCore.SingleMode);
 

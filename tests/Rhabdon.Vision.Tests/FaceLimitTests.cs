@@ -83,14 +83,14 @@ public class FaceLimitTests
     [InlineData("mm")]
     public void The_adhesives_own_ring_bears_any_mark(string profile)
     {
-        var ring = new FaceLook(RingWidth: 5, CoreRadius: profile == "mm" ? 25 : 4.5);
+        var ring = new FaceAppearance(RingWidth: 5, CoreRadius: profile == "mm" ? 25 : 4.5);
         var mark = new MadeMark(MarkKind.Pit, [new Spot(52, 38.5)], 4, -0.12, Seed: 1);
         Assert.Equal(FaceVerdict.Pass, Grade(profile, ring, mark).Verdict);
     }
 
-    private static FaceGrade Grade(string profile, params MadeMark[] marks) => Grade(profile, new FaceLook(CoreRadius: profile == "mm" ? 25 : 4.5), marks);
+    private static FaceGrade Grade(string profile, params MadeMark[] marks) => Grade(profile, new FaceAppearance(CoreRadius: profile == "mm" ? 25 : 4.5), marks);
 
-    private static FaceGrade Grade(string profile, FaceLook look, params MadeMark[] marks) =>
+    private static FaceGrade Grade(string profile, FaceAppearance look, params MadeMark[] marks) =>
         FaceGrader.Grade(FaceRenderer.Draw(new MadeFace(1024, 768, 512, 384, 0.3, look, marks, 20261125)), FaceProfiles.Find(profile)!, look.Fiber);
 
     private static MadeMark Mark(MarkKind kind, double size, double x, double y) => kind == MarkKind.Scratch

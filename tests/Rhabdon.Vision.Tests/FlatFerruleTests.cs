@@ -70,7 +70,7 @@ public class FlatFerruleTests
         var pixels = new byte[FlatFerrule.Fibers * Tile * Height];
         for (var i = 0; i < FlatFerrule.Fibers; i++)
         {
-            var face = new MadeFace(Tile, Height, Tile / 2.0, (Height / 2.0) + (0.4 * i), Scale, new FaceLook(Pores: 0.1), marks.TryGetValue(i, out var mark) ? [mark] : [], 100 + i);
+            var face = new MadeFace(Tile, Height, Tile / 2.0, (Height / 2.0) + (0.4 * i), Scale, new FaceAppearance(Pores: 0.1), marks.TryGetValue(i, out var mark) ? [mark] : [], 100 + i);
             var drawn = FaceRenderer.Draw(face);
             for (var y = 0; y < Height; y++)
             {

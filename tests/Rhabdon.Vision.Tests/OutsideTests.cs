@@ -64,11 +64,11 @@ public class OutsideTests
         return FaceGrader.Grade(FaceRenderer.Draw(face), profile, face.Look.Fiber).Place!;
     }
 
-    private static (MadeFace Face, FaceProfile Profile) FaceOf(string name)
+    private static (MadeFace Face, FaceProfile EdgeProfile) FaceOf(string name)
     {
         var parts = name.Split('_');
         var profile = FaceProfiles.Find(parts[1])!;
-        return (MadeFaces.Make(FaceStyle.All.Single(s => s.Name == parts[0]), profile, Enum.Parse<Plight>(parts[2]), int.Parse(parts[3], CultureInfo.InvariantCulture)), profile);
+        return (MadeFaces.Make(FaceStyle.All.Single(s => s.Name == parts[0]), profile, Enum.Parse<FaceCondition>(parts[2]), int.Parse(parts[3], CultureInfo.InvariantCulture)), profile);
     }
 
     private static GrayImage Moved(GrayImage image, double x, double y, double degrees, double shift, double shrunk)

@@ -33,7 +33,7 @@ for (const { name, strands, ...by } of families)
     await expect(page.getByText(`${strands} accepted`)).toBeVisible();
   });
 
-test('a lead reads a recipe, changes the crew’s school, and what begins then follows it', async ({ page, browser }) => {
+test('a lead reads a recipe, changes the crew’s technique, and what begins then follows it', async ({ page, browser }) => {
   const cable = await newCable(browser, 'SCHOOL', 1, { recipe: 'A1', build: 'cordage-3.0' });
   await signIn(page, 'lead', 'saltmarsh-lead');
   await page.getByRole('link', { name: 'Recipes' }).click();

@@ -89,8 +89,8 @@ await page
 await page.getByRole('heading', { name: 'Strip plan' }).waitFor();
 await shot('recipe');
 await page.getByRole('heading', { name: 'Where installers disagree' }).scrollIntoViewIfNeeded();
-await page.evaluate(() => document.querySelector('.school').scrollIntoView());
-await shot('schools');
+await page.evaluate(() => document.querySelector('.technique').scrollIntoView());
+await shot('techniques');
 await page.goto('/recipes/M4');
 await page.getByRole('button', { name: 'Edit' }).click();
 await page

@@ -5,12 +5,12 @@ using Rhabdon.Core.Units;
 namespace Rhabdon.Core.Bench;
 
 /// <summary>A strand's place in a batch, as the tray names it.</summary>
-public sealed record TraySlot(Guid Termination, int Strand, string Label);
+public sealed record BatchSlot(Guid Termination, int Strand, string Label);
 
 /// <summary>What the page wants to see of a batch.</summary>
 /// <param name="Held">The strand shown until now, or picked by hand.</param>
 /// <param name="Rates">What work and parts cost on this job; null when nobody has said.</param>
-public sealed record BatchLook(IReadOnlyList<TraySlot> Slots, Pace Pace, LengthUnit Unit, Guid? Held = null, bool IsPicked = false, Rates? Rates = null);
+public sealed record BatchRequest(IReadOnlyList<BatchSlot> Slots, Pace Pace, LengthUnit Unit, Guid? Held = null, bool IsPicked = false, Rates? Rates = null);
 
 /// <summary>Prices of a job, for saying what rework costs. Amounts in the currency's own unit, 0 and up.</summary>
 /// <param name="Currency">ISO 4217 code: <c>CAD</c>.</param>
@@ -21,8 +21,8 @@ public sealed record Rates(string Currency, decimal PerHour, decimal PerConnecto
 /// <param name="TogetherSays">Those strands in words: <c>strands 1–6</c>.</param>
 /// <param name="IsWhole">True when those strands are only ever worked as one, as the fibers of a ribbon.</param>
 /// <param name="Done">How many are accepted or rejected.</param>
-public sealed record BatchView(IReadOnlyList<TrayView> Tray, Guid? Focus, IReadOnlyList<Guid> Together, string TogetherSays, bool IsWhole, int Done, BenchView? Bench);
+public sealed record BatchView(IReadOnlyList<BatchQueueView> BatchQueue, Guid? Focus, IReadOnlyList<Guid> Together, string TogetherSays, bool IsWhole, int Done, BenchView? Bench);
 
 /// <param name="Doing">Its stage, its trouble or how it ended, in a word or two.</param>
-public sealed record TrayView(
-    Guid Termination, int Strand, StrandColor Color, string Label, StrandPhase Phase, int Attempt, string Doing, TrayStanding Standing, bool IsTogether, Guid? InHand, Guid? Batch);
+public sealed record BatchQueueView(
+    Guid Termination, int Strand, StrandColor Color, string Label, StrandPhase Phase, int Attempt, string Doing, BatchPlace Standing, bool IsTogether, Guid? InHand, Guid? Batch);

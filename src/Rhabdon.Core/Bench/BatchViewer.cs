@@ -8,10 +8,10 @@ namespace Rhabdon.Core.Bench;
 public sealed class BatchViewer(RecipeBook book, Phrasebook words, string language)
 {
     /// <param name="stateOf">The folded state of each slot's termination.</param>
-    public BatchView View(BatchLook look, Func<Guid, TerminationState> stateOf)
+    public BatchView View(BatchRequest look, Func<Guid, TerminationState> stateOf)
     {
         var states = look.Slots.Select(s => stateOf(s.Termination)).ToList();
-        var turn = Tray.TurnOf(states, book, look.Pace, look.Held, look.IsPicked);
+        var turn = BatchQueue.TurnOf(states, book, look.Pace, look.Held, look.IsPicked);
         var focus = states.FirstOrDefault(s => s.Termination == turn.Focus);
         var bench = focus is null ? null : new BenchViewer(book, words, language, look.Unit, look.Rates).View(focus);
         var together = look.Slots.Where(s => turn.Together.Contains(s.Termination)).Select(s => s.Strand).ToList();
@@ -25,8 +25,8 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
             bench);
     }
 
-    private TrayView TrayOf(TraySlot slot, TerminationState state, TerminationState? focus, Turn turn) => new(
-        slot.Termination, slot.Strand, StrandColor.Of(slot.Strand), slot.Label, state.Phase, state.Attempt, Doing(state), Tray.StandingOf(state, focus, turn, book),
+    private BatchQueueView TrayOf(BatchSlot slot, TerminationState state, TerminationState? focus, Turn turn) => new(
+        slot.Termination, slot.Strand, StrandColor.Of(slot.Strand), slot.Label, state.Phase, state.Attempt, Doing(state), BatchQueue.StandingOf(state, focus, turn, book),
         turn.Together.Contains(slot.Termination), state.InHand, state.Batch);
 
     private string Doing(TerminationState state)

@@ -109,9 +109,9 @@ public sealed record Planned(
     Length Least,
     bool? ConfirmedOnly = null) : EventBody;
 
-/// <summary>Work begins, by the envelope's recipe version and in this school; the strand stays on both.</summary>
-/// <param name="School">What the crew has chosen where installers disagree; null for the usual.</param>
-public sealed record Begun(School? School = null) : EventBody;
+/// <summary>Work begins, by the envelope's recipe version and in this technique; the strand stays on both.</summary>
+/// <param name="Technique">What the crew has chosen where installers disagree; null for the usual.</param>
+public sealed record Begun([property: JsonPropertyName("school")] Technique? Technique = null) : EventBody;
 
 /// <summary>The time that a step must run was started.</summary>
 public sealed record ClockStarted(int Attempt, int Try, string Step) : EventBody;

@@ -5,7 +5,7 @@ using Rhabdon.Core.Recipes;
 
 namespace Rhabdon.Core.Bench;
 
-/// <summary>What the person at the bench wants; <see cref="BenchDesk"/> makes an event of it or says why not.</summary>
+/// <summary>What the person at the bench wants; <see cref="IntentHandler"/> makes an event of it or says why not.</summary>
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
 [JsonDerivedType(typeof(BeginWork), "begin")]
 [JsonDerivedType(typeof(StartClock), "clock")]
@@ -18,8 +18,8 @@ namespace Rhabdon.Core.Bench;
 [JsonDerivedType(typeof(SettleStories), "settle")]
 public abstract record BenchIntent;
 
-/// <summary>Begin the strand by the newest recipe version at hand, in the crew's school.</summary>
-public sealed record BeginWork(School? School = null) : BenchIntent;
+/// <summary>Begin the strand by the newest recipe version at hand, in the crew's technique.</summary>
+public sealed record BeginWork(Technique? Technique = null) : BenchIntent;
 
 /// <summary>Start the time that the step must run.</summary>
 public sealed record StartClock(string Step) : BenchIntent;
@@ -42,7 +42,7 @@ public sealed record TakeTogether(Guid? Batch) : BenchIntent;
 public sealed record HandOver(Guid To, string? Note = null) : BenchIntent;
 
 /// <summary>Choose between two stories of a strand.</summary>
-/// <param name="Keep">One of the keeps that <see cref="TwoStories"/> offers.</param>
+/// <param name="Keep">One of the keeps that <see cref="ConflictingHistories"/> offers.</param>
 public sealed record SettleStories(StoryKeep Keep, bool GlassWasCut, string Note) : BenchIntent;
 
 /// <summary>Why an intent made no event: the field and what would do.</summary>

@@ -18,7 +18,7 @@ public sealed record BenchView(
     bool IsConfirmed,
     IReadOnlyList<StageView> Stages,
     FiberView Fiber,
-    IReadOnlyList<SignView> Reports,
+    IReadOnlyList<SymptomView> Reports,
     string Says,
     StepView? Step = null,
     TroubleView? Trouble = null,
@@ -72,7 +72,7 @@ public sealed record TroubleView(string Sign, string Title, string Step, string 
 /// <param name="Barred">Why it may not be done; empty when it may.</param>
 public sealed record OfferView(string Action, string Title, string Why, string Cost, string Goes, bool IsProposed, bool NeedsReason, string Barred);
 
-public sealed record SignView(string Id, string Title);
+public sealed record SymptomView(string Id, string Title);
 
 /// <param name="Share">Spare fiber as a share of what there was, 0 to 1, for the bar.</param>
 /// <param name="Tries">How often each kind of fix can still be done.</param>

@@ -17,7 +17,7 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
     {
         var published = book.Find(state.Recipe) ?? book.Latest(state.Plan?.RecipeId ?? string.Empty)
             ?? throw new KeyNotFoundException($"Recipe {state.Plan?.RecipeId} is not in the book.");
-        var recipe = book.RecipeOf(state) ?? published.On(state.Plan!.Build, state.School, state.Plan.Grade);
+        var recipe = book.RecipeOf(state) ?? published.On(state.Plan!.Build, state.Technique, state.Plan.Grade);
         var ladder = book.LadderOf(recipe);
         var index = state.Step is null ? -1 : recipe.IndexOf(state.Step);
         return new BenchView(
@@ -30,7 +30,7 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             published.Confirmation is not null,
             Stages(state, recipe, index),
             Fiber(state, recipe),
-            index < 0 || state.Trouble is not null ? [] : [.. TroubleSigns.Reportable(recipe, ladder, state.Step!).Select(s => new SignView(s.Id, s.Title.In(language)))],
+            index < 0 || state.Trouble is not null ? [] : [.. ReportableSymptoms.Reportable(recipe, ladder, state.Step!).Select(s => new SymptomView(s.Id, s.Title.In(language)))],
             Says(state),
             index < 0 || state.Trouble is not null ? null : StepOf(state, recipe, index),
             TroubleOf(state, recipe, ladder),
@@ -130,7 +130,7 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             ask.Counts,
             ask.IsLength ? LengthDisplay.Symbol(unit) : string.Empty,
             ask.IsLength && dimension is not null ? Range(dimension) : step.Count is { } count ? CountText(count) : string.Empty,
-            [.. BenchDesk.OpenChoices(state, ask).Select(c => new ChoiceView(c.Value, c.Say.In(language)))],
+            [.. IntentHandler.OpenChoices(state, ask).Select(c => new ChoiceView(c.Value, c.Say.In(language)))],
             plan is null ? null : book.ProfileFor(plan.Grade.Mode(), plan.Polish).Id,
             plan?.Grade.Core());
     }
@@ -154,12 +154,12 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             sign.Title.In(language),
             recipe.Steps[recipe.IndexOf(trouble.Step)].Name.In(language),
             ReadingText(recipe, trouble.Step, trouble.Reading),
-            [.. RungOffers.For(state, recipe, ladder).Select(o => OfferOf(o, recipe, recipe.IndexOf(trouble.Step)))]);
+            [.. ActionOffers.For(state, recipe, ladder).Select(o => OfferOf(o, recipe, recipe.IndexOf(trouble.Step)))]);
     }
 
-    private OfferView OfferOf(RungOffer offer, Recipe recipe, int troubled)
+    private OfferView OfferOf(ActionOffer offer, Recipe recipe, int troubled)
     {
-        var rung = offer.Rung;
+        var rung = offer.CorrectiveAction;
         var target = rung.TargetIn(recipe, troubled);
         var goes = target < 0 ? string.Empty : words.Say(Phrase.Of("ladder.goes", ("step", recipe.Steps[target].Name.In(language))));
         return new OfferView(
@@ -167,24 +167,24 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             offer.Barred is null ? string.Empty : words.Say(offer.Barred));
     }
 
-    private string Cost(RungOffer offer)
+    private string Cost(ActionOffer offer)
     {
         List<string> costs = [];
-        if (offer.Rung.Minutes > 0)
+        if (offer.CorrectiveAction.Minutes > 0)
         {
-            costs.Add(words.Say(Phrase.Of("cost.minutes", ("minutes", offer.Rung.Minutes.ToString("0.#", CultureInfo.InvariantCulture)))));
+            costs.Add(words.Say(Phrase.Of("cost.minutes", ("minutes", offer.CorrectiveAction.Minutes.ToString("0.#", CultureInfo.InvariantCulture)))));
         }
 
-        if (offer.Rung.NewConnector)
+        if (offer.CorrectiveAction.NewConnector)
         {
             costs.Add(words.Say(Phrase.Of("cost.connector")));
         }
 
         costs.Add(offer.Uses == Length.Zero ? words.Say(Phrase.Of("cost.no-fiber")) : words.Say(Phrase.Of("cost.fiber", ("length", LengthDisplay.WithUnit(offer.Uses, unit)))));
-        if (rates is not null && (offer.Rung.Minutes > 0 || offer.Rung.NewConnector))
+        if (rates is not null && (offer.CorrectiveAction.Minutes > 0 || offer.CorrectiveAction.NewConnector))
         {
             costs.Add(words.Say(Phrase.Of(
-                "cost.money", ("amount", RungOffers.Money(offer.Rung, rates).ToString("0.00", CultureInfo.InvariantCulture)), ("currency", rates.Currency))));
+                "cost.money", ("amount", ActionOffers.Money(offer.CorrectiveAction, rates).ToString("0.00", CultureInfo.InvariantCulture)), ("currency", rates.Currency))));
         }
 
         return string.Join(" · ", costs);
@@ -214,14 +214,14 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
 
     private UndoView? UndoOf(TerminationState state, Recipe recipe)
     {
-        var last = state.History.LastOrDefault(h => h.Standing == EntryStanding.Counts && h.Event.Body is Begun or ClockStarted or StepDone or TroubleFound or ActionChosen);
+        var last = state.History.LastOrDefault(h => h.Standing == EntryEffect.Counts && h.Event.Body is Begun or ClockStarted or StepDone or TroubleFound or ActionChosen);
         if (last is null)
         {
             return null;
         }
 
         return new UndoView(
-            last.Event.Id, new StrandStory(book, words, language, unit).What(last.Event, recipe, state.Termination), RungOffers.CutsGlass(last.Event, book),
+            last.Event.Id, new StrandStory(book, words, language, unit).What(last.Event, recipe, state.Termination), ActionOffers.CutsGlass(last.Event, book),
             [.. last.Event.Strands.Select(s => s.Termination)]);
     }
 

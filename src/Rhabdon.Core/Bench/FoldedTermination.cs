@@ -9,11 +9,11 @@ namespace Rhabdon.Core.Bench;
 public sealed class FoldedTermination
 {
     private readonly RecipeBook book;
-    private readonly TerminationRun run;
+    private readonly TerminationFolder run;
     private readonly IReadOnlySet<Guid> named;
     private readonly List<BenchEvent> events;
 
-    private FoldedTermination(RecipeBook book, List<BenchEvent> events, TerminationRun run, IReadOnlySet<Guid> named)
+    private FoldedTermination(RecipeBook book, List<BenchEvent> events, TerminationFolder run, IReadOnlySet<Guid> named)
     {
         (this.book, this.events, this.run, this.named) = (book, events, run, named);
         State = run.State(events.Count);
@@ -26,8 +26,8 @@ public sealed class FoldedTermination
 
     public static FoldedTermination Of(Guid termination, IEnumerable<BenchEvent> events, RecipeBook book)
     {
-        var ledger = new Ledger(termination, events);
-        var run = new TerminationRun(termination, book);
+        var ledger = new EffectiveEvents(termination, events);
+        var run = new TerminationFolder(termination, book);
         foreach (var happened in ledger.Ordered)
         {
             if (ledger.TakenOut(happened.Id) is { } how)

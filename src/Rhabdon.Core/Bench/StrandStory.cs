@@ -15,7 +15,7 @@ namespace Rhabdon.Core.Bench;
 /// <param name="SentBy">Who sent it, when that is not the person who did it.</param>
 /// <param name="ClockSaid">What the tablet's clock said, when that cannot be right: <paramref name="At"/> is then when it was received, or the earliest that it can have been.</param>
 public sealed record StoryLine(
-    Guid Event, DateTimeOffset At, Guid Actor, int Attempt, int Try, string Kind, string What, string Read, Grade? Grade, EntryStanding Standing, string Note, bool MayTakeBack, bool CutsGlass,
+    Guid Event, DateTimeOffset At, Guid Actor, int Attempt, int Try, string Kind, string What, string Read, Grade? Grade, EntryEffect Standing, string Note, bool MayTakeBack, bool CutsGlass,
     Guid? To = null, FaceLine? Face = null, Guid? SentBy = null, DateTimeOffset? ClockSaid = null);
 
 /// <summary>A picture in a strand's story, and what was made of it then.</summary>
@@ -60,16 +60,16 @@ public sealed class StrandStory(RecipeBook book, Phrasebook words, string langua
             : What(happened, recipe, state.Termination);
         return new StoryLine(
             happened.Id, happened.When, happened.Actor, entry.Attempt, entry.Try, happened.Body.Kind, what, read, done?.Verdict?.Grade, entry.Standing, Note(state, entry, reasons),
-            entry.Standing is EntryStanding.Counts or EntryStanding.Conflict && Ledger.MayBeRetracted(happened), RungOffers.CutsGlass(happened, book), To(happened), Face(done?.Reading?.Face),
+            entry.Standing is EntryEffect.Counts or EntryEffect.Conflict && EffectiveEvents.MayBeRetracted(happened), ActionOffers.CutsGlass(happened, book), To(happened), Face(done?.Reading?.Face),
             happened.Receipt?.From, happened.Receipt?.At is null ? null : happened.At);
     }
 
     private string Note(TerminationState state, HistoryEntry entry, Dictionary<Guid, string> reasons) => entry.Standing switch
     {
-        EntryStanding.Conflict => words.Say(Phrase.Of("story.conflict", ("why", words.Say(entry.Why!)))),
-        EntryStanding.Moved => words.Say(Phrase.Of("story.moved-away", ("reason", MoveOf(state, entry.Event.Id)?.Reason ?? string.Empty))),
-        EntryStanding.SetAside => words.Say(Phrase.Of("story.set-aside")),
-        EntryStanding.Retracted => words.Say(Phrase.Of("story.taken-back", ("reason", reasons.GetValueOrDefault(entry.Event.Id, string.Empty)))),
+        EntryEffect.Conflict => words.Say(Phrase.Of("story.conflict", ("why", words.Say(entry.Why!)))),
+        EntryEffect.Moved => words.Say(Phrase.Of("story.moved-away", ("reason", MoveOf(state, entry.Event.Id)?.Reason ?? string.Empty))),
+        EntryEffect.SetAside => words.Say(Phrase.Of("story.set-aside")),
+        EntryEffect.Retracted => words.Say(Phrase.Of("story.taken-back", ("reason", reasons.GetValueOrDefault(entry.Event.Id, string.Empty)))),
         _ => entry.Event.Body switch
         {
             ActionChosen { Reason: { } reason } => reason,

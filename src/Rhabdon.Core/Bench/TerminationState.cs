@@ -16,7 +16,7 @@ namespace Rhabdon.Core.Bench;
 /// <param name="Known">Events in the stream, whatever their standing.</param>
 /// <param name="Batch">The batch it is taken in, or null.</param>
 /// <param name="InHand">The person who began it, or to whom it was handed over.</param>
-/// <param name="School">What the crew had chosen, where installers disagree, when it began; null for the usual.</param>
+/// <param name="Technique">What the crew had chosen, where installers disagree, when it began; null for the usual.</param>
 /// <param name="Clock">The time that runs at the present step, once it was started.</param>
 public sealed record TerminationState(
     Guid Termination,
@@ -38,7 +38,7 @@ public sealed record TerminationState(
     IReadOnlyList<HistoryEntry> History,
     Guid? Batch = null,
     Guid? InHand = null,
-    School? School = null,
+    Technique? Technique = null,
     RunningClock? Clock = null)
 {
     [JsonIgnore]
@@ -89,10 +89,10 @@ public sealed record StepRecord(string Step, Guid Actor, DateTimeOffset At, Guid
 
 /// <summary>An event in its place, and whether it counts.</summary>
 /// <param name="Why">For a conflict: what in the merged order forbids it.</param>
-public sealed record HistoryEntry(BenchEvent Event, EntryStanding Standing, Phrase? Why, int Attempt, int Try);
+public sealed record HistoryEntry(BenchEvent Event, EntryEffect Standing, Phrase? Why, int Attempt, int Try);
 
-[JsonConverter(typeof(EnumNames<EntryStanding>))]
-public enum EntryStanding
+[JsonConverter(typeof(EnumNames<EntryEffect>))]
+public enum EntryEffect
 {
     [JsonStringEnumMemberName("counts")]
     Counts,

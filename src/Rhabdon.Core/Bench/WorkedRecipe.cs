@@ -6,19 +6,19 @@ using Rhabdon.Core.Recipes;
 
 namespace Rhabdon.Core.Bench;
 
-/// <summary>A published recipe as it is worked on one strand: by the strand's cable build, in the school its crew followed when it began.</summary>
+/// <summary>A published recipe as it is worked on one strand: by the strand's cable build, in the technique its crew followed when it began.</summary>
 public static class WorkedRecipe
 {
     private static readonly ConditionalWeakTable<PublishedRecipe, ConcurrentDictionary<(CableBuild, FiberGrade?, string), Recipe>> Made = [];
 
     /// <summary>The recipe a strand is worked by; null before it has begun.</summary>
     public static Recipe? RecipeOf(this RecipeBook book, TerminationState state) =>
-        book.Find(state.Recipe) is { } published && state.Plan is { } plan ? published.On(plan.Build, state.School, plan.Grade) : null;
+        book.Find(state.Recipe) is { } published && state.Plan is { } plan ? published.On(plan.Build, state.Technique, plan.Grade) : null;
 
     /// <param name="grade">Null while nobody knows what fiber it will be.</param>
-    public static Recipe On(this PublishedRecipe published, CableBuild build, School? school, FiberGrade? grade = null)
+    public static Recipe On(this PublishedRecipe published, CableBuild build, Technique? technique, FiberGrade? grade = null)
     {
-        var followed = school ?? School.Usual;
+        var followed = technique ?? Technique.Usual;
         return Made.GetOrCreateValue(published).GetOrAdd((build, grade, followed.Key), _ => Measuring.Worked(published.Recipe, build, followed, grade));
     }
 }

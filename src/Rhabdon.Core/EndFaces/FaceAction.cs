@@ -17,7 +17,7 @@ public sealed record FaceHistory(Ladder Ladder, IReadOnlyList<FaceTry> Tries, bo
 
     // Those that know what to do about a face.
     private static SortedDictionary<string, Ladder> ByMethod { get; } = new(
-        StarterRecipes.Ladders().Where(l => l.Find(FaceSign.ChipCore) is not null).ToDictionary(l => l.Id.Replace(Polished, string.Empty, StringComparison.Ordinal)), StringComparer.Ordinal);
+        StarterRecipes.Ladders().Where(l => l.Find(FaceSymptom.ChipCore) is not null).ToDictionary(l => l.Id.Replace(Polished, string.Empty, StringComparison.Ordinal)), StringComparer.Ordinal);
 }
 
 /// <summary>One fix that was made: for which sign of trouble, and which of its ladder's actions.</summary>
@@ -38,9 +38,9 @@ public sealed record FaceAction(string? Sign, string Action, string Says, string
             return Plain("look-again", "again");
         }
 
-        var sign = FaceSign.Of(profile, grade.Findings);
+        var sign = FaceSymptom.Of(profile, grade.Findings);
         return sign is null ? Plain("accept", "accept")
-            : sign == FaceSign.FineScratches && history.IsBeforeLastFilm ? Plain("go-on", "go-on", "go-on-why") with { Sign = sign }
+            : sign == FaceSymptom.FineScratches && history.IsBeforeLastFilm ? Plain("go-on", "go-on", "go-on-why") with { Sign = sign }
             : Of(history.Ladder.Find(sign)!, history.Tries, language);
 
         FaceAction Plain(string action, string says, string? why = null) =>
@@ -48,7 +48,7 @@ public sealed record FaceAction(string? Sign, string Action, string Says, string
     }
 
     // When every action is spent, the last one, which hands it on, stands.
-    private static FaceAction Of(Sign sign, IReadOnlyList<FaceTry> tries, string language)
+    private static FaceAction Of(Symptom sign, IReadOnlyList<FaceTry> tries, string language)
     {
         var rung = sign.Proposed(r => tries.Count(t => t.Sign == sign.Id && t.Action == r.Id) < r.Limit) ?? sign.Rungs[^1];
         return new FaceAction(sign.Id, rung.Id, rung.Title.In(language), rung.Why.In(language), rung.Minutes, rung.NewConnector);

@@ -6,13 +6,13 @@ namespace Rhabdon.Core.EndFaces;
 public sealed record FaceAdvice(Phrase Do, Phrase? Why = null)
 {
     /// <summary>The cheapest step that can help against the worst that is there (common practice).</summary>
-    public static FaceAdvice For(FaceGrade grade, FaceProfile profile) => ForAny(grade) ?? FaceSign.Of(profile, grade.Findings) switch
+    public static FaceAdvice For(FaceGrade grade, FaceProfile profile) => ForAny(grade) ?? FaceSymptom.Of(profile, grade.Findings) switch
     {
-        FaceSign.ChipCore => Say("cut-off", "cut-off-why"),
-        FaceSign.AdhesiveLeft => Say("polish-on", "polish-on-why"),
-        FaceSign.HeavyScratches => Say("film-back", "film-back-why"),
-        FaceSign.Pit => Say("film-back", "pit-why"),
-        FaceSign.Dirt => Say("clean", "contact-why"),
+        FaceSymptom.ChipCore => Say("cut-off", "cut-off-why"),
+        FaceSymptom.AdhesiveLeft => Say("polish-on", "polish-on-why"),
+        FaceSymptom.HeavyScratches => Say("film-back", "film-back-why"),
+        FaceSymptom.Pit => Say("film-back", "pit-why"),
+        FaceSymptom.Dirt => Say("clean", "contact-why"),
         _ => Say("last-film", "last-film-why"),
     };
 

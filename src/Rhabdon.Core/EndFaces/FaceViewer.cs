@@ -16,8 +16,8 @@ public sealed class FaceViewer(Phrasebook book)
     public FaceView View(FaceGrade grade, FaceProfile profile, FaceAdvice? advice = null)
     {
         var against = FaceJudge.Against(profile, grade.Findings).SelectMany(e => e.Marks).ToHashSet();
-        var sign = FaceSign.Of(profile, grade.Findings);
-        bool Decides(Finding mark) => against.Contains(mark) && FaceSign.Of(profile, [mark]) == sign;
+        var sign = FaceSymptom.Of(profile, grade.Findings);
+        bool Decides(Finding mark) => against.Contains(mark) && FaceSymptom.Of(profile, [mark]) == sign;
         var marks = grade.Findings.OrderByDescending(Decides).ThenByDescending(f => against.Contains(f) && !f.MayComeOff).ThenByDescending(against.Contains)
             .ThenByDescending(f => ShareOf(f, profile, f.Size) ?? -1).ThenBy(f => f.Zone).ToList();
         advice ??= FaceAdvice.For(grade, profile);

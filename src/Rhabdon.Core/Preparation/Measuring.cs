@@ -11,17 +11,17 @@ public static class Measuring
 {
     public const string Choice = "measure";
 
-    /// <summary>The recipe as it is worked on a build in a school, its cuts told as that school measures them.</summary>
-    public static Recipe Worked(Recipe recipe, CableBuild build, School school, FiberGrade? grade = null)
+    /// <summary>The recipe as it is worked on a build in a technique, its cuts told as that technique measures them.</summary>
+    public static Recipe Worked(Recipe recipe, CableBuild build, Technique technique, FiberGrade? grade = null)
     {
-        var worked = recipe.For(build, school, grade);
-        if (school.Of(recipe, Choice) is not ("tip" or "edge") || worked.FromTheSheet.Count > 0)
+        var worked = recipe.For(build, technique, grade);
+        if (technique.Of(recipe, Choice) is not ("tip" or "edge") || worked.FromTheSheet.Count > 0)
         {
             return worked;
         }
 
         var plan = StripPlan.For(worked, isRecleave: false);
-        var isFromTip = school.Of(recipe, Choice) == "tip";
+        var isFromTip = technique.Of(recipe, Choice) == "tip";
         return worked with { Cuts = [.. worked.Cuts.Zip(plan.Marks, (cut, mark) => isFromTip ? FromTip(cut, mark) : FromOuter(cut, mark))] };
     }
 

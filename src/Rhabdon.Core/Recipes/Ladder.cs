@@ -3,18 +3,18 @@ using System.Text.Json.Serialization;
 namespace Rhabdon.Core.Recipes;
 
 /// <summary>The ladder of rework: for each sign of trouble what to do first, then next, and when to stop.</summary>
-public sealed record Ladder(int FormatVersion, string Id, IReadOnlyList<Sign> Signs)
+public sealed record Ladder(int FormatVersion, string Id, IReadOnlyList<Symptom> Signs)
 {
-    public Sign? Find(string sign) => Signs.FirstOrDefault(s => s.Id == sign);
+    public Symptom? Find(string sign) => Signs.FirstOrDefault(s => s.Id == sign);
 }
 
 /// <summary>A sign of trouble.</summary>
 /// <param name="ReportableFrom">First step at which an installer may report it by hand; null when only a reading raises it.</param>
 /// <param name="ReportableTo">Last such step.</param>
-public sealed record Sign(string Id, Wording Title, IReadOnlyList<Rung> Rungs, string? ReportableFrom = null, string? ReportableTo = null)
+public sealed record Symptom(string Id, Wording Title, IReadOnlyList<CorrectiveAction> Rungs, string? ReportableFrom = null, string? ReportableTo = null)
 {
     /// <summary>The first action that is still open, cheapest first; going on in doubt is never proposed. Null when none is.</summary>
-    public Rung? Proposed(Func<Rung, bool> isOpen) => Rungs.FirstOrDefault(r => r.Effect != RungEffect.Accept && isOpen(r));
+    public CorrectiveAction? Proposed(Func<CorrectiveAction, bool> isOpen) => Rungs.FirstOrDefault(r => r.Effect != ActionEffect.Accept && isOpen(r));
 }
 
 /// <summary>One action of a ladder, cheapest first.</summary>
@@ -28,10 +28,10 @@ public sealed record Sign(string Id, Wording Title, IReadOnlyList<Rung> Rungs, s
 /// <param name="Minutes">Median time it costs.</param>
 /// <param name="NewConnector">A connector is spent.</param>
 /// <param name="Why">Why this, and what it tells.</param>
-public sealed record Rung(
+public sealed record CorrectiveAction(
     string Id,
     Wording Title,
-    RungEffect Effect,
+    ActionEffect Effect,
     int Limit,
     bool PerStrand,
     FiberUse Uses,
@@ -77,8 +77,8 @@ public enum FilmReturn
     Last,
 }
 
-[JsonConverter(typeof(EnumNames<RungEffect>))]
-public enum RungEffect
+[JsonConverter(typeof(EnumNames<ActionEffect>))]
+public enum ActionEffect
 {
     /// <summary>A further try within the attempt.</summary>
     [JsonStringEnumMemberName("try")]

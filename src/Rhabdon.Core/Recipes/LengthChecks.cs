@@ -68,11 +68,11 @@ internal static class LengthChecks
 
     // Each way of working is walked once; a fault is told once, however many ways have it.
     private static IEnumerable<RecipeFault> InOrder(Recipe recipe) =>
-        RecipeCheck.Ways(recipe).SelectMany(way => OfWay(recipe, way.Build, way.School)).DistinctBy(f => (f.Place, f.Says.Key));
+        RecipeCheck.Ways(recipe).SelectMany(way => OfWay(recipe, way.Build, way.Technique)).DistinctBy(f => (f.Place, f.Says.Key));
 
-    private static IEnumerable<RecipeFault> OfWay(Recipe recipe, CableBuild build, School school)
+    private static IEnumerable<RecipeFault> OfWay(Recipe recipe, CableBuild build, Technique technique)
     {
-        var (walk, worked) = (new EdgeWalk(), recipe.For(build, school));
+        var (walk, worked) = (new EdgeWalk(), recipe.For(build, technique));
         foreach (var cut in worked.Cuts)
         {
             var place = $"cuts[{recipe.Cuts.ToList().FindIndex(c => c.Id == cut.Id)}]";

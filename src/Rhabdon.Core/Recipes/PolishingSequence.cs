@@ -4,7 +4,7 @@ namespace Rhabdon.Core.Recipes;
 
 /// <summary>Films in their order, how each is used and what is looked at between them: told once, for every connector that is polished so.</summary>
 /// <param name="FormatVersion">1.</param>
-/// <param name="Why">Why that school polishes so.</param>
+/// <param name="Why">Why that technique polishes so.</param>
 /// <param name="Modes">The fiber modes it is good for: a single-mode end needs a last film of 0.3 µm or finer.</param>
 public sealed record PolishingSequence(int FormatVersion, string Id, Wording Title, Wording Why, IReadOnlyList<FiberMode> Modes, IReadOnlyList<Step> Steps);
 
@@ -39,7 +39,7 @@ public static class Polishing
         }
 
         var steps = chosen.SelectMany(s => s.Steps, (sequence, step) => step with { When = new Condition(Choice: PolishingRef.Choice, Is: [sequence.Id]) });
-        var choice = new PracticeChoice(PolishingRef.Choice, Title, [.. chosen.Select(s => new PracticeOption(s.Id, s.Title, s.Why, s.Modes))], wanted.Usual);
+        var choice = new TechniqueOption(PolishingRef.Choice, Title, [.. chosen.Select(s => new TechniqueAlternative(s.Id, s.Title, s.Why, s.Modes))], wanted.Usual);
         return recipe with
         {
             Steps = [.. recipe.Steps.Take(after + 1), .. steps, .. recipe.Steps.Skip(after + 1)],

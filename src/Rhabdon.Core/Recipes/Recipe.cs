@@ -26,7 +26,7 @@ public sealed record Recipe(
     string Id,
     string Family,
     Wording Title,
-    Serves Serves,
+    Serviceability Serves,
     IReadOnlyList<Part> Parts,
     IReadOnlyList<Cut> Cuts,
     ConnectorBody Body,
@@ -36,7 +36,7 @@ public sealed record Recipe(
     Timing Timing,
     Cleave? Cleave = null,
     IReadOnlyList<ReferenceMark>? Marks = null,
-    IReadOnlyList<PracticeChoice>? Choices = null,
+    IReadOnlyList<TechniqueOption>? Choices = null,
     PolishingRef? Polishing = null,
     Joint? Joint = null,
     IReadOnlyList<Consumption>? Consumes = null,
@@ -50,9 +50,9 @@ public sealed record Recipe(
     public IReadOnlyList<string> FromTheSheet =>
         [.. Cuts.Where(c => c.Length is null).Select(c => c.Id), .. (Marks ?? []).Where(m => m.Length is null).Select(m => m.Id)];
 
-    /// <summary>The recipe as it is worked on one cable build in one school: only what belongs to it.</summary>
+    /// <summary>The recipe as it is worked on one cable build in one technique: only what belongs to it.</summary>
     /// <param name="grade">Null while nobody knows what fiber it will be.</param>
-    public Recipe For(CableBuild build, School school, FiberGrade? grade = null)
+    public Recipe For(CableBuild build, Technique technique, FiberGrade? grade = null)
     {
         var steps = Steps.Where(s => Belongs(s.When)).Select(s => s with { Ask = Open(s.Ask) }).ToList();
         return this with
@@ -64,7 +64,7 @@ public sealed record Recipe(
             Stages = [.. Stages.Where(stage => steps.Exists(s => s.Stage == stage.Id))],
         };
 
-        bool Belongs(Condition? when) => when?.Holds(build, school, this, grade) != false;
+        bool Belongs(Condition? when) => when?.Holds(build, technique, this, grade) != false;
 
         Ask? Open(Ask? ask) => ask is null || ask.Choices.All(c => c.When is null) ? ask : ask with { Choices = [.. ask.Choices.Where(c => Belongs(c.When))] };
     }
@@ -85,7 +85,7 @@ public sealed record Recipe(
 }
 
 /// <summary>What a recipe may be used on.</summary>
-public sealed record Serves(
+public sealed record Serviceability(
     IReadOnlyList<ConnectorType> Connectors,
     IReadOnlyList<Polish> Polishes,
     IReadOnlyList<FiberMode> Modes,

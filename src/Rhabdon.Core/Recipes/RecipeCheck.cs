@@ -38,7 +38,7 @@ public static class RecipeCheck
             faults.Add(Fault("steps", "recipe.no-steps"));
         }
 
-        faults.AddRange(PracticeChecks.Faults(recipe));
+        faults.AddRange(TechniqueChecks.Faults(recipe));
         faults.AddRange(LengthChecks.Faults(recipe));
         faults.AddRange(StepChecks.Faults(recipe, ladder));
         faults.AddRange(KitChecks.Faults(recipe));
@@ -48,7 +48,7 @@ public static class RecipeCheck
         return faults;
     }
 
-    private static IEnumerable<RecipeFault> ServesFaults(Serves serves)
+    private static IEnumerable<RecipeFault> ServesFaults(Serviceability serves)
     {
         foreach (var (place, count) in ((string, int)[])[("connectors", serves.Connectors.Count), ("polishes", serves.Polishes.Count), ("modes", serves.Modes.Count), ("builds", serves.Builds.Count)])
         {
@@ -94,16 +94,16 @@ public static class RecipeCheck
     }
 
     /// <summary>Every way the recipe can be worked: each build it serves, and each option of each choice with the others as usual.</summary>
-    internal static IEnumerable<(CableBuild Build, School School)> Ways(Recipe recipe)
+    internal static IEnumerable<(CableBuild Build, Technique Technique)> Ways(Recipe recipe)
     {
-        var schools = (recipe.Choices ?? []).SelectMany(c => c.Options, (c, o) => new School(new Dictionary<string, string> { [c.Id] = o.Id })).Prepend(School.Usual).ToList();
-        return recipe.Serves.Builds.SelectMany(_ => schools, (build, school) => (build, school));
+        var techniques = (recipe.Choices ?? []).SelectMany(c => c.Options, (c, o) => new Technique(new Dictionary<string, string> { [c.Id] = o.Id })).Prepend(Technique.Usual).ToList();
+        return recipe.Serves.Builds.SelectMany(_ => techniques, (build, technique) => (build, technique));
     }
 
     private static IEnumerable<Step> Raisers(Recipe recipe, string sign) =>
         recipe.Steps.Where(s => s.Ask is { } ask && (ask.Sign == sign || ask.Choices.Any(c => c.Sign == sign)));
 
-    // A step that is there only in some schools is no place to return to, unless the trouble is met in those schools only.
+    // A step that is there only in some techniques is no place to return to, unless the trouble is met in those techniques only.
     private static IEnumerable<RecipeFault> LadderFaults(Recipe recipe, Ladder ladder)
     {
         for (var s = 0; s < ladder.Signs.Count; s++)
@@ -120,7 +120,7 @@ public static class RecipeCheck
             for (var r = 0; r < sign.Rungs.Count; r++)
             {
                 var (rung, place) = (sign.Rungs[r], $"ladder.signs[{s}].rungs[{r}]");
-                var returns = rung.Effect is RungEffect.Try or RungEffect.Attempt;
+                var returns = rung.Effect is ActionEffect.Try or ActionEffect.Attempt;
                 var target = rung.TargetIn(recipe, 0);
                 if (returns && target < 0)
                 {

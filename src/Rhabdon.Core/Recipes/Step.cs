@@ -106,5 +106,5 @@ public sealed record Ask(string Check, Wording Question, IReadOnlyList<Choice> C
 
 /// <summary>One answer, how it is judged, and the ladder's sign it raises.</summary>
 /// <param name="AfterSign">Offered only once this sign has been met in the attempt: light cannot be dimmer before it was seen.</param>
-/// <param name="When">Null for always: what is good alcohol in one school is too weak in another.</param>
+/// <param name="When">Null for always: what is good alcohol in one technique is too weak in another.</param>
 public sealed record Choice(string Value, Wording Say, Grade Grade, string? Sign = null, string? AfterSign = null, Condition? When = null);

@@ -19,7 +19,7 @@ public static class Judgement
             : Grade.Good;
     }
 
-    /// <summary>Strokes against the school's count: too few leaves adhesive, too many undercuts the glass, and only the look tells (common practice).</summary>
+    /// <summary>Strokes against the technique's count: too few leaves adhesive, too many undercuts the glass, and only the look tells (common practice).</summary>
     public static Grade OfCount(int count, Count wanted) => count >= wanted.Low && count <= wanted.High ? Grade.Good : Grade.Doubtful;
 
     /// <summary>The verdict on a reading asked for by a step. A length outside raises the step's sign; a choice raises its own.</summary>

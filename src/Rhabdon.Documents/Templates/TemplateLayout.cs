@@ -24,12 +24,12 @@ public sealed class TemplateLayout(Paper paper, Phrasebook words)
     public static int StripsOnAPage(Paper paper) => (int)((paper.Height - Margin - Foot) / StripHeight);
 
     /// <summary>As many pages as the recipes need, in their order.</summary>
-    public static IReadOnlyList<TemplatePage> Pages(IReadOnlyList<RecipeSheet> sheets, Paper paper, Phrasebook words) =>
+    public static IReadOnlyList<TemplatePage> Pages(IReadOnlyList<RecipeDocument> sheets, Paper paper, Phrasebook words) =>
         [.. sheets.Chunk(StripsOnAPage(paper)).Select(some => new TemplateLayout(paper, words).Page(some))];
 
     private decimal Right => paper.Width - Margin;
 
-    private TemplatePage Page(RecipeSheet[] sheets)
+    private TemplatePage Page(RecipeDocument[] sheets)
     {
         for (var index = 0; index < sheets.Length; index++)
         {
@@ -40,7 +40,7 @@ public sealed class TemplateLayout(Paper paper, Phrasebook words)
         return new TemplatePage(paper.Width, paper.Height, lines, boxes, texts);
     }
 
-    private void Strip(RecipeSheet sheet, decimal top)
+    private void Strip(RecipeDocument sheet, decimal top)
     {
         texts.Add(new TemplateText(Margin, top + 4, 4.4m, $"{sheet.Ref.Id}  {sheet.Title}", IsBold: true));
         var standing = sheet.IsConfirmed ? $"v{sheet.Ref.Version} \u00b7 {words.Say(Phrase.Of("template.confirmed"))}" : $"v{sheet.Ref.Version} \u00b7 {words.Say(Phrase.Of("template.unconfirmed"))}";
@@ -63,7 +63,7 @@ public sealed class TemplateLayout(Paper paper, Phrasebook words)
 
     // Each label has a row of its own, one step lower for each mark further in, so that no line crosses another's label. What does not fit the paper is
     // told in words.
-    private void Marks(RecipeSheet sheet, decimal top, decimal cable)
+    private void Marks(RecipeDocument sheet, decimal top, decimal cable)
     {
         var fitting = sheet.Marks.Where(m => m.At is { } at && Margin + at <= Right).OrderBy(m => m.At).ToList();
         var step = Math.Min(4.2m, (cable - top - 9) / Math.Max(1, fitting.Count));
@@ -80,7 +80,7 @@ public sealed class TemplateLayout(Paper paper, Phrasebook words)
         }
     }
 
-    private static string Told(MarkSheet mark) => $"{mark.Name} {mark.Length} {mark.From} {mark.Tolerance}";
+    private static string Told(LengthMarkView mark) => $"{mark.Name} {mark.Length} {mark.From} {mark.Tolerance}";
 
     private void Rule(decimal y)
     {

@@ -23,10 +23,10 @@ public sealed record EventAnswer(Guid? Id, int Status, string? Field, string? Sa
 /// The one way events get in: lock their streams, fold, append, write the projections, in one transaction for a delivery. Each event has its own answer,
 /// and a refused one does not keep the others out.
 /// </summary>
-public sealed class AppendEvents(Database database, EventStore events, QuarantineStore quarantine, RecipeShelf shelf, LiveTeller live, IOptions<JsonOptions> json, TimeProvider time, AuditLog audit)
+public sealed class AppendEvents(Database database, EventStore events, QuarantineStore quarantine, RecipeBookCache shelf, ChangePublisher live, IOptions<JsonOptions> json, TimeProvider time, AuditLog audit)
 {
     // The longest text in an event is a reason.
-    private const int MostText = BenchDesk.MaxReason;
+    private const int MostText = IntentHandler.MaxReason;
 
     /// <summary>Takes the events one after another. An event already held answers as it did the first time.</summary>
     public async Task<IReadOnlyList<EventAnswer>> TakeAsync(IReadOnlyList<JsonElement> delivery, Access sender)
@@ -69,7 +69,7 @@ public sealed class AppendEvents(Database database, EventStore events, Quarantin
             return (null, new EventAnswer(IdOf(delivered), 400, (fault as JsonException)?.Path, Problems.Say(Phrase.Of("event.json", ("why", fault.Message)))));
         }
 
-        return Admissions.Malformed(happened) is { } malformed ? (null, Refused(happened, 400, malformed.Field, malformed.Says))
+        return EventAdmission.Malformed(happened) is { } malformed ? (null, Refused(happened, 400, malformed.Field, malformed.Says))
             : EventText.Fault(EventText.Canonical(happened)) is { } lost ? (null, Refused(happened, 400, "$", Phrase.Of("event.round-trip", ("why", lost))))
             : (happened, null);
     }
@@ -103,7 +103,7 @@ public sealed class AppendEvents(Database database, EventStore events, Quarantin
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync();
         var people = delivered.Select(e => e.Actor).Concat(delivered.Select(e => e.Body).OfType<HandedOver>().Select(h => h.To)).Append(sender.Person).ToHashSet();
-        var ground = await events.GroundAsync(connection, transaction, delivered, people, book);
+        var ground = await events.ContextAsync(connection, transaction, delivered, people, book);
         var delivery = new Delivery(sender, time.GetUtcNow(), ground, book);
         var answers = delivered.Select(delivery.Answer).ToList();
         if (delivery.Taken.Count + delivery.Aside.Count > 0)

@@ -38,9 +38,9 @@ public static class BenchEndpoints
     {
         var bench = app.MapGroup("/api/v1").RequireAuthorization();
         bench.MapPost("/events", Take).WithMetadata(new TextDoor.EachByItself()).Produces<List<EventAnswer>>();
-        bench.MapGet("/bench", (string strands, JobStore jobs, EventStore events, RecipeShelf shelf, HttpContext context) =>
+        bench.MapGet("/bench", (string strands, JobStore jobs, EventStore events, RecipeBookCache shelf, HttpContext context) =>
             Open([.. strands.Split(',', StringSplitOptions.RemoveEmptyEntries).Select(s => Guid.TryParse(s, out var id) ? id : Guid.Empty)], jobs, events, shelf, context)).Produces<BenchOpened>();
-        bench.MapPost("/bench", (BenchOpening opening, JobStore jobs, EventStore events, RecipeShelf shelf, HttpContext context) => Open(opening.Strands, jobs, events, shelf, context)).Produces<BenchOpened>();
+        bench.MapPost("/bench", (BenchOpening opening, JobStore jobs, EventStore events, RecipeBookCache shelf, HttpContext context) => Open(opening.Strands, jobs, events, shelf, context)).Produces<BenchOpened>();
         bench.MapGet("/batches", async (JobStore jobs, HttpContext context) =>
             (await jobs.BatchesAsync(context.AccessOf())).Select(b => new BatchSummary(b.Batch, b.Where, StrandNumbers.Say(b.Strands), b.Strands.Length, b.Done, b.Trouble, b.InHand)));
         bench.MapGet("/batches/{id:guid}", (Guid id, JobStore jobs, HttpContext context) => jobs.BatchAsync(context.AccessOf(), id));
@@ -57,7 +57,7 @@ public static class BenchEndpoints
     }
 
     // One that is not there for this access is left out.
-    private static async Task<IResult> Open(IReadOnlyList<Guid> strands, JobStore jobs, EventStore events, RecipeShelf shelf, HttpContext context)
+    private static async Task<IResult> Open(IReadOnlyList<Guid> strands, JobStore jobs, EventStore events, RecipeBookCache shelf, HttpContext context)
     {
         var ids = strands.Distinct().ToArray();
         if (ids.Length is 0 or > MaxOpened || ids.Contains(Guid.Empty))

@@ -7,7 +7,7 @@ using Rhabdon.Server.Hosting;
 namespace Rhabdon.Server.Bench;
 
 /// <summary>The events of one delivery, judged one after another on the ground that was read under their lock. One that is taken joins the ground of the next.</summary>
-internal sealed class Delivery(Access sender, DateTimeOffset received, AppendGround ground, RecipeBook book)
+internal sealed class Delivery(Access sender, DateTimeOffset received, AppendContext ground, RecipeBook book)
 {
     /// <summary>Those that are to be stored, with their receipts.</summary>
     public List<BenchEvent> Taken { get; } = [];
@@ -49,7 +49,7 @@ internal sealed class Delivery(Access sender, DateTimeOffset received, AppendGro
             return refused;
         }
 
-        var admission = Admissions.Judge(named, dated, book);
+        var admission = EventAdmission.Judge(named, dated, book);
         return admission.Refusal is { } refusal ? Refused(happened, 422, refusal.Field, refusal.Says) : Take(dated, content, admission);
     }
 
@@ -86,7 +86,7 @@ internal sealed class Delivery(Access sender, DateTimeOffset received, AppendGro
             : null;
     }
 
-    private EventAnswer Take(BenchEvent happened, string content, Admission admission)
+    private EventAnswer Take(BenchEvent happened, string content, AdmissionResult admission)
     {
         Taken.Add(happened);
         ground.Held[happened.Id] = content;

@@ -13,23 +13,23 @@ namespace Rhabdon.Server.Calc;
 public sealed record StripPlanRequest(string Recipe, bool IsRecleave = false);
 
 /// <param name="Joint">In place of the recipe's own, to try what another would do; so with <paramref name="Cleave"/>.</param>
-public sealed record FitWindowRequest(string Recipe, Joint? Joint = null, Cleave? Cleave = null);
+public sealed record ToleranceStackRequest(string Recipe, Joint? Joint = null, Cleave? Cleave = null);
 
 /// <summary>What a combination is asked of.</summary>
-public sealed record FitRequest(string Recipe, Combination Combination);
+public sealed record CompatibilityRequest(string Recipe, Combination Combination);
 
 /// <param name="Field">Where it lies: a field of the form, or a place in the file.</param>
 public sealed record FieldFault(string Field, string Says);
 
 /// <param name="Sheet">Null while there are faults.</param>
-public sealed record RecipeTrial(IReadOnlyList<FieldFault> Faults, RecipeSheet? Sheet);
+public sealed record RecipeTrial(IReadOnlyList<FieldFault> Faults, RecipeDocument? Sheet);
 
 public sealed record FiberLeftRequest(string Recipe, Length Service, Length Least, Length Used);
 
 public sealed record FiberLeftAnswer(Length Left, Length Spare, int CutOffs, int? Recleaves);
 
 /// <param name="Events">Of all strands of the look.</param>
-public sealed record BenchRequest(BatchLook Look, IReadOnlyList<BenchEvent> Events);
+public sealed record BenchRequest(BatchRequest Look, IReadOnlyList<BenchEvent> Events);
 
 /// <summary>The core's computations, open to anyone, bounded in size.</summary>
 public static class CalcEndpoints
@@ -44,23 +44,23 @@ public static class CalcEndpoints
     public static void MapCalc(this WebApplication app)
     {
         var calc = app.MapGroup("/api/v1/calc").WithMetadata(new RequestSizeLimitAttribute(LargestBody)).ProducesProblem(429);
-        calc.MapPost("/strip-plan", (StripPlanRequest request, RecipeShelf shelf, CalcTurns turns, CancellationToken cancel) => On(request.Recipe, shelf, turns, recipe =>
+        calc.MapPost("/strip-plan", (StripPlanRequest request, RecipeBookCache shelf, CalcTurns turns, CancellationToken cancel) => On(request.Recipe, shelf, turns, recipe =>
             request.IsRecleave && recipe.Cleave is null ? Problems.Field(400, "isRecleave", Phrase.Of("problem.no-cleave"))
             : Results.Ok(StripPlan.For(recipe, request.IsRecleave)), cancel)).Produces<StripPlan>();
-        calc.MapPost("/fiber-left", (FiberLeftRequest request, RecipeShelf shelf, CalcTurns turns, CancellationToken cancel) => On(request.Recipe, shelf, turns, recipe =>
+        calc.MapPost("/fiber-left", (FiberLeftRequest request, RecipeBookCache shelf, CalcTurns turns, CancellationToken cancel) => On(request.Recipe, shelf, turns, recipe =>
         {
             var left = new FiberLeft(request.Service, request.Least, request.Used);
             return Results.Ok(new FiberLeftAnswer(
                 left.Left, left.Spare, left.TriesLeft(FiberLeft.Use(FiberUse.CutOff, recipe)),
                 recipe.Cleave is null ? null : left.TriesLeft(FiberLeft.Use(FiberUse.Recleave, recipe))));
         }, cancel)).Produces<FiberLeftAnswer>();
-        calc.MapPost("/fit-window", (FitWindowRequest request, RecipeShelf shelf, CalcTurns turns, CancellationToken cancel) => On(request.Recipe, shelf, turns, recipe =>
-            FitWindow.Of(recipe with { Joint = request.Joint ?? recipe.Joint, Cleave = request.Cleave ?? recipe.Cleave }) is { } fit ? Results.Ok(fit)
-            : Problems.Field(400, "joint", Phrase.Of("problem.no-joint")), cancel)).Produces<FitWindow>();
-        calc.MapPost("/fit", (FitRequest request, RecipeShelf shelf, CalcTurns turns, CancellationToken cancel) => On(request.Recipe, shelf, turns, recipe =>
-            Results.Ok(Fit.Faults(recipe, request.Combination).Select(f => new FieldFault(f.Field, Problems.Say(f.Says)))), cancel)).Produces<List<FieldFault>>();
+        calc.MapPost("/fit-window", (ToleranceStackRequest request, RecipeBookCache shelf, CalcTurns turns, CancellationToken cancel) => On(request.Recipe, shelf, turns, recipe =>
+            ToleranceStack.Of(recipe with { Joint = request.Joint ?? recipe.Joint, Cleave = request.Cleave ?? recipe.Cleave }) is { } fit ? Results.Ok(fit)
+            : Problems.Field(400, "joint", Phrase.Of("problem.no-joint")), cancel)).Produces<ToleranceStack>();
+        calc.MapPost("/fit", (CompatibilityRequest request, RecipeBookCache shelf, CalcTurns turns, CancellationToken cancel) => On(request.Recipe, shelf, turns, recipe =>
+            Results.Ok(CompatibilityCheck.Faults(recipe, request.Combination).Select(f => new FieldFault(f.Field, Problems.Say(f.Says)))), cancel)).Produces<List<FieldFault>>();
         calc.MapPost("/recipe", TryOut).Accepts<RecipeFile>("application/json").Produces<RecipeTrial>();
-        calc.MapPost("/bench", async (BenchRequest request, RecipeShelf shelf, CalcTurns turns, CancellationToken cancel) =>
+        calc.MapPost("/bench", async (BenchRequest request, RecipeBookCache shelf, CalcTurns turns, CancellationToken cancel) =>
         {
             if (request.Events.Count > MaxEvents || request.Look.Slots.Count > MaxSlots)
             {
@@ -94,7 +94,7 @@ public static class CalcEndpoints
     }
 
     // A recipe that nobody has published: what is wrong with it, and how it would be worked.
-    private static async Task<IResult> TryOut(RecipeShelf shelf, CalcTurns turns, HttpContext context, CableBuild? build = null, string unit = "mm")
+    private static async Task<IResult> TryOut(RecipeBookCache shelf, CalcTurns turns, HttpContext context, CableBuild? build = null, string unit = "mm")
     {
         var (file, refused) = await WorkshopEndpoints.ReadAsync(context.Request);
         if (file is null)
@@ -113,9 +113,9 @@ public static class CalcEndpoints
         return Results.Ok(new RecipeTrial(
             [.. faults.Select(f => new FieldFault(f.Field, Problems.Say(f.Says)))],
             faults.Count > 0 ? null : RecipeEndpoints.ReaderFor(unit).Read(
-                new PublishedRecipe(new RecipeRef(file.Recipe.Id, 0), file.Recipe), build is { } wanted && serves.Contains(wanted) ? wanted : serves[0], School.Usual)));
+                new PublishedRecipe(new RecipeRef(file.Recipe.Id, 0), file.Recipe), build is { } wanted && serves.Contains(wanted) ? wanted : serves[0], Technique.Usual)));
     }
 
-    private static async Task<IResult> On(string id, RecipeShelf shelf, CalcTurns turns, Func<Recipe, IResult> compute, CancellationToken cancel) =>
+    private static async Task<IResult> On(string id, RecipeBookCache shelf, CalcTurns turns, Func<Recipe, IResult> compute, CancellationToken cancel) =>
         (await shelf.BookAsync()).Latest(id)?.Recipe is { } recipe ? await turns.TakeAsync(_ => compute(recipe), cancel) : Problems.Field(400, "recipe", Phrase.Of("form.recipe"));
 }

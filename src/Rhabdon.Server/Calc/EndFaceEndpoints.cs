@@ -39,9 +39,9 @@ public static class EndFaceEndpoints
     // Any other content is let in to be told what would do.
     public static void MapEndFaces(this WebApplication app)
     {
-        app.MapPost("/api/v1/calc/end-face", (HttpContext context, RecipeShelf shelf, CalcTurns turns) => GradeAsync(context, shelf, turns, One)).Accepts<EndFaceRequest>("multipart/form-data", "*/*")
+        app.MapPost("/api/v1/calc/end-face", (HttpContext context, RecipeBookCache shelf, CalcTurns turns) => GradeAsync(context, shelf, turns, One)).Accepts<EndFaceRequest>("multipart/form-data", "*/*")
             .Produces<FaceAnswer>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(429);
-        app.MapPost("/api/v1/calc/end-face-row", (HttpContext context, RecipeShelf shelf, CalcTurns turns) => GradeAsync(context, shelf, turns, Row)).Accepts<EndFaceRequest>("multipart/form-data", "*/*")
+        app.MapPost("/api/v1/calc/end-face-row", (HttpContext context, RecipeBookCache shelf, CalcTurns turns) => GradeAsync(context, shelf, turns, Row)).Accepts<EndFaceRequest>("multipart/form-data", "*/*")
             .Produces<FaceRowAnswer>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(429);
     }
 
@@ -51,7 +51,7 @@ public static class EndFaceEndpoints
     private static IResult Row(string hash, GrayImage image, Asked asked) =>
         Results.Ok(FaceRowAnswer.Of(hash, FlatFerruleGrader.Grade(image, asked.Profile, asked.Core, asked.Scale), asked.Profile, Phrasebook.English));
 
-    private static async Task<IResult> GradeAsync(HttpContext context, RecipeShelf shelf, CalcTurns turns, Func<string, GrayImage, Asked, IResult> grade)
+    private static async Task<IResult> GradeAsync(HttpContext context, RecipeBookCache shelf, CalcTurns turns, Func<string, GrayImage, Asked, IResult> grade)
     {
         if (!context.Request.HasFormContentType)
         {

@@ -51,7 +51,7 @@ public static class ExchangeEndpoints
         return Results.File(RecordCsv.Write(rows, file.People.ToDictionary(p => p.Id, p => p.Name)), "text/csv; charset=utf-8", "record.csv");
     }
 
-    private static async Task<IResult> Import(JobFiles files, RecipeShelf shelf, HttpContext context, AuditLog audit)
+    private static async Task<IResult> Import(JobFiles files, RecipeBookCache shelf, HttpContext context, AuditLog audit)
     {
         var access = context.AccessOf();
         if (access.Role != "owner")

@@ -13,7 +13,7 @@ using Rhabdon.Server.Recipes;
 namespace Rhabdon.Server.Exchange;
 
 /// <summary>Between a job in the database and a job in a file.</summary>
-public sealed class JobFiles(JobStore jobs, WholeJobStore whole, QuarantineStore quarantine, PeopleStore people, RecipeShelf shelf, TimeProvider time)
+public sealed class JobFiles(JobStore jobs, WholeJobStore whole, QuarantineStore quarantine, PeopleStore people, RecipeBookCache shelf, TimeProvider time)
 {
     /// <summary>The file of a job, or null when there is none for this access.</summary>
     public async Task<JobFile?> OfAsync(Access access, Guid id)
@@ -81,13 +81,13 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, QuarantineStore
         for (var index = 0; index < file.Events.Count; index++)
         {
             var happened = file.Events[index];
-            if (Admissions.MalformedInFile(happened) is { } malformed)
+            if (EventAdmission.MalformedInFile(happened) is { } malformed)
             {
                 return ($"events[{index}].{malformed.Field}", Phrase.Of("import.event", ("why", Problems.Say(malformed.Says))));
             }
 
             if (happened.Body is Planned planned && file.Recipes.FirstOrDefault(r => r.Ref.Id == planned.RecipeId)?.Recipe is { } recipe
-                && Fit.Faults(recipe, new Combination(planned.Connector, planned.Polish, planned.Build, planned.Grade)) is [var unfitting, ..])
+                && CompatibilityCheck.Faults(recipe, new Combination(planned.Connector, planned.Polish, planned.Build, planned.Grade)) is [var unfitting, ..])
             {
                 return ($"events[{index}].body.{unfitting.Field}", unfitting.Says);
             }

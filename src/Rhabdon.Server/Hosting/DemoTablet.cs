@@ -31,7 +31,7 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
 
         void Add(TerminationState state, BenchIntent intent)
         {
-            var answer = BenchDesk.Answer(state, book, intent, LengthUnit.Millimeter);
+            var answer = IntentHandler.Answer(state, book, intent, LengthUnit.Millimeter);
             var body = answer.Body ?? throw new InvalidOperationException($"The demo cannot do {intent}: {answer.Fault}");
             now = now.AddSeconds(23 + (sequence % 7 * 4));
             stream.Add(new BenchEvent(
@@ -45,7 +45,7 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
         var recipe = book.RecipeOf(state)!;
         if (state.Trouble is not null)
         {
-            return new ChooseAction(RungOffers.For(state, recipe, book.LadderOf(recipe)).First(o => o.IsProposed).Rung.Id);
+            return new ChooseAction(ActionOffers.For(state, recipe, book.LadderOf(recipe)).First(o => o.IsProposed).CorrectiveAction.Id);
         }
 
         var step = recipe.Steps[recipe.IndexOf(state.Step!)];
@@ -64,11 +64,11 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
             : new DoneWith(step.Id, step.Ask is null ? null : reads(state, step) ?? WellRead(state, step, recipe));
     }
 
-    // As a good hand reads: lengths within a tenth or two, counts as the school has them, and of the choices the first good one.
+    // As a good hand reads: lengths within a tenth or two, counts as the technique has them, and of the choices the first good one.
     private string WellRead(TerminationState state, Step step, Recipe recipe) => step.Ask switch
     {
         { Counts: true } => (step.Count!.Low + (sequence % 3)).ToString(CultureInfo.InvariantCulture),
         { IsLength: true } => (ResolvedDimension.Of(step, recipe, state.Recleave)!.Target.Millimeters + (sequence % 3 / 10m)).ToString(CultureInfo.InvariantCulture),
-        var ask => BenchDesk.OpenChoices(state, ask!).First(c => c.Grade == Grade.Good).Value,
+        var ask => IntentHandler.OpenChoices(state, ask!).First(c => c.Grade == Grade.Good).Value,
     };
 }

@@ -13,7 +13,7 @@ using Rhabdon.Server.Recipes;
 namespace Rhabdon.Server.Hosting;
 
 /// <summary>The made-up world of the demo: Saltmarsh Ferry Port. Loaded once; a second load changes nothing.</summary>
-internal sealed class DemoWorld(PeopleStore people, CrewStore crews, JobStore jobs, EventStore events, PictureStore pictures, RecipeShelf shelf, SecretHasher hasher, Database database)
+internal sealed class DemoWorld(PeopleStore people, CrewStore crews, JobStore jobs, EventStore events, PictureStore pictures, RecipeBookCache shelf, SecretHasher hasher, Database database)
 {
     /// <summary>Sign-in names and the password and PIN that the demo's own database gives them.</summary>
     public static readonly (string SignIn, string Name, string Role, string Password, string Pin)[] SignIns =

@@ -50,11 +50,11 @@ public static class Setup
         services.AddHostedService<StartUp>();
         services.AddSingleton(_ => NpgsqlDataSource.Create(Pooled(connection)));
         services.AddSingleton<Database>().AddSingleton<PeopleStore>().AddSingleton<RecipeStore>().AddSingleton<JobStore>().AddSingleton<StreamCache>().AddSingleton<EventStore>().AddSingleton<QuarantineStore>();
-        services.AddSingleton<LiveFeed>().AddSingleton<LiveTeller>();
+        services.AddSingleton<LiveFeed>().AddSingleton<ChangePublisher>();
         services.AddSingleton<WholeJobStore>().AddSingleton<JobFiles>();
         services.AddSingleton<SecondLookStore>().AddSingleton<PictureStore>().AddSingleton<ProfileStore>();
         services.AddHttpClient<Microscope>(http => http.BaseAddress = builder.Configuration["RHABDON_MICROSCOPE"] is { Length: > 0 } address ? new Uri(address) : null);
-        services.AddSingleton<CrewStore>().AddSingleton<ProtectionKeyStore>().AddSingleton<RecipeShelf>().AddSingleton<AppendEvents>();
+        services.AddSingleton<CrewStore>().AddSingleton<ProtectionKeyStore>().AddSingleton<RecipeBookCache>().AddSingleton<AppendEvents>();
         services.AddSingleton<SecretHasher>().AddSingleton<SignInStore>().AddSingleton<SessionStore>().AddSingleton<NoticeStore>().AddSingleton<KeyStore>();
         services.AddSingleton<CalcTurns>().AddSingleton<AuditLog>();
         services.AddLimits();
@@ -64,7 +64,7 @@ public static class Setup
         if (!IsDescribing)
         {
             services.AddHostedService(provider => provider.GetRequiredService<LiveFeed>());
-            services.AddHostedService(provider => provider.GetRequiredService<LiveTeller>());
+            services.AddHostedService(provider => provider.GetRequiredService<ChangePublisher>());
             services.AddHostedService<SecondLooks>();
             services.AddSingleton<Microsoft.Extensions.Options.IConfigureOptions<KeyManagementOptions>>(provider =>
                 new Microsoft.Extensions.Options.ConfigureOptions<KeyManagementOptions>(o => o.XmlRepository = new ProtectionKeys(provider.GetRequiredService<ProtectionKeyStore>())));

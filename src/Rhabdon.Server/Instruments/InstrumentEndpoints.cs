@@ -17,7 +17,7 @@ public static class InstrumentEndpoints
         var instruments = app.MapGroup("/api/v1/instruments").RequireAuthorization();
         instruments.MapGet("/microscope", Look).Produces<MicroscopeView>();
         instruments.MapGet("/microscope/frame", Frame).Produces(200, contentType: "image/png", additionalContentTypes: ["image/jpeg", "image/bmp"]).ProducesProblem(424);
-        instruments.MapPost("/microscope/hands/{act}", Lend).Produces(204).ProducesProblem(400).ProducesProblem(424);
+        instruments.MapPost("/microscope/hands/{act}", UseHandsAsync).Produces(204).ProducesProblem(400).ProducesProblem(424);
     }
 
     private static async Task<IResult> Look(Microscope microscope, CancellationToken cancel)
@@ -33,7 +33,7 @@ public static class InstrumentEndpoints
         return answer.Value is { } file ? Results.Bytes(file, PictureReader.MediaOf(file)) : Problem(answer.Fault);
     }
 
-    private static async Task<IResult> Lend(string act, Microscope microscope, CancellationToken cancel)
+    private static async Task<IResult> UseHandsAsync(string act, Microscope microscope, CancellationToken cancel)
     {
         if (!Enum.TryParse<HandsAct>(act, ignoreCase: true, out var hands) || !Enum.IsDefined(hands))
         {

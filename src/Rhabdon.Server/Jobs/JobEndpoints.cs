@@ -108,7 +108,7 @@ public static class JobEndpoints
         return Results.Ok(job);
     }
 
-    private static async Task<IResult> AddCable(Guid id, CableRequest request, JobStore store, EventStore events, RecipeShelf shelf, RecipeStore recipes, HttpContext context, TimeProvider time)
+    private static async Task<IResult> AddCable(Guid id, CableRequest request, JobStore store, EventStore events, RecipeBookCache shelf, RecipeStore recipes, HttpContext context, TimeProvider time)
     {
         var access = context.AccessOf();
         if (await store.JobAsync(access, id) is not { } job)

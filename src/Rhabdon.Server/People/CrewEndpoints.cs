@@ -6,7 +6,7 @@ using Rhabdon.Server.Hosting;
 
 namespace Rhabdon.Server.People;
 
-public sealed record CrewView(IReadOnlyList<Crew> Crews, IReadOnlyList<Mate> People, IReadOnlyList<Membership> Memberships);
+public sealed record CrewView(IReadOnlyList<Crew> Crews, IReadOnlyList<PersonInCrew> People, IReadOnlyList<Membership> Memberships);
 
 /// <param name="Crew">The crew to join today, if any; a lead must name one of their own.</param>
 public sealed record PersonRequest(string Name, string SignIn, string Role, string? Password = null, string? Pin = null, Guid? Crew = null);
@@ -36,8 +36,8 @@ public static class CrewEndpoints
         var crew = app.MapGroup("/api/v1").RequireAuthorization();
         crew.MapGet("/crews", (CrewStore store, HttpContext context) => store.CrewsAsync(context.AccessOf()));
         crew.MapGet("/crew", Show).Produces<CrewView>();
-        crew.MapPost("/people", AddPerson).Produces<Mate>();
-        crew.MapPut("/people/{id:guid}", ChangePerson).Produces<Mate>();
+        crew.MapPost("/people", AddPerson).Produces<PersonInCrew>();
+        crew.MapPut("/people/{id:guid}", ChangePerson).Produces<PersonInCrew>();
         crew.MapPost("/people/{id:guid}/secrets", SetSecrets).Produces(204);
         crew.MapPost("/crews", AddCrew).Produces<Crew>();
         crew.MapPost("/crews/{id:guid}/members", Join).Produces(204);
@@ -103,7 +103,7 @@ public static class CrewEndpoints
         }
 
         audit.PersonAdded(access.Person, person.Id, person.Role);
-        return Results.Ok(new Mate(person.Id, person.Name, person.SignIn, person.Role, true));
+        return Results.Ok(new PersonInCrew(person.Id, person.Name, person.SignIn, person.Role, true));
     }
 
     private static async Task<IResult> ChangePerson(
@@ -147,7 +147,7 @@ public static class CrewEndpoints
         }
 
         audit.PersonChanged(access.Person, id, request.Role, request.IsActive);
-        return Results.Ok(new Mate(id, request.Name.Trim(), person.SignIn, request.Role, request.IsActive));
+        return Results.Ok(new PersonInCrew(id, request.Name.Trim(), person.SignIn, request.Role, request.IsActive));
     }
 
     private static async Task<IResult> SetSecrets(
@@ -244,7 +244,7 @@ public static class CrewEndpoints
 
     private static async Task<IResult> Join(Guid id, JoinRequest request, CrewStore crews, HttpContext context, AuditLog audit)
     {
-        if (await Ruled(id, crews, context) is { } refused)
+        if (await LeadMissingAsync(id, crews, context) is { } refused)
         {
             return refused;
         }
@@ -271,7 +271,7 @@ public static class CrewEndpoints
 
     private static async Task<IResult> Leave(Guid id, LeaveRequest request, CrewStore crews, HttpContext context, AuditLog audit)
     {
-        if (await Ruled(id, crews, context) is { } refused)
+        if (await LeadMissingAsync(id, crews, context) is { } refused)
         {
             return refused;
         }
@@ -286,7 +286,7 @@ public static class CrewEndpoints
     }
 
     // A crew that one does not see is not there; one that is seen but not led is not one's to change.
-    internal static async Task<IResult?> Ruled(Guid crew, CrewStore crews, HttpContext context)
+    internal static async Task<IResult?> LeadMissingAsync(Guid crew, CrewStore crews, HttpContext context)
     {
         var access = context.AccessOf();
         return (await crews.CrewsAsync(access)).All(c => c.Id != crew) ? Problems.Missing()

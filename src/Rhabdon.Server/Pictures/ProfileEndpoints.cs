@@ -29,7 +29,7 @@ public static class ProfileEndpoints
         profiles.MapPost("/profiles/{id}/confirmation", Confirm).Produces(204).ProducesProblem(400).ProducesProblem(403).ProducesProblem(404);
     }
 
-    private static async Task<IResult> All(ProfileStore store, RecipeShelf shelf)
+    private static async Task<IResult> All(ProfileStore store, RecipeBookCache shelf)
     {
         var confirmed = (await store.ConfirmationsAsync()).ToDictionary(c => (c.Profile, c.Version));
         return Results.Ok((await shelf.BookAsync()).Profiles.Select(p => Of(p, confirmed.GetValueOrDefault((p.Id, p.Version)))));
@@ -38,7 +38,7 @@ public static class ProfileEndpoints
     private static ProfileView Of(FaceProfile profile, ProfileConfirmation? confirmation = null) =>
         new(profile.Id, profile.Version, profile.Title.In("en"), FaceProfiles.Find(profile.Id) is null, profile, confirmation);
 
-    private static async Task<IResult> Publish(FaceProfile profile, ProfileStore store, RecipeShelf shelf, HttpContext context)
+    private static async Task<IResult> Publish(FaceProfile profile, ProfileStore store, RecipeBookCache shelf, HttpContext context)
     {
         var access = context.AccessOf();
         if (!access.MayPlan)
@@ -60,7 +60,7 @@ public static class ProfileEndpoints
         return Results.Ok(Of(profile));
     }
 
-    private static async Task<IResult> Confirm(string id, ProfileConfirmationRequest request, ProfileStore store, RecipeShelf shelf, HttpContext context)
+    private static async Task<IResult> Confirm(string id, ProfileConfirmationRequest request, ProfileStore store, RecipeBookCache shelf, HttpContext context)
     {
         var (access, edition) = (context.AccessOf(), request.Edition.Trim());
         if (!access.MayPlan)

@@ -10,9 +10,9 @@ using Rhabdon.Server.Recipes;
 
 namespace Rhabdon.Server.Proof;
 
-public sealed record LadderRow(int Strand, StrandColor Color, LadderEnd Near, LadderEnd Far);
+public sealed record StrandRow(int Strand, StrandColor Color, StrandEnd Near, StrandEnd Far);
 
-public sealed record CableLadder(Guid Cable, Guid Job, string Name, string Grade, Length Length, IReadOnlyList<LadderRow> Rows);
+public sealed record CableStrands(Guid Cable, Guid Job, string Name, string Grade, Length Length, IReadOnlyList<StrandRow> Rows);
 
 /// <param name="TimeZone">IANA zone of the site, in which the times are read.</param>
 /// <param name="Aside">What was sent about this strand and could not be verified: it does not count.</param>
@@ -38,7 +38,7 @@ public static class ProofEndpoints
     public static void MapProof(this WebApplication app)
     {
         var proof = app.MapGroup("/api/v1").RequireAuthorization();
-        proof.MapGet("/cables/{id:guid}/ladder", Ladder).Produces<CableLadder>();
+        proof.MapGet("/cables/{id:guid}/ladder", Ladder).Produces<CableStrands>();
         proof.MapGet("/terminations/{id:guid}/story", Story).Produces<StoryView>();
         proof.MapGet("/terminations/{id:guid}/stories", Stories).Produces<StoriesView>();
         proof.MapGet("/looks", (JobStore jobs, HttpContext context) => jobs.LooksAsync(context.AccessOf()));
@@ -52,11 +52,11 @@ public static class ProofEndpoints
         }
 
         // Every strand has both its ends, the near one first.
-        var ladder = (await jobs.LadderAsync(id)).Chunk(2).Select(ends => new LadderRow(ends[0].Strand, StrandColor.Of(ends[0].Strand), ends[0], ends[1]));
-        return Results.Ok(new CableLadder(cable.Id, cable.JobId, cable.Name, cable.Grade, new Length(cable.LengthNm), [.. ladder]));
+        var ladder = (await jobs.LadderAsync(id)).Chunk(2).Select(ends => new StrandRow(ends[0].Strand, StrandColor.Of(ends[0].Strand), ends[0], ends[1]));
+        return Results.Ok(new CableStrands(cable.Id, cable.JobId, cable.Name, cable.Grade, new Length(cable.LengthNm), [.. ladder]));
     }
 
-    private static async Task<IResult> Story(Guid id, JobStore jobs, EventStore events, QuarantineStore quarantine, SecondLookStore seconds, PeopleStore people, RecipeShelf shelf, HttpContext context, string unit = "mm")
+    private static async Task<IResult> Story(Guid id, JobStore jobs, EventStore events, QuarantineStore quarantine, SecondLookStore seconds, PeopleStore people, RecipeBookCache shelf, HttpContext context, string unit = "mm")
     {
         if (await jobs.AtBenchAsync(context.AccessOf(), [id]) is not [var (row, _, job)])
         {
@@ -72,7 +72,7 @@ public static class ProofEndpoints
         return Results.Ok(new StoryView(id, row.CableId, job.TimeZone, row.Label, row.Strand, StrandColor.Of(row.Strand), row.End, state, lines, aside, looks, names));
     }
 
-    private static async Task<IResult> Stories(Guid id, JobStore jobs, EventStore events, PeopleStore people, RecipeShelf shelf, HttpContext context, string unit = "mm")
+    private static async Task<IResult> Stories(Guid id, JobStore jobs, EventStore events, PeopleStore people, RecipeBookCache shelf, HttpContext context, string unit = "mm")
     {
         if (await jobs.AtBenchAsync(context.AccessOf(), [id]) is not [var (row, _, job)])
         {
@@ -82,10 +82,10 @@ public static class ProofEndpoints
         var book = await shelf.BookAsync();
         var state = (await events.StreamsAsync([id], book))[id].State;
         var lines = Teller(book, unit).Tell(state).ToDictionary(l => l.Event);
-        var stories = TwoStories.Of(state) ?? new TwoStories(state.History, [], [], Guid.Empty);
+        var stories = ConflictingHistories.Of(state) ?? new ConflictingHistories(state.History, [], [], Guid.Empty);
         return Results.Ok(new StoriesView(
             id, job.TimeZone, row.Label, Lines(stories.Common), Lines(stories.First), Lines(stories.Second),
-            stories.First.Concat(stories.Second).Any(h => RungOffers.CutsGlass(h.Event, book)), await people.NamesAsync(PeopleIn(lines.Values))));
+            stories.First.Concat(stories.Second).Any(h => ActionOffers.CutsGlass(h.Event, book)), await people.NamesAsync(PeopleIn(lines.Values))));
 
         List<StoryLine> Lines(IEnumerable<HistoryEntry> entries) => [.. entries.Select(e => lines[e.Event.Id])];
     }

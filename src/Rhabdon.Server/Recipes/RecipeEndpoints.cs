@@ -11,28 +11,28 @@ using Rhabdon.Server.People;
 namespace Rhabdon.Server.Recipes;
 
 /// <summary>What the browser's core needs to fold and judge: every published recipe and ladder, and what one's crews chose in them.</summary>
-public sealed record BookView(IReadOnlyList<PublishedRecipe> Recipes, IReadOnlyList<PublishedLadder> Ladders, IReadOnlyList<CrewSchool> Schools, IReadOnlyList<FaceProfile> Profiles);
+public sealed record BookView(IReadOnlyList<PublishedRecipe> Recipes, IReadOnlyList<PublishedLadder> Ladders, IReadOnlyList<CrewTechnique> Techniques, IReadOnlyList<FaceProfile> Profiles);
 
 /// <summary>A recipe in the list of them.</summary>
 public sealed record RecipeLine(string Id, int Version, string Family, string Title, string Method, bool IsConfirmed, bool IsRetired, IReadOnlyList<ConnectorType> Connectors, IReadOnlyList<CableBuild> Builds);
 
-/// <summary>Recipes to be read, and the schools that crews follow in them.</summary>
+/// <summary>Recipes to be read, and the techniques that crews follow in them.</summary>
 public static class RecipeEndpoints
 {
     public static void MapRecipes(this WebApplication app)
     {
         var recipes = app.MapGroup("/api/v1").RequireAuthorization();
-        recipes.MapGet("/recipes", async (RecipeShelf shelf, RecipeStore store, HttpContext context) =>
+        recipes.MapGet("/recipes", async (RecipeBookCache shelf, RecipeStore store, HttpContext context) =>
         {
             var book = await shelf.BookAsync();
-            return new BookView([.. book.Recipes], [.. book.Ladders], await store.SchoolsAsync(context.AccessOf()), book.OwnProfiles);
+            return new BookView([.. book.Recipes], [.. book.Ladders], await store.TechniquesAsync(context.AccessOf()), book.OwnProfiles);
         });
         recipes.MapGet("/recipes/list", List);
-        recipes.MapGet("/recipes/{id}/sheet", Sheet).Produces<RecipeSheet>();
-        recipes.MapPut("/crews/{id:guid}/schools/{recipe}", Choose).Produces(204);
+        recipes.MapGet("/recipes/{id}/sheet", Sheet).Produces<RecipeDocument>();
+        recipes.MapPut("/crews/{id:guid}/techniques/{recipe}", Choose).Produces(204);
     }
 
-    private static async Task<IReadOnlyList<RecipeLine>> List(RecipeShelf shelf, RecipeStore store)
+    private static async Task<IReadOnlyList<RecipeLine>> List(RecipeBookCache shelf, RecipeStore store)
     {
         var retired = await store.RetiredAsync();
         return [.. (await shelf.BookAsync()).Recipes.GroupBy(r => r.Ref.Id).Select(g => g.MaxBy(r => r.Ref.Version)!).OrderBy(r => r.Ref.Id, StringComparer.Ordinal).Select(r => new RecipeLine(
@@ -41,7 +41,7 @@ public static class RecipeEndpoints
     }
 
     // As the crew works it, on the first build it serves unless another is asked for.
-    private static async Task<IResult> Sheet(string id, RecipeShelf shelf, RecipeStore store, HttpContext context, Guid? crew = null, CableBuild? build = null, string unit = "mm")
+    private static async Task<IResult> Sheet(string id, RecipeBookCache shelf, RecipeStore store, HttpContext context, Guid? crew = null, CableBuild? build = null, string unit = "mm")
     {
         if ((await shelf.BookAsync()).Latest(id) is not { } published)
         {
@@ -50,19 +50,19 @@ public static class RecipeEndpoints
 
         var on = build ?? published.Recipe.Serves.Builds[0];
         return published.Recipe.Serves.Builds.Contains(on)
-            ? Results.Ok(ReaderFor(unit).Read(published, on, SchoolIn(await store.SchoolsAsync(context.AccessOf()), id, crew)))
+            ? Results.Ok(ReaderFor(unit).Read(published, on, TechniqueIn(await store.TechniquesAsync(context.AccessOf()), id, crew)))
             : Problems.Field(400, "build", Phrase.Of("fit.build", ("recipe", id)));
     }
 
     internal static RecipeReader ReaderFor(string unit) => new(Phrasebook.English, "en", unit == "in" ? LengthUnit.Inch : LengthUnit.Millimeter);
 
-    /// <summary>The school that a crew follows in a recipe; with no crew named, the first that is known.</summary>
-    internal static School SchoolIn(IReadOnlyList<CrewSchool> schools, string recipe, Guid? crew) =>
-        schools.FirstOrDefault(s => s.Recipe == recipe && (crew is null || s.Crew == crew))?.School ?? School.Usual;
+    /// <summary>The technique that a crew follows in a recipe; with no crew named, the first that is known.</summary>
+    internal static Technique TechniqueIn(IReadOnlyList<CrewTechnique> techniques, string recipe, Guid? crew) =>
+        techniques.FirstOrDefault(s => s.Recipe == recipe && (crew is null || s.Crew == crew))?.Technique ?? Technique.Usual;
 
-    private static async Task<IResult> Choose(Guid id, string recipe, School school, RecipeShelf shelf, RecipeStore store, CrewStore crews, HttpContext context)
+    private static async Task<IResult> Choose(Guid id, string recipe, Technique technique, RecipeBookCache shelf, RecipeStore store, CrewStore crews, HttpContext context)
     {
-        if (await CrewEndpoints.Ruled(id, crews, context) is { } refused)
+        if (await CrewEndpoints.LeadMissingAsync(id, crews, context) is { } refused)
         {
             return refused;
         }
@@ -72,12 +72,12 @@ public static class RecipeEndpoints
             return Problems.Field(400, "recipe", Phrase.Of("form.recipe"));
         }
 
-        if (school.Unknown(published.Recipe) is { } unknown)
+        if (technique.Unknown(published.Recipe) is { } unknown)
         {
-            return Problems.Field(400, "options", Phrase.Of("conflict.school", ("choice", unknown)));
+            return Problems.Field(400, "options", Phrase.Of("conflict.technique", ("choice", unknown)));
         }
 
-        await store.SetSchoolAsync(id, recipe, school);
+        await store.SetTechniqueAsync(id, recipe, technique);
         return Results.NoContent();
     }
 }

@@ -21,10 +21,10 @@ public static class TemplateEndpoints
     /// <param name="recipes">Ids, by comma.</param>
     /// <param name="build">For every recipe that serves it; the others are drawn on the first build that they serve.</param>
     private static async Task<IResult> Template(
-        string kind, string recipes, RecipeShelf shelf, RecipeStore store, HttpContext context, Guid? crew = null, CableBuild? build = null, string unit = "mm", string paper = "a4", int page = 1)
+        string kind, string recipes, RecipeBookCache shelf, RecipeStore store, HttpContext context, Guid? crew = null, CableBuild? build = null, string unit = "mm", string paper = "a4", int page = 1)
     {
         var ids = recipes.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Distinct().ToArray();
-        var (book, schools) = (await shelf.BookAsync(), await store.SchoolsAsync(context.AccessOf()));
+        var (book, techniques) = (await shelf.BookAsync(), await store.TechniquesAsync(context.AccessOf()));
         if (ids.Length is 0 or > MostRecipes || ids.Any(id => book.Latest(id) is null))
         {
             return Problems.Field(400, "recipes", Phrase.Of("problem.template-recipes", ("most", MostRecipes.ToString(CultureInfo.InvariantCulture))));
@@ -35,7 +35,7 @@ public static class TemplateEndpoints
             return Problems.Field(400, "paper", Phrase.Of("problem.template-paper"));
         }
 
-        RecipeSheet[] sheets = [.. ids.Select(id => book.Latest(id)!).Select(r => RecipeEndpoints.ReaderFor(unit).Read(r, BuildOf(r.Recipe, build), RecipeEndpoints.SchoolIn(schools, r.Ref.Id, crew)))];
+        RecipeDocument[] sheets = [.. ids.Select(id => book.Latest(id)!).Select(r => RecipeEndpoints.ReaderFor(unit).Read(r, BuildOf(r.Recipe, build), RecipeEndpoints.TechniqueIn(techniques, r.Ref.Id, crew)))];
         var pages = TemplateLayout.Pages(sheets, on, Phrasebook.English);
         var name = $"template-{string.Join('-', ids)}";
         return kind switch

@@ -62,7 +62,7 @@ public static class WorkshopEndpoints
         return [.. RecipeCheck.Faults(file.Recipe, ladder).Select(f => (f.Place, f.Says))];
     }
 
-    private static async Task<IResult> Publish(RecipeShelf shelf, RecipeStore store, HttpContext context)
+    private static async Task<IResult> Publish(RecipeBookCache shelf, RecipeStore store, HttpContext context)
     {
         var access = context.AccessOf();
         if (!access.MayPlan)
@@ -87,7 +87,7 @@ public static class WorkshopEndpoints
     }
 
     // With its ladder, so that another house that has neither can take it in.
-    private static async Task<IResult> File(string id, RecipeShelf shelf, int? version = null)
+    private static async Task<IResult> File(string id, RecipeBookCache shelf, int? version = null)
     {
         var book = await shelf.BookAsync();
         return (version is { } wanted ? book.Find(new RecipeRef(id, wanted)) : book.Latest(id)) is { } published
@@ -98,7 +98,7 @@ public static class WorkshopEndpoints
     private static async Task<IResult> Versions(string id, RecipeStore store) =>
         await store.VersionsAsync(id) is { Count: > 0 } versions ? Results.Ok(versions) : Problems.Missing();
 
-    private static async Task<IResult> Changes(string id, int from, int to, RecipeShelf shelf)
+    private static async Task<IResult> Changes(string id, int from, int to, RecipeBookCache shelf)
     {
         var book = await shelf.BookAsync();
         return book.Find(new RecipeRef(id, from)) is { } before && book.Find(new RecipeRef(id, to)) is { } after
@@ -106,7 +106,7 @@ public static class WorkshopEndpoints
             : Problems.Missing();
     }
 
-    private static async Task<IResult> Confirm(string id, ConfirmRequest request, RecipeShelf shelf, RecipeStore store, HttpContext context, TimeProvider time)
+    private static async Task<IResult> Confirm(string id, ConfirmRequest request, RecipeBookCache shelf, RecipeStore store, HttpContext context, TimeProvider time)
     {
         var access = context.AccessOf();
         if (!access.MayPlan)
@@ -137,7 +137,7 @@ public static class WorkshopEndpoints
         return Results.NoContent();
     }
 
-    private static async Task<IResult> Retire(string id, RetireRequest request, RecipeShelf shelf, RecipeStore store, HttpContext context)
+    private static async Task<IResult> Retire(string id, RetireRequest request, RecipeBookCache shelf, RecipeStore store, HttpContext context)
     {
         var access = context.AccessOf();
         if (!access.MayPlan)

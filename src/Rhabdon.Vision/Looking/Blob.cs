@@ -11,7 +11,7 @@ namespace Rhabdon.Vision.Looking;
 /// <param name="EdgeWidth">From where it is a quarter as deep to where it is three quarters.</param>
 /// <param name="Places">Of the grid: all of it with its slopes.</param>
 /// <param name="HasArms">True when something like it goes on from its outline: a place where lines cross.</param>
-/// <param name="Raggedness">Of its outline, see <see cref="Ragged"/>.</param>
+/// <param name="Raggedness">Of its outline, see <see cref="OutlineRoughness"/>.</param>
 internal sealed record Blob(
     double X, double Y, double Size, double Width, double Length, float Contrast, double Roughness, double Nearest, double Farthest, double EdgeWidth, double Significance, IReadOnlyList<int> Places, bool HasArms,
     double Raggedness)

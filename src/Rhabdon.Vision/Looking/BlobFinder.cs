@@ -65,7 +65,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
             sample[i] = smooth.Values[places[i * 3]];
         }
 
-        return Robust.Spread(sample);
+        return RobustStatistics.Spread(sample);
     }
 
     // What covers half of the glass is its own spread, but not from a place to the next.
@@ -80,7 +80,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
             }
         }
 
-        return steps.Count < 100 ? float.MaxValue : Robust.Spread(CollectionsMarshal.AsSpan(steps)) / MathF.Sqrt(2);
+        return steps.Count < 100 ? float.MaxValue : RobustStatistics.Spread(CollectionsMarshal.AsSpan(steps)) / MathF.Sqrt(2);
     }
 
     private List<int> Places()
@@ -105,7 +105,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
             some[i] = noise[places[i * 7]];
         }
 
-        return Math.Max(0.01f, Robust.Median(some));
+        return Math.Max(0.01f, RobustStatistics.Median(some));
     }
 
     // All that hangs together with the seed at half its depth; what lies on its slopes is used up with it.
@@ -186,7 +186,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
             }
         }
 
-        return shades.Count < 30 ? peak : Robust.Quantile(shades.ToArray(), 0.8);
+        return shades.Count < 30 ? peak : RobustStatistics.Quantile(shades.ToArray(), 0.8);
     }
 
     // Right, left, below and above; nothing that is judged lies on the grid's rim, so all four are on it.
@@ -228,7 +228,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
         var root = Math.Sqrt(Math.Pow((xx - yy) / 2, 2) + (xy * xy));
         var (longer, shorter) = (Math.Sqrt(((xx + yy) / 2) + root), Math.Sqrt(Math.Max(0.02, ((xx + yy) / 2) - root)));
         var spreadOfPoint = Math.Sqrt((blur * blur) + (smoothing * smoothing / (pitch * pitch)));
-        var depth = Robust.Quantile(patch.Select(p => Math.Abs(smooth.Values[p])).ToArray(), 0.8);
+        var depth = RobustStatistics.Quantile(patch.Select(p => Math.Abs(smooth.Values[p])).ToArray(), 0.8);
         var sign = Math.Sign(smooth.Values[patch[0]]);
         var size = Deblur.Width(2 * Math.Sqrt(n / Math.PI), spreadOfPoint) * pitch;
         var width = Deblur.Width(4 * shorter, spreadOfPoint) * pitch;
@@ -237,7 +237,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
             : new Blob(
                 meanX * pitch, meanY * pitch, size, width, Math.Max(size, Deblur.Width(4 * longer, spreadOfPoint) * pitch), sign * depth, 4 * Math.PI * longer * shorter / n,
                 Math.Max(0, (nearest - 0.5 + shrunk) * pitch), (farthest + 0.5 - shrunk) * pitch, EdgeWidth(smooth, patch, depth, sign), significance, all, HasArms(smooth, all, depth, sign),
-                Ragged.Of(smooth, meanX + half, meanY + half, depth, sign, size / pitch));
+                OutlineRoughness.Of(smooth, meanX + half, meanY + half, depth, sign, size / pitch));
     }
 
     // From an isolated patch the shade falls off all round; where lines cross, they go on.

@@ -21,7 +21,7 @@ internal static class CoreFinder
     /// <returns>Its radius, where the median shade changes most, and how far its center lies from the cladding's, micrometers.</returns>
     public static (double Radius, double X, double Y) Find(Plane grid, double pitch, int half, double usual, double most)
     {
-        var rings = new RingsOf(grid, half, half, 0, (int)(most / pitch)).Medians();
+        var rings = new RadialMedians(grid, half, half, 0, (int)(most / pitch)).Medians();
         var (steepest, radius) = (0f, usual);
         for (var i = (int)(0.6 * usual / pitch); i < rings.Length - 2; i++)
         {
@@ -53,7 +53,7 @@ internal static class CoreFinder
                 break;
             }
 
-            rings = new RingsOf(grid, half + x, half + y, 0, rings.Length).Medians();
+            rings = new RadialMedians(grid, half + x, half + y, 0, rings.Length).Medians();
         }
 
         return (x, y);
@@ -90,7 +90,7 @@ internal static class CoreFinder
         for (var pass = 0; pass < 3; pass++)
         {
             var off = seen.ConvertAll(s => s.Off - (float)((s.AlongX * fit[0]) + (s.AlongY * fit[1]) + (s.X * fit[2]) + (s.Y * fit[3]) + fit[4]));
-            var far = FarOff * Math.Max(LeastSpread, Robust.Spread([.. off.Where((_, i) => seen[i].IsSteep)]));
+            var far = FarOff * Math.Max(LeastSpread, RobustStatistics.Spread([.. off.Where((_, i) => seen[i].IsSteep)]));
             var sums = new LeastSquares(5);
             for (var i = 0; i < off.Count; i++)
             {

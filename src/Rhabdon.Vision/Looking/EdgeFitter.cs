@@ -26,7 +26,7 @@ internal static class EdgeFitter
     {
         var (x, y) = Center(image, rough.X, rough.Y, rough.Radius, tolerance);
         var scale = FiberDimensions.CladdingRadius / rough.Radius;
-        var window = new Profile(image, x, y, rough.Radius - (tolerance * 1.5) - (3 / scale), rough.Radius + (tolerance * 1.5) + (WidestRing / scale));
+        var window = new EdgeProfile(image, x, y, rough.Radius - (tolerance * 1.5) - (3 / scale), rough.Radius + (tolerance * 1.5) + (WidestRing / scale));
         var edge = Levels(window, rough.Radius, tolerance, scale);
         return rough with { X = x, Y = y, Radius = edge.Radius, RingWidth = edge.Ring, Blur = edge.Blur };
     }
@@ -37,7 +37,7 @@ internal static class EdgeFitter
         for (var round = 0; round < Rounds; round++)
         {
             var reach = tolerance / (1 << Math.Min(round, 2));
-            var rays = new Profile(image, x, y, radius - (tolerance * 2), radius + (tolerance * 2.5));
+            var rays = new EdgeProfile(image, x, y, radius - (tolerance * 2), radius + (tolerance * 2.5));
             if (Shift(rays, reach) is not { } shift)
             {
                 return (x, y);
@@ -53,11 +53,11 @@ internal static class EdgeFitter
         return (x, y);
     }
 
-    private static (double Dx, double Dy)? Shift(Profile rays, double reach)
+    private static (double Dx, double Dy)? Shift(EdgeProfile rays, double reach)
     {
         var template = rays.Slopes(rays.Median());
-        var (moves, weights) = (new double[Profile.Rays], new double[Profile.Rays]);
-        for (var ray = 0; ray < Profile.Rays; ray++)
+        var (moves, weights) = (new double[EdgeProfile.Rays], new double[EdgeProfile.Rays]);
+        for (var ray = 0; ray < EdgeProfile.Rays; ray++)
         {
             (moves[ray], weights[ray]) = rays.BestMove(ray, template, reach);
         }
@@ -66,9 +66,9 @@ internal static class EdgeFitter
         for (var pass = 0; pass < 4; pass++)
         {
             var sums = new LeastSquares(3);
-            for (var ray = 0; ray < Profile.Rays; ray++)
+            for (var ray = 0; ray < EdgeProfile.Rays; ray++)
             {
-                double[] basis = [Math.Cos(2 * Math.PI * ray / Profile.Rays), Math.Sin(2 * Math.PI * ray / Profile.Rays), 1];
+                double[] basis = [Math.Cos(2 * Math.PI * ray / EdgeProfile.Rays), Math.Sin(2 * Math.PI * ray / EdgeProfile.Rays), 1];
                 var off = fit is null ? 0 : moves[ray] - (fit[0] * basis[0]) - (fit[1] * basis[1]) - fit[2];
                 sums.Add(basis, moves[ray], weights[ray] / (1 + (off * off / 0.5)));
             }
@@ -83,10 +83,10 @@ internal static class EdgeFitter
         return (fit![0], fit[1]);
     }
 
-    private static EdgeModel.Fit Levels(Profile window, double radius, double tolerance, double scale)
+    private static EdgeModel.Fit Levels(EdgeProfile window, double radius, double tolerance, double scale)
     {
         var weights = Array.ConvertAll(window.Uncertainty(), u => 1 / ((u * u) + (LeastUncertainty * LeastUncertainty)));
-        var model = new EdgeModel(window.Median(), weights, window.From, Profile.Step, WidestRing / scale);
+        var model = new EdgeModel(window.Median(), weights, window.From, EdgeProfile.Step, WidestRing / scale);
         var starts =
             (from ring in (double[])[0.7, 2, 4.5]
              from blur in (double[])[0.5, 1.1]

@@ -22,11 +22,11 @@ internal sealed class FerruleView
     private readonly double _blur;
     private readonly bool[] _isJudged;
 
-    private FerruleView(Plane grid, double pitch, int half, double blur, bool[] isJudged, Light light) =>
-        (_grid, _pitch, _half, _blur, _isJudged, Light) = (grid, pitch, half, blur, isJudged, light);
+    private FerruleView(Plane grid, double pitch, int half, double blur, bool[] isJudged, IlluminationModel light) =>
+        (_grid, _pitch, _half, _blur, _isJudged, IlluminationModel) = (grid, pitch, half, blur, isJudged, light);
 
     /// <summary>As it falls on the ferrule, and so on the glass.</summary>
-    public Light Light { get; }
+    public IlluminationModel IlluminationModel { get; }
 
     /// <returns>Null when too little of the ferrule is in the picture.</returns>
     public static FerruleView? Of(GrayImage image, FiberPlace place, double scale)
@@ -49,14 +49,14 @@ internal sealed class FerruleView
         }
 
         FieldStop.TakeFrom(isJudged, grid, Outer / pitch);
-        return isJudged.Count(j => j) < FewestJudged || Light.Fit(grid, pitch, half, isJudged) is not { } light ? null
+        return isJudged.Count(j => j) < FewestJudged || IlluminationModel.Fit(grid, pitch, half, isJudged) is not { } light ? null
             : new FerruleView(grid, pitch, half, Math.Sqrt(Math.Pow(place.Blur * scale / pitch, 2) + (1 / 12.0)), isJudged, light);
     }
 
     /// <summary>Patches between the adhesive and the edge of contact that are large enough to matter.</summary>
     public List<Blob> Find()
     {
-        Light.TakeFrom(_grid, _pitch, _half);
+        IlluminationModel.TakeFrom(_grid, _pitch, _half);
 
         // Smoothing must not draw the ring's shade into the ferrule.
         var ferrule = _grid.Where(_isJudged);

@@ -58,7 +58,7 @@ internal static class FiberFinder
     // What is as large as a wide core, in a circle that the picture holds whole, is the core of a fiber in a black ferrule.
     private static bool IsInStop(Plane plane, Circle fiber, Circle stop, bool isMultimode) =>
         fiber.Radius > LeastOfStop * stop.Radius
-        && !(isMultimode && Rings.IsCladdingOf(stop.Radius, fiber.Radius) && Math.Min(Math.Min(stop.X, plane.Width - stop.X), Math.Min(stop.Y, plane.Height - stop.Y)) > stop.Radius);
+        && !(isMultimode && RadialGradient.IsCladdingOf(stop.Radius, fiber.Radius) && Math.Min(Math.Min(stop.X, plane.Width - stop.X), Math.Min(stop.Y, plane.Height - stop.Y)) > stop.Radius);
 
     private static Circle? FindIn(Plane plane, (int From, int To) reach, bool isScaleKnown, bool isMultimode) =>
         reach.To <= reach.From + 2 ? null : FindOn(plane, reach, isScaleKnown, isMultimode) ?? FindOn(Grain(plane), reach, isScaleKnown: true, isMultimode);
@@ -81,11 +81,11 @@ internal static class FiberFinder
     private static Circle? FindOn(Plane plane, (int From, int To) reach, bool isScaleKnown, bool isMultimode)
     {
         // Beside the fiber's circle there may be a mark's: from each center two are climbed on.
-        var circles = VotedCenters(plane, reach).SelectMany(v => Rings.Around(plane, v.X, v.Y, reach, Rays / 2).Sharpest(Circles)).ToList();
+        var circles = VotedCenters(plane, reach).SelectMany(v => RadialGradient.Around(plane, v.X, v.Y, reach, Rays / 2).Sharpest(Circles)).ToList();
         var faintest = LeastToClimb * circles.Max(c => c.Strength);
         var climbed = circles.FindAll(c => c.Strength >= faintest).ConvertAll(c => Climb(plane, c, reach));
         var least = LeastOfBest * climbed.Max(r => r.Score);
-        var best = climbed.Where(r => r.Score >= least).DistinctBy(r => (r.X, r.Y)).Select(r => Rings.Around(plane, r.X, r.Y, reach, Rays, isMultimode ? Rings.SlowWithWideCore : Rings.Slow)).MaxBy(r => r.Score);
+        var best = climbed.Where(r => r.Score >= least).DistinctBy(r => (r.X, r.Y)).Select(r => RadialGradient.Around(plane, r.X, r.Y, reach, Rays, isMultimode ? RadialGradient.SlowWithWideCore : RadialGradient.Slow)).MaxBy(r => r.Score);
         return best?.Cladding(isScaleKnown, isMultimode);
     }
 
@@ -115,7 +115,7 @@ internal static class FiberFinder
         {
             var (x, y) = Most(stands);
             centers.Add((2 * x, 2 * y));
-            Squares.Fill(stands.Values, stands.Width, x, y, Apart, float.MinValue);
+            SummedSquares.Fill(stands.Values, stands.Width, x, y, Apart, float.MinValue);
         }
 
         return centers;
@@ -146,7 +146,7 @@ internal static class FiberFinder
         var from = reach.From + ((x + y) % Stride);
         var (atX, atY) = ((x + 0.5f + (dx * from)) / 2, (y + 0.5f + (dy * from)) / 2);
         (dx, dy) = (dx * Stride / 2, dy * Stride / 2);
-        var inside = atX < 0 || atY < 0 ? 0 : Math.Min(Rings.ToEdge(atX, dx, votes.Width - Rings.Margin), Rings.ToEdge(atY, dy, votes.Height - Rings.Margin));
+        var inside = atX < 0 || atY < 0 ? 0 : Math.Min(RadialGradient.ToEdge(atX, dx, votes.Width - RadialGradient.Margin), RadialGradient.ToEdge(atY, dy, votes.Height - RadialGradient.Margin));
         var count = Math.Min(((reach.To - from) / Stride) + 1, (int)Math.Max(0, inside));
         for (var i = 0; i < count; i++)
         {
@@ -169,7 +169,7 @@ internal static class FiberFinder
             }
         }
 
-        var least = Math.Max(LeastSteep * LeastSteep, Robust.Quantile(Some(steep), 1 - Math.Min(MostSteepShare, MostVoters / (double)steep.Length)));
+        var least = Math.Max(LeastSteep * LeastSteep, RobustStatistics.Quantile(Some(steep), 1 - Math.Min(MostSteepShare, MostVoters / (double)steep.Length)));
         var edges = new List<(int X, int Y, float Dx, float Dy)>(MostVoters);
         for (var at = 0; at < steep.Length; at++)
         {
@@ -195,11 +195,11 @@ internal static class FiberFinder
     }
 
     // From a circle to the point near its center round which it is sharper still; on the way only that circle is looked at.
-    private static Rings Climb(Plane plane, Circle start, (int From, int To) reach)
+    private static RadialGradient Climb(Plane plane, Circle start, (int From, int To) reach)
     {
-        var half = Math.Max(Rings.LeastBand, start.Radius / 8);
+        var half = Math.Max(RadialGradient.LeastBand, start.Radius / 8);
         var band = (From: Math.Max(reach.From, start.Radius - half), To: Math.Min(reach.To, start.Radius + half));
-        var best = Rings.Around(plane, start.X, start.Y, band, Rays / 2);
+        var best = RadialGradient.Around(plane, start.X, start.Y, band, Rays / 2);
         var tried = new HashSet<(double X, double Y)> { (start.X, start.Y) };
         for (var step = 2.0; step >= 0.5; step /= 2)
         {
@@ -208,7 +208,7 @@ internal static class FiberFinder
                 moved = false;
                 foreach (var (dx, dy) in ((double, double)[])[(step, 0), (-step, 0), (0, step), (0, -step)])
                 {
-                    if (tried.Add((best.X + dx, best.Y + dy)) && Rings.Around(plane, best.X + dx, best.Y + dy, band, Rays / 2) is var next && next.Score > best.Score * 1.001)
+                    if (tried.Add((best.X + dx, best.Y + dy)) && RadialGradient.Around(plane, best.X + dx, best.Y + dy, band, Rays / 2) is var next && next.Score > best.Score * 1.001)
                     {
                         (best, moved) = (next, true);
                     }

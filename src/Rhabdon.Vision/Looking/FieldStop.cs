@@ -36,7 +36,7 @@ internal static class FieldStop
             }
         }
 
-        var black = BlackShare * Robust.Quantile(judged.ToArray(), NearlyAll);
+        var black = BlackShare * RobustStatistics.Quantile(judged.ToArray(), NearlyAll);
         int[] beside = [-1, 1, -grid.Width, grid.Width];
         var (open, stop) = (new Stack<int>(), new HashSet<int>());
         for (var at = 0; at < isJudged.Length; at++)
@@ -57,7 +57,7 @@ internal static class FieldStop
 
         foreach (var at in stop.Count < LeastOfJudged * Sampled * judged.Count ? [] : stop)
         {
-            Squares.Fill(isJudged, grid.Width, at % grid.Width, at / grid.Width, Margin, false);
+            SummedSquares.Fill(isJudged, grid.Width, at % grid.Width, at / grid.Width, Margin, false);
         }
 
         bool IsBlack(int at) => isJudged[at] && grid.Values[at] < black;
@@ -82,8 +82,8 @@ internal static class FieldStop
             }
         }
 
-        var shade = Robust.Median(rim.ToArray());
-        if (beyond.Count < LeastBeyond * picture.Values.Length / Sampled || Robust.Quantile(beyond.ToArray(), 0.5) > BlackShare * shade || Robust.Quantile(beyond.ToArray(), NearlyAll) > BlackestShare * shade)
+        var shade = RobustStatistics.Median(rim.ToArray());
+        if (beyond.Count < LeastBeyond * picture.Values.Length / Sampled || RobustStatistics.Quantile(beyond.ToArray(), 0.5) > BlackShare * shade || RobustStatistics.Quantile(beyond.ToArray(), NearlyAll) > BlackestShare * shade)
         {
             return null;
         }

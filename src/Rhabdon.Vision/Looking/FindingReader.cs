@@ -9,14 +9,14 @@ internal sealed class FindingReader(FaceProfile profile, FiberPlace place, doubl
     private const double ShareUncertain = 0.06;
     private const double SureAt = 8;
 
-    public Finding Read(Trace trace)
+    public Finding Read(DetectedLine trace)
     {
         var radii = trace.Path.Select(p => glass.RadiusAt(p.X, p.Y)).ToList();
         var nearest = Math.Max(0, radii.Min() - (trace.Width / 2));
         var middle = trace.Path[trace.Path.Count / 2];
         var length = LinePath.LengthOf(trace.Path) * glass.Pitch;
         return Finding(
-            MarkNamer.Of(trace, length, glass.Glass), nearest, radii.Max() + (trace.Width / 2), trace.Width, trace.Width, length, (middle.X - glass.Half) * glass.Pitch, (middle.Y - glass.Half) * glass.Pitch, trace.Contrast, trace.Significance);
+            DefectClassifier.Of(trace, length, glass.Glass), nearest, radii.Max() + (trace.Width / 2), trace.Width, trace.Width, length, (middle.X - glass.Half) * glass.Pitch, (middle.Y - glass.Half) * glass.Pitch, trace.Contrast, trace.Significance);
     }
 
     public Finding Read(Blob blob, MarkKind kind)

@@ -82,7 +82,7 @@ internal sealed class GlassView
     /// <param name="scale">Micrometers to a pixel.</param>
     /// <param name="usualCore">Radius that a core of this mode has, micrometers.</param>
     /// <param name="ferrule">The light on the ferrule, where that is seen.</param>
-    public static GlassView Of(GrayImage image, FiberPlace place, double scale, double usualCore, Light? ferrule)
+    public static GlassView Of(GrayImage image, FiberPlace place, double scale, double usualCore, IlluminationModel? ferrule)
     {
         var pitch = Math.Max(FinestPitch, scale);
         var half = (int)Math.Ceiling(Extent / pitch);
@@ -91,7 +91,7 @@ internal sealed class GlassView
         var edge = FiberDimensions.CladdingRadius - Math.Max(0.9, 2.2 * blur) - 0.4;
         var coreMost = (usualCore * 1.45) + 3;
         var radii = RadiiOf(grid.Width, pitch, half);
-        var light = Light.Fit(grid, pitch, half, Array.ConvertAll(radii, r => r > coreMost && r < edge), ferrule);
+        var light = IlluminationModel.Fit(grid, pitch, half, Array.ConvertAll(radii, r => r > coreMost && r < edge), ferrule);
         light?.TakeFrom(grid, pitch, half);
         var (coreRadius, coreX, coreY) = CoreFinder.Find(grid, pitch, half, usualCore, coreMost);
         var view = new GlassView(grid, radii, pitch, half, edge, Math.Sqrt((blur * blur / (pitch * pitch)) + (1 / 12.0))) { CoreRadius = coreRadius, Glass = (float)(light?.AtMiddle ?? 0) };
@@ -117,7 +117,7 @@ internal sealed class GlassView
     // What all of a ring shares is the core, the ring's shadow or the light, never a mark.
     private void TakeRingsAway(double coreX, double coreY, double coreRadius, double coreMost)
     {
-        var inner = new RingsOf(Left, coreX, coreY, 0, (int)(coreMost / Pitch)).Medians();
+        var inner = new RadialMedians(Left, coreX, coreY, 0, (int)(coreMost / Pitch)).Medians();
 
         CoreStep = inner.Length == 0 ? 0 : Math.Abs(inner[Math.Min((int)(coreRadius / Pitch / 2), inner.Length - 1)] - inner[^1]);
 
@@ -125,7 +125,7 @@ internal sealed class GlassView
 
         // Farther in the light's fit serves, and film that covers much of a ring must not be taken for it.
         var shadowed = Math.Max(0, (int)((Edge - RingShadow) / Pitch));
-        var outer = new RingsOf(Left, Half, Half, shadowed, (int)(Edge / Pitch) + 3).Medians();
+        var outer = new RadialMedians(Left, Half, Half, shadowed, (int)(Edge / Pitch) + 3).Medians();
         Settle(inner, Math.Max(1, (int)(coreRadius / Pitch) - (int)(1.5 * Blur)));
         for (var y = 0; y < Left.Height; y++)
         {
@@ -188,18 +188,18 @@ internal sealed class GlassView
         const int Margin = 2;
         foreach (var at in places)
         {
-            Squares.Fill(Left.Values, Left.Width, at % Left.Width, at / Left.Width, Margin, 0);
+            SummedSquares.Fill(Left.Values, Left.Width, at % Left.Width, at / Left.Width, Margin, 0);
         }
     }
 
     private void MeasureNoise()
     {
-        var rings = new RingsOf(Left, Half, Half, 0, (int)(Edge / Pitch) + 2);
-        var all = Math.Max(0.35f, Robust.Spread(rings.Some(EveryFifth)));
+        var rings = new RadialMedians(Left, Half, Half, 0, (int)(Edge / Pitch) + 2);
+        var all = Math.Max(0.35f, RobustStatistics.Spread(rings.Some(EveryFifth)));
         var byRing = new float[rings.Count];
         for (var i = 0; i < byRing.Length; i++)
         {
-            byRing[i] = rings.Of(i).Length < FewestForNoise ? all : Math.Clamp(Robust.Spread(rings.Some(i, MostForNoise)), all, Math.Max(MostOfAll * all, MostUnderFilm));
+            byRing[i] = rings.Of(i).Length < FewestForNoise ? all : Math.Clamp(RobustStatistics.Spread(rings.Some(i, MostForNoise)), all, Math.Max(MostOfAll * all, MostUnderFilm));
         }
 
         Noise = Array.ConvertAll(Radii, r => byRing[Math.Min(byRing.Length - 1, (int)(r / Pitch))]);

@@ -37,7 +37,7 @@ internal sealed class LineFilter
     public static LineFilter Over(GlassView glass)
     {
         var filter = new LineFilter(glass.Left.Values.Length);
-        var stretches = new Stretches(glass, HalfWidths);
+        var stretches = new DirectionalSums(glass, HalfWidths);
         for (var direction = 0; direction < Directions; direction++)
         {
             filter.Look(stretches, direction);
@@ -63,7 +63,7 @@ internal sealed class LineFilter
         }
     }
 
-    private void Look(Stretches stretches, int direction)
+    private void Look(DirectionalSums stretches, int direction)
     {
         stretches.Turn(Along(direction));
         Span<float> shares = stackalloc float[HalfWidths.Length];
@@ -86,7 +86,7 @@ internal sealed class LineFilter
         }
     }
 
-    private void Keep(ReadOnlySpan<float> center, Stretches.Row row, Stretches.Sides sides, float share, int found)
+    private void Keep(ReadOnlySpan<float> center, DirectionalSums.Row row, DirectionalSums.Sides sides, float share, int found)
     {
         var (shares, founds) = (new Vector<float>(share), new Vector<int>(found));
         ref var scores = ref MemoryMarshal.GetReference(Score.AsSpan(row.Place, row.Whole));

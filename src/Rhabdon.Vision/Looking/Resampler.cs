@@ -56,7 +56,7 @@ internal static class Resampler
             {
                 if (source != held)
                 {
-                    Across(image.Row(source), columns, line);
+                    CrossSection(image.Row(source), columns, line);
                     held = source;
                 }
 
@@ -83,7 +83,7 @@ internal static class Resampler
         }
     }
 
-    private static void Across(ReadOnlySpan<byte> row, Span[] columns, float[] to)
+    private static void CrossSection(ReadOnlySpan<byte> row, Span[] columns, float[] to)
     {
         for (var x = 0; x < columns.Length; x++)
         {

@@ -25,8 +25,8 @@ internal sealed class RingView(float[] shades)
     private const float DarkestRing = 6;
     private const float BlackRing = 25;
 
-    private readonly float _usual = Robust.Median([.. shades.Where(float.IsFinite).DefaultIfEmpty(float.NaN)]);
-    private readonly float _spread = Robust.Spread([.. shades.Where(float.IsFinite).DefaultIfEmpty(float.NaN)]);
+    private readonly float _usual = RobustStatistics.Median([.. shades.Where(float.IsFinite).DefaultIfEmpty(float.NaN)]);
+    private readonly float _spread = RobustStatistics.Spread([.. shades.Where(float.IsFinite).DefaultIfEmpty(float.NaN)]);
 
     /// <param name="scale">Micrometers to a pixel.</param>
     public static RingView Of(GrayImage image, FiberPlace place, double scale)

@@ -8,37 +8,37 @@ using Rhabdon.Core.Verification;
 
 namespace Rhabdon.Core.Tests.Bench;
 
-/// <summary>Every starter recipe, on every build it serves and in every school, from the first step to acceptance.</summary>
+/// <summary>Every starter recipe, on every build it serves and in every technique, from the first step to acceptance.</summary>
 public class EveryRecipeTests
 {
     private static readonly RecipeBook Book = StarterRecipes.Book();
 
-    public static TheoryData<string, CableBuild, string> Schools
+    public static TheoryData<string, CableBuild, string> Techniques
     {
         get
         {
-            var schools = new TheoryData<string, CableBuild, string>();
+            var techniques = new TheoryData<string, CableBuild, string>();
             foreach (var (recipe, build) in Book.Recipes.SelectMany(r => r.Recipe.Serves.Builds, (r, build) => (r.Recipe, build)))
             {
-                schools.Add(recipe.Id, build, string.Empty);
+                techniques.Add(recipe.Id, build, string.Empty);
                 foreach (var choice in recipe.Choices ?? [])
                 {
                     foreach (var option in choice.Options)
                     {
-                        schools.Add(recipe.Id, build, $"{choice.Id}={option.Id}");
+                        techniques.Add(recipe.Id, build, $"{choice.Id}={option.Id}");
                     }
                 }
             }
 
-            return schools;
+            return techniques;
         }
     }
 
     [Theory]
-    [MemberData(nameof(Schools))]
-    public void Begun_in_any_school_and_done_well_it_is_accepted_on_the_first_attempt(string id, CableBuild build, string school)
+    [MemberData(nameof(Techniques))]
+    public void Begun_in_any_technique_and_done_well_it_is_accepted_on_the_first_attempt(string id, CableBuild build, string technique)
     {
-        var strand = new StrandAtWork(id, SchoolOf(school), build: build);
+        var strand = new StrandAtWork(id, TechniqueOf(technique), build: build);
         while (!strand.State.IsOver)
         {
             strand.StepWell();
@@ -49,10 +49,10 @@ public class EveryRecipeTests
     }
 
     [Theory]
-    [MemberData(nameof(Schools))]
-    public void Every_step_can_be_shown_with_all_its_places_filled(string id, CableBuild build, string school)
+    [MemberData(nameof(Techniques))]
+    public void Every_step_can_be_shown_with_all_its_places_filled(string id, CableBuild build, string technique)
     {
-        var strand = new StrandAtWork(id, SchoolOf(school), build: build);
+        var strand = new StrandAtWork(id, TechniqueOf(technique), build: build);
         while (!strand.State.IsOver)
         {
             var view = new BenchViewer(Book, Phrasebook.English, "en", LengthUnit.Millimeter).View(strand.State);
@@ -63,13 +63,13 @@ public class EveryRecipeTests
     }
 
     [Fact]
-    public void A_school_changes_the_steps_and_the_strand_stays_in_it()
+    public void A_technique_changes_the_steps_and_the_strand_stays_in_it()
     {
-        var (usual, dry) = (new StrandAtWork("A1", null), new StrandAtWork("A1", SchoolOf("clean=dry")));
+        var (usual, dry) = (new StrandAtWork("A1", null), new StrandAtWork("A1", TechniqueOf("clean=dry")));
         Assert.Contains(usual.Recipe.Steps, s => s.Id == "clean");
         Assert.DoesNotContain(dry.Recipe.Steps, s => s.Id == "clean");
         Assert.Contains(dry.Recipe.Steps, s => s.Id == "clean-dry");
-        Assert.Equal("school", BenchDesk.Answer(new StrandAtWork("A1", null, begin: false).State, Book, new BeginWork(SchoolOf("clean=soap")), LengthUnit.Millimeter).Fault?.Field);
+        Assert.Equal("technique", IntentHandler.Answer(new StrandAtWork("A1", null, begin: false).State, Book, new BeginWork(TechniqueOf("clean=soap")), LengthUnit.Millimeter).Fault?.Field);
     }
 
     // Hold 30 to 45 s: common practice.
@@ -92,10 +92,10 @@ public class EveryRecipeTests
     public void What_sets_in_seconds_does_not_wait_for_the_batch()
     {
         var (first, second) = (new StrandAtWork("A1", null).Until("primer").State, new StrandAtWork("A1", null).Until("primer").State with { Termination = Guid.Parse("01900000-0000-7000-8000-000000000008") });
-        var turn = Tray.TurnOf([first, second], Book, Pace.StageByStage, null, isPicked: false);
+        var turn = BatchQueue.TurnOf([first, second], Book, Pace.StageByStage, null, isPicked: false);
         Assert.Equal([first.Termination], turn.Together);
         var pushed = new StrandAtWork("A1", null).Until("hold").State;
-        turn = Tray.TurnOf([second, pushed], Book, Pace.StageByStage, null, isPicked: false);
+        turn = BatchQueue.TurnOf([second, pushed], Book, Pace.StageByStage, null, isPicked: false);
         Assert.Equal(pushed.Termination, turn.Focus);
     }
 
@@ -113,7 +113,7 @@ public class EveryRecipeTests
         Assert.Equal(sign, strand.State.Trouble?.Sign);
     }
 
-    // Boots must fit the cable; the short stub cannot take the proof test; a school's alcohol is its own (common practice).
+    // Boots must fit the cable; the short stub cannot take the proof test; a technique's alcohol is its own (common practice).
     [Theory]
     [InlineData("M5", CableBuild.Cordage20, "parts", "2.0", null)]
     [InlineData("M5", CableBuild.Cordage20, "parts", "900", "wrong-boot")]
@@ -128,9 +128,9 @@ public class EveryRecipeTests
     }
 
     [Fact]
-    public void Alcohol_that_is_good_in_one_school_is_too_weak_in_another()
+    public void Alcohol_that_is_good_in_one_technique_is_too_weak_in_another()
     {
-        var strand = new StrandAtWork("S1", SchoolOf("clean=97")).Until("clean");
+        var strand = new StrandAtWork("S1", TechniqueOf("clean=97")).Until("clean");
         strand.Do(new DoneWith("clean", "95"));
         Assert.Equal("weak-alcohol", strand.State.Trouble?.Sign);
     }
@@ -147,8 +147,8 @@ public class EveryRecipeTests
     {
         var strand = new StrandAtWork("A1", null).Until(at);
         strand.Do(new DoneWith(at, seen));
-        var offer = RungOffers.For(strand.State, strand.Recipe, Book.LadderOf(strand.Recipe)).Single(o => o.IsProposed);
-        Assert.Equal(action, offer.Rung.Id);
+        var offer = ActionOffers.For(strand.State, strand.Recipe, Book.LadderOf(strand.Recipe)).Single(o => o.IsProposed);
+        Assert.Equal(action, offer.CorrectiveAction.Id);
         strand.Do(new ChooseAction(action));
         Assert.Equal(to, strand.State.Step);
     }
@@ -170,5 +170,5 @@ public class EveryRecipeTests
         Assert.Equal((10, 12, 666), (count.Low, count.High, count.BeatMilliseconds));
     }
 
-    private static School? SchoolOf(string text) => text.Length == 0 ? null : new School(new Dictionary<string, string> { [text.Split('=')[0]] = text.Split('=')[1] });
+    private static Technique? TechniqueOf(string text) => text.Length == 0 ? null : new Technique(new Dictionary<string, string> { [text.Split('=')[0]] = text.Split('=')[1] });
 }

@@ -43,7 +43,7 @@ public class FoldTests
         var theirs = story.Make(new StepDone(1, 1, "parts"), device: Other, id: 1);
         story.Events.AddRange([mine, theirs]);
         Assert.Equal(("mark", true), (story.State.Step, story.State.NeedsALook));
-        Assert.Equal(EntryStanding.Conflict, story.State.History.Single(h => h.Event.Id == theirs.Id).Standing);
+        Assert.Equal(EntryEffect.Conflict, story.State.History.Single(h => h.Event.Id == theirs.Id).Standing);
     }
 
     [Fact]
@@ -52,7 +52,7 @@ public class FoldTests
         var story = new Story().Begin().Step().Step();
         story.Do(new Undo(story.Events[^1].Id, "wrong strand", GlassWasCut: false));
         Assert.Equal("mark", story.State.Step);
-        Assert.Contains(story.State.History, h => h.Standing == EntryStanding.Retracted);
+        Assert.Contains(story.State.History, h => h.Standing == EntryEffect.Retracted);
     }
 
     [Theory]
@@ -117,8 +117,8 @@ public class FoldTests
             "body.reason" => good with { Body = new Retracted(good.Id, new string('x', 501), false) },
             _ => good with { Body = (Planned)story.Planned.Body },
         };
-        Assert.Null(Admissions.Malformed(good));
-        Assert.Equal(field, Admissions.Malformed(bad)?.Field);
+        Assert.Null(EventAdmission.Malformed(good));
+        Assert.Equal(field, EventAdmission.Malformed(bad)?.Field);
     }
 
     // Kulkarni et al. 2014: a reading after another is later even when the wall clock has gone back.
@@ -130,7 +130,7 @@ public class FoldTests
         Assert.Equal(new HybridTime(6_000, 0), HybridTime.After(seen, 6_000));
     }
 
-    private static Refusal? Admit(Story story, BenchEvent happened) => Admissions.Judge(
+    private static Refusal? Admit(Story story, BenchEvent happened) => EventAdmission.Judge(
         new Dictionary<Guid, FoldedTermination> { [Story.Strand] = FoldedTermination.Of(Story.Strand, story.Events, story.Book) }, happened, story.Book).Refusal;
 
     private static string Json(TerminationState state) => JsonSerializer.Serialize(state, CoreJson.Default.TerminationState);

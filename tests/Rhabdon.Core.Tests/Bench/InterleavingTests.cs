@@ -69,13 +69,13 @@ public class InterleavingTests
         {
             now += random.Next(1_000, 60_000);
             var state = State;
-            var retractable = state.History.Where(h => h.Standing == EntryStanding.Counts && h.Event.Body is not (Planned or Retracted)).ToList();
+            var retractable = state.History.Where(h => h.Standing == EntryEffect.Counts && h.Event.Body is not (Planned or Retracted)).ToList();
             BenchIntent intent = retractable.Count > 0 && random.Next(8) == 0 ? new Undo(retractable[random.Next(retractable.Count)].Event.Id, "wrong", random.Next(2) == 0)
                 : state.Recipe is null ? new BeginWork()
                 : state.Trouble is not null ? new ChooseAction(Offer(state), "as it goes")
                 : state.Step is null ? new TakeTogether(device)
                 : new DoneWith(state.Step, Reading(state.Step));
-            if (BenchDesk.Answer(state, story.Book, intent, LengthUnit.Millimeter).Body is not { } body)
+            if (IntentHandler.Answer(state, story.Book, intent, LengthUnit.Millimeter).Body is not { } body)
             {
                 return;
             }
@@ -117,8 +117,8 @@ public class InterleavingTests
         private string Offer(TerminationState state)
         {
             var recipe = story.Book.Find(state.Recipe)!.Recipe;
-            var open = RungOffers.For(state, recipe, story.Book.LadderOf(recipe)).Where(o => o.Barred is null).ToList();
-            return open[random.Next(open.Count)].Rung.Id;
+            var open = ActionOffers.For(state, recipe, story.Book.LadderOf(recipe)).Where(o => o.Barred is null).ToList();
+            return open[random.Next(open.Count)].CorrectiveAction.Id;
         }
 
         private string? Reading(string step) => step switch

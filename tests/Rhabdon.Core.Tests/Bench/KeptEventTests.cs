@@ -72,7 +72,7 @@ public sealed class KeptEventTests
 
     [Fact]
     public void An_enum_is_read_by_its_name_and_never_as_a_number() =>
-        Assert.Throws<JsonException>(() => JsonSerializer.Deserialize("30", CoreJson.Default.GetTypeInfo(typeof(RungEffect))!));
+        Assert.Throws<JsonException>(() => JsonSerializer.Deserialize("30", CoreJson.Default.GetTypeInfo(typeof(ActionEffect))!));
 
     // Taking one event more comes to what folding all of them comes to, wherever it falls and whatever it takes back.
     [Fact]
@@ -102,7 +102,7 @@ public sealed class KeptEventTests
         var moved = new Reattributed(wrong.Id, right.Id, [.. wrong.Events.Skip(1).Select(e => e.For(wrong.Id))], "mixed up");
         var happened = wrong.Make(moved) with { Strands = [new(wrong.Id, wrong.Events.Count), new(right.Id, right.Events.Count)] };
         var streams = new[] { wrong, right }.ToDictionary(s => s.Id, s => FoldedTermination.Of(s.Id, s.Events, s.Book));
-        Assert.Null(Admissions.Judge(streams, happened, wrong.Book).Refusal);
+        Assert.Null(EventAdmission.Judge(streams, happened, wrong.Book).Refusal);
     }
 
     [Theory]
@@ -120,7 +120,7 @@ public sealed class KeptEventTests
     }
 
     private static Refusal? Judged(Story story, BenchEvent happened) =>
-        Admissions.Judge(new Dictionary<Guid, FoldedTermination> { [story.Id] = FoldedTermination.Of(story.Id, story.Events, story.Book) }, happened, story.Book).Refusal;
+        EventAdmission.Judge(new Dictionary<Guid, FoldedTermination> { [story.Id] = FoldedTermination.Of(story.Id, story.Events, story.Book) }, happened, story.Book).Refusal;
 
     private static string Json(TerminationState state) => JsonSerializer.Serialize(state, CoreJson.Default.TerminationState);
 }

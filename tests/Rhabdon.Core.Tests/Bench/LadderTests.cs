@@ -5,7 +5,7 @@ using Rhabdon.Core.Units;
 
 namespace Rhabdon.Core.Tests.Bench;
 
-/// <summary>Wedge-lock, no-light school, light seen: tap, again while dimmer, re-cleave, new connector (common practice).</summary>
+/// <summary>Wedge-lock, no-light technique, light seen: tap, again while dimmer, re-cleave, new connector (common practice).</summary>
 public class LadderTests
 {
     private static Story AtLight(string service = "500 mm") => new Story(service: service).Begin().Until("light");
@@ -125,7 +125,7 @@ public class LadderTests
     private static string Proposed(Story story)
     {
         var recipe = story.Book.Find(story.State.Recipe)!.Recipe;
-        return RungOffers.For(story.State, recipe, story.Book.LadderOf(recipe)).Single(o => o.IsProposed).Rung.Id;
+        return ActionOffers.For(story.State, recipe, story.Book.LadderOf(recipe)).Single(o => o.IsProposed).CorrectiveAction.Id;
     }
 
     private static FiberView Fiber(Story story) => new BenchViewer(story.Book, Phrasebook.English, "en", LengthUnit.Millimeter).View(story.State).Fiber;

@@ -64,7 +64,7 @@ public class RibbonTests
     public void Part_of_a_ribbon_is_not_begun()
     {
         var cable = new Ribbon(24);
-        var answer = BatchDesk.Answer([.. cable.States.Skip(6).Take(12)], Book, new BeginWork(), LengthUnit.Millimeter);
+        var answer = BatchIntentHandler.Answer([.. cable.States.Skip(6).Take(12)], Book, new BeginWork(), LengthUnit.Millimeter);
         Assert.Equal(("strands", "bench.together", "12"), (answer.Fault?.Field, answer.Fault?.Says.Key, answer.Fault?.Says.Args["count"]));
     }
 
@@ -87,9 +87,9 @@ public class RibbonTests
 
         public IReadOnlyList<TerminationState> States => [.. streams.Select(s => TerminationFold.Fold(s.Key, s.Value, Book))];
 
-        public Turn Turn => Tray.TurnOf(States, Book, Pace.StageByStage, null, isPicked: false);
+        public Turn Turn => BatchQueue.TurnOf(States, Book, Pace.StageByStage, null, isPicked: false);
 
-        public BatchAnswer Answer(BenchIntent intent) => BatchDesk.Answer([.. States.Where(s => Turn.Together.Contains(s.Termination))], Book, intent, LengthUnit.Millimeter, now);
+        public BatchAnswer Answer(BenchIntent intent) => BatchIntentHandler.Answer([.. States.Where(s => Turn.Together.Contains(s.Termination))], Book, intent, LengthUnit.Millimeter, now);
 
         public void Do(BenchIntent intent)
         {

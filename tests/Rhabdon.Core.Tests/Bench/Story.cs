@@ -77,13 +77,13 @@ internal sealed class Story
 
     public Story Do(BenchIntent intent)
     {
-        var answer = BenchDesk.Answer(State, Book, intent, LengthUnit.Millimeter);
+        var answer = IntentHandler.Answer(State, Book, intent, LengthUnit.Millimeter);
         Assert.True(answer.Fault is null, $"{intent}: {answer.Fault}");
         Add(answer.Body!);
         return this;
     }
 
-    public BenchFault? Refused(BenchIntent intent) => BenchDesk.Answer(State, Book, intent, LengthUnit.Millimeter).Fault;
+    public BenchFault? Refused(BenchIntent intent) => IntentHandler.Answer(State, Book, intent, LengthUnit.Millimeter).Fault;
 
     public BenchEvent Make(EventBody body, Guid? device = null, long? clock = null, int? known = null, int id = 0)
     {

@@ -14,13 +14,13 @@ internal sealed class StrandAtWork
     private static readonly RecipeBook Book = StarterRecipes.Book();
     private DateTimeOffset now = new(2026, 11, 24, 9, 0, 0, TimeSpan.FromHours(-4));
 
-    public StrandAtWork(string recipe, School? school, bool begin = true, CableBuild? build = null, FiberGrade? grade = null)
+    public StrandAtWork(string recipe, Technique? technique, bool begin = true, CableBuild? build = null, FiberGrade? grade = null)
     {
         var serves = Book.Latest(recipe)!.Recipe.Serves;
         Add(new Planned(CableEnd.Near, serves.Connectors[0], serves.Polishes[0], grade ?? (serves.Modes.Contains(FiberMode.Multimode) ? FiberGrade.OM4 : FiberGrade.OS2), build ?? serves.Builds[0], recipe, Length.Mm(500), Length.Mm(200)), new RecipeRef(recipe, 1));
         if (begin)
         {
-            Do(new BeginWork(school));
+            Do(new BeginWork(technique));
         }
     }
 
@@ -32,11 +32,11 @@ internal sealed class StrandAtWork
 
     public void Wait(int seconds) => now = now.AddSeconds(seconds);
 
-    public BenchFault? Fault(BenchIntent intent) => BenchDesk.Answer(State, Book, intent, LengthUnit.Millimeter, now).Fault;
+    public BenchFault? Fault(BenchIntent intent) => IntentHandler.Answer(State, Book, intent, LengthUnit.Millimeter, now).Fault;
 
     public void Do(BenchIntent intent)
     {
-        var answer = BenchDesk.Answer(State, Book, intent, LengthUnit.Millimeter, now);
+        var answer = IntentHandler.Answer(State, Book, intent, LengthUnit.Millimeter, now);
         Assert.True(answer.Fault is null, $"{intent}: {answer.Fault}");
         Add(answer.Body!, State.Recipe ?? Book.Latest(State.Plan!.RecipeId)!.Ref);
         Assert.False(State.NeedsALook, State.History[^1].Why?.Key);

@@ -12,7 +12,7 @@ public class TwoStoriesTests
     public void The_stories_part_where_the_second_tablet_no_longer_knew_of_the_first()
     {
         var story = Parted();
-        var stories = TwoStories.Of(story.State)!;
+        var stories = ConflictingHistories.Of(story.State)!;
         Assert.Equal(["planned", "begun"], stories.Common.Select(Kind));
         Assert.Equal(["step-done", "step-done"], stories.First.Select(Kind));
         Assert.Equal(["step-done"], stories.Second.Select(Kind));
@@ -27,7 +27,7 @@ public class TwoStoriesTests
     {
         var story = Parted().Do(new SettleStories(keep, false, "asked both"));
         Assert.Equal((stands, false), (story.State.Step, story.State.NeedsALook));
-        Assert.Contains(story.State.History, h => h.Standing == EntryStanding.SetAside);
+        Assert.Contains(story.State.History, h => h.Standing == EntryEffect.SetAside);
     }
 
     [Fact]
@@ -73,7 +73,7 @@ public class TwoStoriesTests
         var move = Move(wrong, right, wrong.Events[1].Id);
         Assert.Equal((StrandPhase.Planned, Length.Zero, (string?)null), (wrong.State.Phase, wrong.State.FiberUsed, wrong.State.Step));
         Assert.Equal(("mark", 2, Length.Mm(15), false), (right.State.Step, right.State.Try, right.State.FiberUsed, right.State.NeedsALook));
-        Assert.Contains(wrong.State.History, h => h.Standing == EntryStanding.Moved);
+        Assert.Contains(wrong.State.History, h => h.Standing == EntryEffect.Moved);
         right.Finish();
         Assert.Equal(StrandPhase.Verified, right.State.Phase);
         Assert.Equal(2, right.State.History.Count(h => h.Event.Body is Begun or Reattributed));
@@ -85,7 +85,7 @@ public class TwoStoriesTests
     {
         var wrong = new Story(strand: 5).Begin().Step();
         var right = new Story(wrong.Book, strand: 6).Begin().Step().Step();
-        var answer = BatchDesk.Move(wrong.State, right.State, right.Events, wrong.Book, wrong.Events[1].Id, "mixed up");
+        var answer = BatchIntentHandler.Move(wrong.State, right.State, right.Events, wrong.Book, wrong.Events[1].Id, "mixed up");
         Assert.Equal("to", answer.Fault?.Field);
     }
 
@@ -111,10 +111,10 @@ public class TwoStoriesTests
         var strands = new StrandKnown[] { new(wrong.Id, wrong.Events.Count), new(right.Id, right.Events.Count) };
         var happened = wrong.Make(forged) with { Strands = strands };
         var streams = new[] { wrong, right }.ToDictionary(s => s.Id, s => FoldedTermination.Of(s.Id, s.Events, s.Book));
-        Assert.Null(Admissions.Malformed(happened));
-        Assert.Equal("body.moved", Admissions.Judge(streams, happened, wrong.Book).Refusal?.Field);
-        Assert.Null(Admissions.Judge(streams, happened with { Body = forged with { Moved = held } }, wrong.Book).Refusal);
-        Assert.Equal("strands", Admissions.Malformed(happened with { Strands = strands[..1] })?.Field);
+        Assert.Null(EventAdmission.Malformed(happened));
+        Assert.Equal("body.moved", EventAdmission.Judge(streams, happened, wrong.Book).Refusal?.Field);
+        Assert.Null(EventAdmission.Judge(streams, happened with { Body = forged with { Moved = held } }, wrong.Book).Refusal);
+        Assert.Equal("strands", EventAdmission.Malformed(happened with { Strands = strands[..1] })?.Field);
     }
 
     private static Story Parted()
@@ -126,7 +126,7 @@ public class TwoStoriesTests
 
     private static Reattributed Move(Story wrong, Story right, Guid first)
     {
-        var body = (Reattributed)Assert.Single(BatchDesk.Move(wrong.State, right.State, right.Events, wrong.Book, first, "mixed up two slates").Acts).Body;
+        var body = (Reattributed)Assert.Single(BatchIntentHandler.Move(wrong.State, right.State, right.Events, wrong.Book, first, "mixed up two slates").Acts).Body;
         var happened = wrong.Make(body) with { Strands = [new StrandKnown(wrong.Id, wrong.Events.Count), new StrandKnown(right.Id, right.Events.Count)] };
         wrong.Events.Add(happened);
         right.Events.Add(happened);

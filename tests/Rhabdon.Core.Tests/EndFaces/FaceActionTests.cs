@@ -27,7 +27,7 @@ public class FaceActionTests
         var grade = new FaceGrade(judged.Verdict, false, new PictureQuality(0.5, 0.5, 0, 0.01, 90), marks, judged.Zones, judged.Reasons);
         Assert.All(FaceHistory.Methods, method =>
         {
-            var sign = FaceSign.Of(Upc, marks) ?? "";
+            var sign = FaceSymptom.Of(Upc, marks) ?? "";
             var history = new FaceHistory(FaceHistory.LadderOf(method)!, [.. tried.Split(',', StringSplitOptions.RemoveEmptyEntries).Select(t => new FaceTry(sign, t))], isBeforeLastFilm);
             Assert.Equal(action, FaceAction.Propose(grade, Upc, history, Phrasebook.English, "en").Action);
         });

@@ -105,7 +105,7 @@ public class FamilyTests
             {
                 Cuts = [a1.Cuts[0] with { Length = Length.Mm(wanted.jacket) }, a1.Cuts[1] with { Length = Length.Mm(wanted.aramid) }, a1.Cuts[2] with { Length = Length.Mm(wanted.buffer), Bite = Length.Mm(wanted.bite) }],
             };
-            var plans = ((string[])["given", "tip", "edge"]).Select(school => StripPlan.For(Measured(changed, school), false)).ToList();
+            var plans = ((string[])["given", "tip", "edge"]).Select(technique => StripPlan.For(Measured(changed, technique), false)).ToList();
             var (plan, mark) = (plans[0], plans[0].MarkOf("buffer")!);
             return RecipeCheck.Faults(changed, Book.LadderOf(changed)).Count == 0
                 && plans.All(p => p.Marks.Select(m => m.At).SequenceEqual(plan.Marks.Select(m => m.At)))
@@ -151,7 +151,7 @@ public class FamilyTests
 
     private static Recipe Measured(Recipe recipe, string measure) => Measuring.Worked(recipe, CableBuild.Cordage30, Of(measure));
 
-    private static School Of(string measure) => new(new Dictionary<string, string> { [Measuring.Choice] = measure });
+    private static Technique Of(string measure) => new(new Dictionary<string, string> { [Measuring.Choice] = measure });
 
     private static Length? Mm(double? millimeters) => millimeters is { } mm ? Length.Mm((decimal)mm) : null;
 }

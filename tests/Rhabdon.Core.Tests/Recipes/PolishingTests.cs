@@ -36,7 +36,7 @@ public class PolishingTests
     {
         var a1 = StarterRecipes.Book().Latest("A1")!.Recipe;
         Assert.Equal(["P1", "P2", "P3", "P4"], a1.Choices!.Single(c => c.Id == PolishingRef.Choice).Options.Select(o => o.Id));
-        var worked = a1.For(CableBuild.Cordage30, new School(new Dictionary<string, string> { [PolishingRef.Choice] = "P2" }));
+        var worked = a1.For(CableBuild.Cordage30, new Technique(new Dictionary<string, string> { [PolishingRef.Choice] = "P2" }));
         Assert.Equal([9m, 3m, 0.3m], worked.Steps.Select(s => s.Film).OfType<decimal>());
         Assert.Equal(worked.IndexOf("hold-puck") + 1, worked.IndexOf("p2-air"));
     }
@@ -59,7 +59,7 @@ public class PolishingTests
     [InlineData(FilmReturn.Back, "p1-air", "p1-air")]
     public void Back_to_a_film_means_the_one_of_the_crews_own_sequence(FilmReturn back, string troubled, string to)
     {
-        var worked = StarterRecipes.Book().Latest("A1")!.Recipe.For(CableBuild.Cordage30, School.Usual);
+        var worked = StarterRecipes.Book().Latest("A1")!.Recipe.For(CableBuild.Cordage30, Technique.Usual);
         var rung = StarterRecipes.Ladders().First().Signs[0].Rungs[0] with { ReturnsTo = null, ReturnsToFilm = back };
         Assert.Equal(to, worked.Steps[rung.TargetIn(worked, worked.IndexOf(troubled))].Id);
     }

@@ -24,15 +24,15 @@ public class MeasureTests
     [InlineData(0, 1)]
     [InlineData(0.5, 5)]
     [InlineData(1, 9)]
-    public void A_quantile_is_the_value_at_its_place_in_order(double share, float value) => Assert.Equal(value, Robust.Quantile([9, 3, 1, 7, 5, 2, 8, 4, 6], share));
+    public void A_quantile_is_the_value_at_its_place_in_order(double share, float value) => Assert.Equal(value, RobustStatistics.Quantile([9, 3, 1, 7, 5, 2, 8, 4, 6], share));
 
     // The 25th and 75th hundredth of a bell lie 0.6745 deviations from its middle (standard normal table).
     [Fact]
     public void One_wild_value_does_not_move_the_spread()
     {
         float[] calm = [-2, -1, -0.5f, 0, 0.5f, 1, 2];
-        Assert.Equal(1 / 0.6745, Robust.Spread([.. calm]), 2);
-        Assert.Equal(1 / 0.6745, Robust.Spread([.. calm, 1_000]), 0.8);
+        Assert.Equal(1 / 0.6745, RobustStatistics.Spread([.. calm]), 2);
+        Assert.Equal(1 / 0.6745, RobustStatistics.Spread([.. calm, 1_000]), 0.8);
     }
 
     // x + y + z = 6, 2y + 5z = -4, 2x + 5y - z = 27: a textbook example of Gauss's elimination; x 5, y 3, z -2 (from memory; put in, they fit).

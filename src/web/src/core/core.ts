@@ -18,11 +18,11 @@ interface Exports {
 export type Unit = 'mm' | 'in';
 export type Pace = Schemas['Pace'];
 export type BatchView = Schemas['BatchView'];
-export type BatchLook = Schemas['BatchLook'];
+export type BatchLook = Schemas['BatchRequest'];
 export type FaceSeen = Schemas['FaceSeen'];
 export type BenchEvent = Schemas['BenchEvent'];
 export type Intent =
-  | { kind: 'begin'; school?: Schemas['School'] }
+  | { kind: 'begin'; technique?: Schemas['Technique'] }
   | { kind: 'clock'; step: string }
   | { kind: 'done'; step: string; read?: string; face?: FaceSeen; overruled?: string }
   | { kind: 'trouble'; sign: string }

@@ -4,7 +4,7 @@ import { say } from '../shell/words';
 const width = 640;
 
 /** The bow on its axis: the window that is good, the bow as the dimensions give it, and the worst the tolerances may make of it. */
-export function FitAxis({ axis }: { axis: Schemas['FitAxis'] }) {
+export function FitAxis({ axis }: { axis: Schemas['ToleranceAxis'] }) {
   const x = (mm: number) => ((mm - axis.from) / (axis.to - axis.from)) * width;
   return (
     <svg className="fit-axis" viewBox={`0 0 ${width} 84`} role="img" aria-label={say('fit.axis')}>

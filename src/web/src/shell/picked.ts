@@ -1,7 +1,7 @@
 import { useSyncExternalStore } from 'react';
 import type { Schemas } from '../api/client';
 
-type End = Schemas['LadderEnd'];
+type End = Schemas['StrandEnd'];
 
 let picked: readonly End[] = [];
 const hearers = new Set<() => void>();

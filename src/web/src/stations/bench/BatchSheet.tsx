@@ -7,7 +7,7 @@ import { toldOrKept, uuid7 } from '../../shell/tablet';
 import { say } from '../../shell/words';
 
 interface Props {
-  tray: Schemas['TrayView'][];
+  tray: Schemas['BatchQueueView'][];
   batch?: string;
   person: string;
   onAct: (intent: Intent, on: string[]) => Promise<boolean>;

@@ -16,7 +16,7 @@ import { StepCard } from './StepCard';
 import { TakeBack } from './TakeBack';
 import { Tray } from './Tray';
 import { TroubleCard } from './TroubleCard';
-import { schoolOf } from './strandsInCore';
+import { techniqueOf } from './strandsInCore';
 import { rememberBatch, useBatch, type Opened } from './useBatch';
 
 /** One strand's end, or a batch of them, at the bench: one thing to do now. */
@@ -51,7 +51,7 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
     setSays(made && 'says' in made ? made.says : '');
     return !!made && 'events' in made;
   };
-  const begin = () => void schoolOf(bench?.recipeId).then((school) => want({ kind: 'begin', school }, view?.together ?? []));
+  const begin = () => void techniqueOf(bench?.recipeId).then((technique) => want({ kind: 'begin', technique }, view?.together ?? []));
   const isBegun = bench && bench.attempt > 0;
   useKeys({
     next: () => step(1),

@@ -13,7 +13,7 @@ import { StepCount } from './StepCount';
 interface Props {
   step: Schemas['StepView'];
   strand: number;
-  reports: Schemas['SignView'][];
+  reports: Schemas['SymptomView'][];
   /** How many strands one tap does, and their numbers in words. */
   together: number;
   togetherSays: string;

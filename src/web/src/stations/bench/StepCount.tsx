@@ -3,7 +3,7 @@ import type { Schemas } from '../../api/client';
 import { tick } from '../../shell/sound';
 import { say } from '../../shell/words';
 
-/** A metronome that counts figure-eights at the school's pace; when it is stopped its count is the reading. */
+/** A metronome that counts figure-eights at the technique's pace; when it is stopped its count is the reading. */
 export function StepCount({ count, onCount }: { count: Schemas['CountView']; onCount: (eights: number) => void }) {
   const [eights, setEights] = useState<number>();
   const told = useRef(onCount);

@@ -9,7 +9,7 @@ export function Tray({
   focus,
   onTurn,
 }: {
-  tray: Schemas['TrayView'][];
+  tray: Schemas['BatchQueueView'][];
   focus?: string | null;
   onTurn: (termination: string) => void;
 }) {

@@ -34,9 +34,9 @@ export async function openCore(): Promise<Core> {
 }
 
 /** What this person's crew has chosen in a recipe, as far as the tablet knows. */
-export async function schoolOf(recipe?: string): Promise<Schemas['School'] | undefined> {
+export async function techniqueOf(recipe?: string): Promise<Schemas['Technique'] | undefined> {
   const book = await recall<Schemas['BookView']>('book');
-  return book?.schools?.find((chosen) => chosen.recipe === recipe)?.school;
+  return book?.techniques?.find((chosen) => chosen.recipe === recipe)?.technique;
 }
 
 /** Makes events on these strands as they stand now, fetched first if there is a network. */

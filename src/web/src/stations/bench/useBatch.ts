@@ -42,7 +42,7 @@ export function useBatch(opened: Opened, unit: Unit, pace: Pace, person: string)
   const [fault, setFault] = useState('');
   const [focus, setFocus] = useState<{ held?: string; isPicked: boolean }>({ isPicked: false });
   const queries = useQueryClient();
-  const before = useRef<Promise<unknown>>(undefined);
+  const before = useRef<{ what: string; kept: Promise<unknown> }>(undefined);
   const where = JSON.stringify(opened);
 
   useEffect(() => {
@@ -79,15 +79,16 @@ export function useBatch(opened: Opened, unit: Unit, pace: Pace, person: string)
     async (intent: Intent, on: string[]): Promise<Act | undefined> => {
       if (!held) return undefined;
       const earlier = before.current;
+      const what = JSON.stringify([intent, on]);
       const doing = (async (): Promise<Act | undefined> => {
-        await earlier;
+        await earlier?.kept;
         try {
           const made = await record(on.length, person, async (stamp) => {
             await holdInCore(held.core, on);
             return held.core.act(on, unit, intent, stamp);
           });
           if ('events' in made) setFocus({ held: shown, isPicked: false });
-          else if (earlier) return undefined;
+          else if (earlier?.what === what) return undefined;
           void queries.invalidateQueries({ queryKey: ['ladder'] });
           return made;
         } catch (error) {
@@ -95,9 +96,9 @@ export function useBatch(opened: Opened, unit: Unit, pace: Pace, person: string)
         }
       })();
       // A tap that comes while another is being kept waits for it; the second of a double tap then finds its step done, and says nothing.
-      before.current = doing;
+      const mine = (before.current = { what, kept: doing });
       const made = await doing;
-      if (before.current === doing) before.current = undefined;
+      if (before.current === mine) before.current = undefined;
       return made;
     },
     [held, person, queries, shown, unit],

@@ -11,7 +11,7 @@ const today = () => new Date().toISOString().slice(0, 10);
 /** People, crews and who belongs when. An owner sees all; a lead their own crews. */
 export function CrewStation({ role, self }: { role: string; self: string }) {
   const queries = useQueryClient();
-  const [person, setPerson] = useState<Schemas['Mate']>();
+  const [person, setPerson] = useState<Schemas['PersonInCrew']>();
   const view = useQuery({ queryKey: ['crew'], queryFn: () => got(api.GET('/api/v1/crew')), refetchOnMount: 'always' });
   if (view.error) return <p role="alert">{view.error.message}</p>;
   if (!view.data) return null;

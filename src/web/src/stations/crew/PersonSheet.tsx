@@ -7,7 +7,7 @@ import { OwnPin } from '../../shell/OwnPin';
 import { say, type Key } from '../../shell/words';
 
 interface Props {
-  person: Schemas['Mate'];
+  person: Schemas['PersonInCrew'];
   /** True of oneself: one's own PIN is set anew with the old one, or one's password. */
   isOwn: boolean;
   crews: Schemas['Crew'][];

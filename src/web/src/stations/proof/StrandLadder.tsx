@@ -12,7 +12,7 @@ import { toldOrKept } from '../../shell/tablet';
 import { say } from '../../shell/words';
 import { TakeTogetherBar } from './TakeTogetherBar';
 
-type End = Schemas['LadderEnd'];
+type End = Schemas['StrandEnd'];
 const shows = ['all', 'open', 'trouble', 'done', 'reworked'] as const;
 type Shows = (typeof shows)[number];
 
@@ -219,7 +219,9 @@ function EndCell({ end, isPicking, isPicked, isRight }: { end: End; isPicking: b
   );
 }
 
-function saysOf({ near, far }: Schemas['LadderRow']): string {
+function saysOf({ near, far }: Schemas['StrandRow']): string {
+  const [isNear, isFar] = [near.bucket === 'rejected', far.bucket === 'rejected'];
+  if (isNear || isFar) return say(isNear && isFar ? 'ladder.both-rejected' : isNear ? 'ladder.near-rejected' : 'ladder.far-rejected');
   if (holds.done(near) && holds.done(far)) return say('ladder.both-done');
   if (holds.done(near)) return say('ladder.far-open');
   if (holds.done(far)) return say('ladder.near-open');

@@ -3,7 +3,7 @@ import { FitAxis } from '../../drawing/FitAxis';
 import { say } from '../../shell/words';
 
 /** Whether glass meets glass: the chance, where the bow lies in its window, and what to hold tighter. */
-export function FitCard({ sheet }: { sheet?: Schemas['RecipeSheet'] }) {
+export function FitCard({ sheet }: { sheet?: Schemas['RecipeDocument'] }) {
   if (!sheet?.fit) return null;
   const { chance, detail, isSure, axis, tighten, parts } = sheet.fit;
   return (

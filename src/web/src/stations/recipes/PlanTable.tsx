@@ -3,7 +3,7 @@ import type { Schemas } from '../../api/client';
 import { say } from '../../shell/words';
 
 /** The strip plan in working order, and how the end looks after each cut. */
-export function PlanTable({ marks }: { marks: Schemas['MarkSheet'][] }) {
+export function PlanTable({ marks }: { marks: Schemas['LengthMarkView'][] }) {
   return (
     <section className="card">
       <h2>{say('recipes.plan')}</h2>

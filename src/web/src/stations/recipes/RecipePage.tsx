@@ -13,7 +13,7 @@ import { PlanTable } from './PlanTable';
 import { templateAddress } from './template';
 import { Versions } from './Versions';
 
-/** A recipe to be read, and the schools of a crew in it: what is chosen changes plan, drawing and steps at once. */
+/** A recipe to be read, and the techniques of a crew in it: what is chosen changes plan, drawing and steps at once. */
 export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) {
   const { recipe = '' } = useParams();
   const go = useNavigate();
@@ -43,7 +43,7 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
     setTapped({ [choice]: option });
     const options = Object.fromEntries(choices.map((c) => [c.id, c.id === choice ? option : c.chosen]));
     try {
-      await got(api.PUT('/api/v1/crews/{id}/schools/{recipe}', { params: { path: { id: which!, recipe } }, body: { options } }));
+      await got(api.PUT('/api/v1/crews/{id}/techniques/{recipe}', { params: { path: { id: which!, recipe } }, body: { options } }));
       await Promise.all([queries.invalidateQueries({ queryKey: ['sheet'] }), fetchBook()]);
     } catch (error) {
       setFault((error as Error).message);
@@ -111,7 +111,7 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
         {(crews.data?.length ?? 0) > 1 &&
           crews.data!.map((one) => (
             <button key={one.id} className="button" aria-pressed={which === one.id} onClick={() => setCrew(one.id)}>
-              {say('recipes.school-of', { crew: one.name })}
+              {say('recipes.technique-of', { crew: one.name })}
             </button>
           ))}
       </div>
@@ -134,11 +134,11 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
       <FitCard sheet={sheet.data} />
       {choices.length > 0 && (
         <section className="card">
-          <h2>{say('recipes.schools')}</h2>
+          <h2>{say('recipes.techniques')}</h2>
           <p>{say(which ? 'recipes.usual' : 'recipes.no-crew')}</p>
           <FaultLine says={fault} />
           {choices.map((choice) => (
-            <fieldset key={choice.id} className="school" disabled={!mayPlan || !which}>
+            <fieldset key={choice.id} className="technique" disabled={!mayPlan || !which}>
               <legend>{choice.title}</legend>
               {choice.options.map((option) => (
                 <div className="option" key={option.id}>

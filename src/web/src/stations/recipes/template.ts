@@ -1,4 +1,4 @@
-/** Where the 1:1 template of these recipes is; the crew's school and the reader's unit go with it. */
+/** Where the 1:1 template of these recipes is; the crew's technique and the reader's unit go with it. */
 export function templateAddress(recipes: string[], kind: 'pdf' | 'svg', more: Record<string, string | undefined> = {}): string {
   const query = new URLSearchParams({ recipes: recipes.join(',') });
   for (const [name, value] of Object.entries(more)) if (value) query.set(name, value);

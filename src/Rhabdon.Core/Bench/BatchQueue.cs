@@ -1,0 +1,107 @@
+using System.Text.Json.Serialization;
+using Rhabdon.Core.Recipes;
+
+namespace Rhabdon.Core.Bench;
+
+/// <summary>How a batch is taken.</summary>
+[JsonConverter(typeof(EnumNames<Pace>))]
+public enum Pace
+{
+    /// <summary>All boots on, then all marked, ...: the strand furthest behind is next.</summary>
+    [JsonStringEnumMemberName("stage-by-stage")]
+    StageByStage,
+
+    /// <summary>One strand from boot to cap, then the next.</summary>
+    [JsonStringEnumMemberName("strand-by-strand")]
+    StrandByStrand,
+}
+
+/// <summary>Where a strand of a batch stands, seen from the one thing to do now.</summary>
+[JsonConverter(typeof(EnumNames<BatchPlace>))]
+public enum BatchPlace
+{
+    /// <summary>At the step that is done now.</summary>
+    [JsonStringEnumMemberName("now")]
+    Now,
+
+    /// <summary>Its turn comes.</summary>
+    [JsonStringEnumMemberName("next")]
+    Next,
+
+    /// <summary>Ahead of the others: waits for them.</summary>
+    [JsonStringEnumMemberName("waiting")]
+    Waiting,
+
+    [JsonStringEnumMemberName("trouble")]
+    Trouble,
+
+    /// <summary>Two stories of it do not fit together.</summary>
+    [JsonStringEnumMemberName("look")]
+    Look,
+
+    [JsonStringEnumMemberName("done")]
+    Done,
+
+    [JsonStringEnumMemberName("rejected")]
+    Rejected,
+}
+
+/// <summary>Whose turn it is in a batch.</summary>
+/// <param name="Focus">The strand the bench shows; null when nothing is left to do in a batch of several.</param>
+/// <param name="Together">Every strand that one tap may do with it, in order; the focus alone when the step is read strand by strand.</param>
+public sealed record Turn(Guid? Focus, IReadOnlyList<Guid> Together);
+
+/// <summary>The tray: nobody loses their place in twelve.</summary>
+public static class BatchQueue
+{
+    /// <summary>Whose turn it is.</summary>
+    /// <param name="states">In the batch's order.</param>
+    /// <param name="held">The strand shown until now, or picked by hand.</param>
+    /// <param name="isPicked">True when a person chose <paramref name="held"/>: then it stays, whatever the pace.</param>
+    public static Turn TurnOf(IReadOnlyList<TerminationState> states, RecipeBook book, Pace pace, Guid? held, bool isPicked)
+    {
+        var open = states.Where(s => !s.IsOver).ToList();
+        var kept = states.FirstOrDefault(s => s.Termination == held);
+        var focus = kept is not null && (isPicked || kept.Trouble is not null || (pace == Pace.StrandByStrand && !kept.IsOver))
+            ? kept
+            : Next(open, book, pace) ?? (states.Count == 1 ? states[0] : null);
+        return focus is null ? new Turn(null, []) : new Turn(focus.Termination, focus.IsOver ? [focus.Termination] : [.. Alike(open, focus, book).Select(s => s.Termination)]);
+    }
+
+    public static BatchPlace StandingOf(TerminationState state, TerminationState? focus, Turn turn, RecipeBook book) =>
+        state.NeedsALook ? BatchPlace.Look
+        : state.Phase == StrandPhase.Rejected ? BatchPlace.Rejected
+        : state.IsOver ? BatchPlace.Done
+        : state.Trouble is not null ? BatchPlace.Trouble
+        : state.Termination == turn.Focus || turn.Together.Contains(state.Termination) ? BatchPlace.Now
+        : focus is not null && StepIndex(state, book) > StepIndex(focus, book) ? BatchPlace.Waiting
+        : BatchPlace.Next;
+
+    // What cannot wait goes first; trouble waits until the rest is done, unless a person turns to it.
+    private static TerminationState? Next(List<TerminationState> open, RecipeBook book, Pace pace)
+    {
+        var clear = open.Where(s => s.Trouble is null).ToList();
+        var begun = clear.Where(s => s.Recipe is not null).ToList();
+        return begun.FirstOrDefault(s => StepOf(s, book)!.AtOnce)
+            ?? (pace == Pace.StrandByStrand ? begun.FirstOrDefault() : null) ?? clear.MinBy(s => StepIndex(s, book)) ?? open.FirstOrDefault();
+    }
+
+    private static IEnumerable<TerminationState> Alike(List<TerminationState> open, TerminationState focus, RecipeBook book) =>
+        IsTakenAlone(focus, book)
+            ? [focus]
+            : open.Where(s => Ribbon.Of(focus, book)?.Contains(s.Termination) != false && s.Trouble?.Sign == focus.Trouble?.Sign && s.Step == focus.Step && (focus.Step is not null || s.Plan?.RecipeId == focus.Plan?.RecipeId)
+                && s.Recipe == focus.Recipe && s.Heading == focus.Heading && s.Recleave == focus.Recleave && s.Clock?.Since == focus.Clock?.Since);
+
+    // Trouble, what is read off each strand, a step that cannot wait and the one that leads into it; but the fibers of a ribbon share everything.
+    private static bool IsTakenAlone(TerminationState focus, RecipeBook book) =>
+        Ribbon.Of(focus, book) is null && (focus.Trouble is not null || StepOf(focus, book)?.Ask is { OneForAll: false } || Hurries(focus, book));
+
+    private static bool Hurries(TerminationState focus, RecipeBook book) =>
+        StepOf(focus, book) is { } step && (step.AtOnce || (book.RecipeOf(focus)!.Steps is var steps && StepIndex(focus, book) + 1 is var next && next < steps.Count && steps[next].AtOnce));
+
+    private static Step? StepOf(TerminationState state, RecipeBook book) =>
+        state.Step is { } step && book.RecipeOf(state) is { } recipe ? recipe.Steps[recipe.IndexOf(step)] : null;
+
+    private static int StepIndex(TerminationState state, RecipeBook book) =>
+        state.Step is { } step && book.RecipeOf(state) is { } recipe ? recipe.IndexOf(step) : -1;
+}

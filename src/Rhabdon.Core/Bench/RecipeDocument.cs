@@ -1,0 +1,138 @@
+using System.Globalization;
+using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Preparation;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Units;
+
+namespace Rhabdon.Core.Bench;
+
+/// <summary>A recipe to be read: its practice choices, its strip plan and its steps, as a crew works it on one cable build.</summary>
+/// <param name="FromTheSheet">Lengths that must still be taken from the maker's sheet; while there are any there are no marks.</param>
+/// <param name="Uses">What one termination uses up and how many go in at once, in words.</param>
+/// <param name="Line">The end when it is ready for the connector; null while a length is missing.</param>
+/// <param name="Fit">Null where nothing is joined inside the connector, or stop and stub are still to be taken from the sheet.</param>
+/// <param name="Seat">Where the seat mark stands at contact; null for a recipe without one.</param>
+public sealed record RecipeDocument(
+    RecipeRef Ref,
+    string Title,
+    bool IsConfirmed,
+    IReadOnlyList<CableBuild> Builds,
+    CableBuild Build,
+    IReadOnlyList<TechniqueOptionView> Choices,
+    IReadOnlyList<LengthMarkView> Marks,
+    IReadOnlyList<string> Profile,
+    IReadOnlyList<StepDocument> Steps,
+    IReadOnlyList<string> FromTheSheet,
+    IReadOnlyList<string> Uses,
+    LineDrawing? Line = null,
+    ToleranceStackView? Fit = null,
+    string? Seat = null);
+
+/// <param name="Chosen">The option that the crew follows.</param>
+public sealed record TechniqueOptionView(string Id, string Title, string Chosen, IReadOnlyList<TechniqueAlternativeView> Options);
+
+public sealed record TechniqueAlternativeView(string Id, string Title, string Why);
+
+/// <summary>One mark in working order.</summary>
+/// <param name="Length">As it is measured, <paramref name="From"/> which edge in words, and the same in the other unit with what its mark leaves over.</param>
+/// <param name="Tip">Where it stands from the tip; empty when it is not on the line of the end.</param>
+/// <param name="Bites">Empty when nothing is stripped in bites.</param>
+/// <param name="Fine">The nearest 1/64 in, with what it leaves over.</param>
+/// <param name="Leaves">How the end looks after this cut; empty for a mark that cuts nothing.</param>
+/// <param name="At">Millimeters from the tip; null when it is not on the line of the end.</param>
+public sealed record LengthMarkView(string Name, string Length, string From, string Other, string Tolerance, string Tip, string Bites, string Fine, string Leaves, decimal? At);
+
+public sealed record StepDocument(string Name, string Title, string How, string Why, IReadOnlyList<string> Cautions);
+
+/// <summary>Puts a published recipe into a sheet, in the reader's language and unit.</summary>
+public sealed class RecipeReader(Phrasebook words, string language, LengthUnit unit)
+{
+    public RecipeDocument Read(PublishedRecipe published, CableBuild build, Technique technique)
+    {
+        var (whole, worked) = (published.Recipe, published.On(build, technique));
+        var plan = worked.FromTheSheet.Count > 0 ? null : StripPlan.For(worked, isRecleave: false);
+        return new RecipeDocument(
+            published.Ref, whole.Title.In(language), published.Confirmation is not null, whole.Serves.Builds, build,
+            [.. (whole.Choices ?? []).Select(c => new TechniqueOptionView(
+                c.Id, c.Title.In(language), technique.Of(whole, c.Id), [.. c.Options.Select(o => new TechniqueAlternativeView(o.Id, o.Title.In(language), o.Why.In(language)))]))],
+            plan is null ? [] : [.. plan.Marks.Select(m => MarkOf(worked, m))],
+            plan is null ? [] : [.. ProfileOf(plan.Profile, plan.Scrap)],
+            [.. worked.Steps.Select(s => StepOf(worked, s, plan is not null))],
+            worked.FromTheSheet,
+            [.. UsesOf(worked)],
+            plan is null ? null : LineDrawing.For(worked, ReadyStep(worked), isRecleave: false, unit),
+            new ToleranceStackReader(words, unit).Read(worked),
+            plan is null ? null : SeatOf(worked, plan));
+    }
+
+    // The last step that shapes the end itself.
+    private static int ReadyStep(Recipe recipe) =>
+        Math.Max(0, recipe.Steps.ToList().FindLastIndex(s => s.Work is StepWork.Strip or StepWork.Cleave));
+
+    private LengthMarkView MarkOf(Recipe recipe, Mark mark)
+    {
+        var name = recipe.Steps.FirstOrDefault(s => s.Cut == mark.Id || s.Dimension?.Cut == mark.Id)?.Name.In(language)
+            ?? recipe.Marks?.FirstOrDefault(m => m.Id == mark.Id)?.Title.In(language) ?? mark.Id;
+        return new LengthMarkView(
+            name, LengthDisplay.WithUnit(mark.Length, unit), BenchWords.From(words, mark.From), LengthDisplay.Other(mark.Length, unit), $"±{LengthDisplay.Small(mark.Tolerance, unit)}",
+            mark.FromTip is { } tip ? LengthDisplay.WithUnit(tip, unit) : string.Empty, mark.Bites.Count == 0 ? string.Empty : BenchWords.Bites(words, mark.Bites, unit),
+            LengthDisplay.Nearest(mark.Length, LengthDisplay.FineMarks), mark.Cut is null ? string.Empty : string.Join(", ", ProfileOf(StripPlan.After(recipe, mark.Cut).Profile, Length.Zero)), mark.FromTip?.Millimeters);
+    }
+
+    private IEnumerable<string> ProfileOf(Profile profile, Length scrap)
+    {
+        foreach (var (key, length) in ((string, Length?)[])[("profile.aramid", profile.Aramid), ("profile.buffer", profile.Buffer), ("profile.coating", profile.Coating), ("profile.stripped", profile.Stripped == Length.Zero ? null : profile.Stripped),
+            ("profile.glass", profile.Glass == profile.Stripped ? null : profile.Glass), ("profile.scrap", scrap == Length.Zero ? null : scrap), ("profile.tip", profile.Tip)])
+        {
+            if (length is { } known)
+            {
+                yield return words.Say(Phrase.Of(key, ("length", LengthDisplay.WithUnit(known, unit))));
+            }
+        }
+    }
+
+    private string? SeatOf(Recipe recipe, StripPlan plan) => SeatMark.AtContact(recipe, plan) switch
+    {
+        null when plan.MarkOf(SeatMark.Id) is null => null,
+        null => words.Say(Phrase.Of("seat.unknown", ("limit", LengthDisplay.Small(SeatMark.Limit, unit)))),
+        { } outside => words.Say(Phrase.Of(
+            outside < Length.Zero ? "seat.inside" : "seat.outside", ("length", LengthDisplay.WithUnit(outside.Abs(), unit)), ("limit", LengthDisplay.Small(SeatMark.Limit, unit)))),
+    };
+
+    private IEnumerable<string> UsesOf(Recipe recipe)
+    {
+        foreach (var used in recipe.Consumes ?? [])
+        {
+            var (what, amount) = (words.Say(Phrase.Of($"consumable.{used.Consumable}")), $"{used.Amount.ToString(CultureInfo.InvariantCulture)} {words.Say(Phrase.Of($"unit.{used.Unit}"))}".Trim());
+            yield return words.Say(Phrase.Of(used.Every == 1 ? "uses.each" : "uses.every", ("what", what), ("amount", amount), ("every", used.Every.ToString(CultureInfo.InvariantCulture))));
+        }
+
+        foreach (var capacity in recipe.Capacities ?? [])
+        {
+            yield return $"{capacity.Places} {words.Say(Phrase.Of($"capacity.{capacity.Of}"))}";
+        }
+
+        yield return words.Say(Phrase.Of("uses.time", ("hands", Minutes(recipe.Timing.HandsOnSeconds)), ("alone", Minutes(recipe.Timing.UnattendedSeconds))));
+    }
+
+    private static string Minutes(int seconds) => (seconds / 60m).ToString("0.#", CultureInfo.InvariantCulture);
+
+    private StepDocument StepOf(Recipe recipe, Step step, bool hasPlan)
+    {
+        var places = new Dictionary<string, string> { ["shards"] = words.Say(Phrase.Of("shards.many", ("count", recipe.Steps.Count(s => s.MakesShard).ToString(CultureInfo.InvariantCulture)))) };
+        if (hasPlan && ResolvedDimension.Of(step, recipe, isRecleave: false) is { } dimension)
+        {
+            places["length"] = LengthDisplay.WithUnit(dimension.Target, unit);
+        }
+
+        if (hasPlan && step.Cut is { } cut && StripPlan.For(recipe, isRecleave: false).MarkOf(cut) is { Bites.Count: > 0 } mark)
+        {
+            places["bites"] = BenchWords.Bites(words, mark.Bites, unit);
+        }
+
+        return new StepDocument(
+            step.Name.In(language), Phrasebook.Fill(step.Title.In(language), places), Phrasebook.Fill(step.How.In(language), places), step.Why?.In(language) ?? string.Empty,
+            [.. step.Cautions.Select(c => words.Say(Phrase.Of($"caution.{c}")))]);
+    }
+}

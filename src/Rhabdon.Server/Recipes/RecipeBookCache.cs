@@ -1,0 +1,56 @@
+using Rhabdon.Core.Recipes;
+using Rhabdon.Data;
+
+namespace Rhabdon.Server.Recipes;
+
+/// <summary>The recipe book in memory. A published version never changes, so it is read again only when one is missing.</summary>
+public sealed class RecipeBookCache(RecipeStore store, EventStore events, StreamCache streams)
+{
+    private readonly Lock turn = new();
+    private RecipeBook? book;
+    private int forgotten;
+
+    public async Task<RecipeBook> BookAsync()
+    {
+        while (true)
+        {
+            int before;
+            lock (turn)
+            {
+                if (book is not null)
+                {
+                    return book;
+                }
+
+                before = forgotten;
+            }
+
+            var read = await store.BookAsync();
+            lock (turn)
+            {
+                // What was read before something was published is stale: read again.
+                if (before == forgotten)
+                {
+                    return book ??= read;
+                }
+            }
+        }
+    }
+
+    public void Forget()
+    {
+        lock (turn)
+        {
+            (book, forgotten) = (null, forgotten + 1);
+        }
+
+        streams.Forget();
+    }
+
+    /// <summary>Forgets here and on every server instance, and bids the pages look again.</summary>
+    public Task ForgetEverywhereAsync()
+    {
+        Forget();
+        return events.TellAllAsync();
+    }
+}

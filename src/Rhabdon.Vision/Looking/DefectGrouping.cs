@@ -1,0 +1,125 @@
+using Rhabdon.Core.Catalog;
+using Rhabdon.Core.EndFaces;
+
+namespace Rhabdon.Vision.Looking;
+
+/// <summary>The patches on glass and ferrule as marks: put together over the ring, and named by their looks and by the company they keep.</summary>
+/// <param name="ring">The adhesive's, between the two.</param>
+/// <param name="glassEdge">Radius of what was judged as glass, micrometers; <paramref name="ferruleFrom"/> that from which the ferrule was.</param>
+/// <param name="blur">Of the lens, micrometers.</param>
+/// <param name="light">The glass's shade: in a dim picture dirt is fainter too.</param>
+internal sealed class DefectGrouping(RingView ring, double glassEdge, double ferruleFrom, double blur, float light)
+{
+    private const double LeastOnFerrule = 4;
+
+    // A pore beside the ring does not go on under it.
+    private const double LeastUnderRing = 6;
+
+    // What the ring cuts off goes on to the very edge of what is judged, and is no ellipse anymore.
+    private const double CutOff = 0.25;
+
+    // Dirt keeps the light off; what is fainter is the light's own unevenness, or what stayed of a line.
+    private const float FaintestDirt = 14;
+    private const float FaintestDirtOfGlass = 0.11f;
+
+    // Odds by its own looks from which on dirt counts as dirt for the crumbs beside it.
+    private const double Sure = 1.5;
+    private const double LargestCrumb = 6;
+    private const double CrumbsReach = 4;
+
+    /// <param name="faint">Wide faint patches on the glass, found apart from the others.</param>
+    public IReadOnlyList<(Blob Blob, MarkKind Kind)> Name(IReadOnlyList<Blob> faint, IEnumerable<Blob> onGlass, IEnumerable<Blob> onFerrule)
+    {
+        var (glass, ferrule) = (onGlass.ToList(), onFerrule.ToList());
+        var across = TakeAcross(glass, ferrule);
+        ferrule.RemoveAll(b => b.Size < LeastOnFerrule);
+        List<Blob> atRing = [.. faint.Concat(glass).Concat(across.Select(a => a.Glass)).Where(b => b.MeetsRingFromWithin(glassEdge))];
+        var halves = ferrule.FindAll(b => b.MeetsRingFromOutside(ferruleFrom) && atRing.Exists(b.IsAbreastOf));
+        List<(Blob Blob, MarkKind Kind)> beyond = [.. ferrule.Except(halves).Select(b => (b, Beyond(b))).Where(IsThere)];
+        var within = InCompany(Clumped([.. glass.Where(b => !IsCutOff(b)).Select(b => (b, DefectClassifier.Of(b, DirtLikelihood.OnGlass(b)))).Where(IsThere)]), beyond);
+        List<(Blob Blob, MarkKind Kind)> elsewhere = [.. within.Where(p => !p.Blob.MeetsRingFromWithin(glassEdge)), .. beyond.Where(p => p.Blob.IsCompact)];
+
+        // What is dirt at the ring by its own looks is company for the others there.
+        var named = AtRing(NamerBeside(elsewhere));
+        named = AtRing(NamerBeside(elsewhere.Concat(named)));
+        return [.. within.Select(p => (OutToEdge(p.Blob), p.Kind)), .. beyond.Select(p => (InToEdge(p.Blob), p.Kind)), .. named];
+
+        List<(Blob Blob, MarkKind Kind)> AtRing(RingDefectClassifier names) =>
+        [
+            .. faint.Select(b => (b, names.Faint(b))),
+            .. glass.Where(IsCutOff).Select(b => (OutToEdge(b), names.OnGlass(b))).Where(IsThere),
+            .. halves.Select(b => (InToEdge(b), names.OnFerrule(b))),
+            .. across.Select(a => (Whole: a.Glass.With(a.Ferrule, ferruleFrom - glassEdge), a.Glass, a.Ferrule)).Select(a => (a.Whole, names.CrossSection(a.Whole, a.Glass, a.Ferrule))),
+        ];
+    }
+
+    private RingDefectClassifier NamerBeside(IEnumerable<(Blob Blob, MarkKind Kind)> others) => new(ring, glassEdge, blur, DepthOf(others));
+
+    // Adhesive shows on the glass as well.
+    private MarkKind Beyond(Blob blob) => !blob.MeetsRingFromOutside(ferruleFrom) ? DefectClassifier.Of(blob, DirtLikelihood.OnFerrule(blob)) : DefectClassifier.IsFilm(blob) ? MarkKind.Film : MarkKind.LooseDirt;
+
+    private bool IsThere((Blob Blob, MarkKind Kind) patch) => patch.Kind != MarkKind.LooseDirt || Math.Abs(patch.Blob.Contrast) >= Math.Min(FaintestDirt, FaintestDirtOfGlass * light);
+
+    private static float DepthOf(IEnumerable<(Blob Blob, MarkKind Kind)> patches) => patches.Where(p => p.Kind == MarkKind.LooseDirt).Select(p => -p.Blob.Contrast).DefaultIfEmpty().Max();
+
+    private Blob InToEdge(Blob blob) => blob.Size >= LeastUnderRing && blob.MeetsRingFromOutside(ferruleFrom) ? blob.InTo(FiberDimensions.CladdingRadius) : blob;
+
+    private bool IsCutOff(Blob blob) => blob.Farthest >= glassEdge - CutOff;
+
+    private Blob OutToEdge(Blob blob) => blob.MeetsRingFromWithin(glassEdge) ? blob.OutTo(FiberDimensions.CladdingRadius) : blob;
+
+    // The two halves of each mark that lies over the ring, taken from where they were found.
+    private List<(Blob Glass, Blob Ferrule)> TakeAcross(List<Blob> onGlass, List<Blob> onFerrule)
+    {
+        var across = new List<(Blob Glass, Blob Ferrule)>();
+        foreach (var glass in onGlass.Where(b => b.MeetsRingFromWithin(glassEdge)).ToList())
+        {
+            if (onFerrule.Find(f => f.MeetsRingFromOutside(ferruleFrom) && glass.GoesOnIn(f)) is { } other)
+            {
+                across.Add((glass, other));
+                onGlass.Remove(glass);
+                onFerrule.Remove(other);
+            }
+        }
+
+        return across;
+    }
+
+    // Cleaning takes a minute, and the next look tells: what is as likely dirt as a pit is dirt, and so is a small mark right beside dirt (common practice).
+    private static List<(Blob Blob, MarkKind Kind)> InCompany(List<(Blob Blob, MarkKind Kind)> patches, List<(Blob Blob, MarkKind Kind)> beyond)
+    {
+        var doubtful = patches.FindAll(p => p.Kind is MarkKind.Pit or MarkKind.LooseDirt);
+        var dirtBeyond = beyond.FindAll(p => p.Kind == MarkKind.LooseDirt && p.Blob.IsCompact);
+        List<double> odds = [.. doubtful.Select(OddsOf), .. dirtBeyond.Select(p => Math.Max(0, DirtLikelihood.OnFerrule(p.Blob)))];
+        List<(Blob Blob, MarkKind Kind)> named = [.. doubtful.Select((p, i) => (p.Blob, DirtLikelihood.InCompany(odds, i) > 0 ? MarkKind.LooseDirt : MarkKind.Pit)), .. patches.Except(doubtful)];
+        var dirt = named.Concat(dirtBeyond).Where(p => p.Kind == MarkKind.LooseDirt && DirtLikelihood.OnGlass(p.Blob) > Sure).Select(p => p.Blob).ToList();
+        return named.ConvertAll(p => IsCrumb(p.Blob, p.Kind, dirt) ? (p.Blob, MarkKind.LooseDirt) : p);
+    }
+
+    // A clump is dirt, however round its pieces are.
+    private static double OddsOf((Blob Blob, MarkKind Kind) patch) => DirtLikelihood.OnGlass(patch.Blob) is var looks && patch.Kind == MarkKind.LooseDirt && looks <= 0 ? DirtLikelihood.Most : looks;
+
+    // What lies in a clump is dirt, and one mark.
+    private static List<(Blob Blob, MarkKind Kind)> Clumped(List<(Blob Blob, MarkKind Kind)> patches)
+    {
+        var (clumped, open) = (new List<(Blob Blob, MarkKind Kind)>(), new List<(Blob Blob, MarkKind Kind)>(patches));
+        while (open.Count > 0)
+        {
+            var clump = new List<Blob> { open[0].Blob };
+            var kind = open[0].Kind;
+            open.RemoveAt(0);
+            for (var i = 0; i < clump.Count && kind is MarkKind.Pit or MarkKind.LooseDirt; i++)
+            {
+                clump.AddRange(open.Where(p => p.Kind is MarkKind.Pit or MarkKind.LooseDirt && p.Blob.ClumpsWith(clump[i])).Select(p => p.Blob));
+                open.RemoveAll(p => clump.Contains(p.Blob));
+            }
+
+            clumped.Add((clump.Aggregate((whole, next) => whole.Beside(next)), clump.Count > 1 ? MarkKind.LooseDirt : kind));
+        }
+
+        return clumped;
+    }
+
+    private static bool IsCrumb(Blob blob, MarkKind kind, List<Blob> dirt) =>
+        kind is MarkKind.Pit or MarkKind.Scratch && blob.Length < LargestCrumb && dirt.Exists(d => blob.Apart(d) < ((blob.Length + d.Length) / 2) + CrumbsReach);
+}

@@ -1,0 +1,75 @@
+using Rhabdon.Core.EndFaces;
+
+namespace Rhabdon.Vision.Looking;
+
+/// <summary>
+/// Tells what a patch at the adhesive's ring is. Adhesive and dirt lie over the ring, a chip ends at it; dirt seldom lies alone, so what lies elsewhere on the face says more (common practice).
+/// </summary>
+/// <param name="ring">The adhesive's.</param>
+/// <param name="glassEdge">Radius of what was judged as glass, micrometers.</param>
+/// <param name="blur">Of the lens, micrometers.</param>
+/// <param name="dirt">How dark the darkest dirt is that lies away from the ring, shades; zero for none.</param>
+internal sealed class RingDefectClassifier(RingView ring, double glassEdge, double blur, float dirt)
+{
+    private const double LeastAsDark = 0.3;
+    private const double LongAtRing = 12;
+    private const double SlenderAtRing = 2.3;
+    private const double DeepestAtRing = 11;
+    private const double DeepestCrescent = 20;
+    private const double LargestDirt = 20;
+    private const double LargestAdhesive = 35;
+    private const double DeepDirt = 70;
+    private const double SmallDirt = 5;
+    private const double RoundDirt = 1.7;
+    private const double SlenderDirt = 2.5;
+    private const double FarIn = 0.9;
+    private const double FarInAsThread = 0.35;
+    private const double SoftEdge = 0.48;
+    private const double BlurOfEdge = 0.8;
+
+    /// <summary>Of a wide faint patch.</summary>
+    public MarkKind Faint(Blob blob) => HugsRing(blob) ? MarkKind.Adhesive : MarkKind.Film;
+
+    /// <summary>Of a patch on the glass alone.</summary>
+    public MarkKind OnGlass(Blob blob) =>
+        IsFilm(blob) ? MarkKind.Film
+        : IsThreadFromRing(blob) ? MarkKind.Scratch
+        : DefectClassifier.IsBroken(blob) && !LiesAlongRing(blob) ? MarkKind.Shattered
+        : IsInCompany(blob) ? MarkKind.LooseDirt
+        : ring.IsDarkenedBy(blob) ? (IsDirtOverRing(blob) ? MarkKind.LooseDirt : MarkKind.Adhesive)
+        : ring.IsBlack && LiesAlongRing(blob) ? MarkKind.Adhesive
+        : OnlyTouchesRing(blob) ? MarkKind.LooseDirt
+        : MarkKind.Chip;
+
+    /// <summary>Of a patch on glass and ferrule alike: it lies on top of both.</summary>
+    public MarkKind CrossSection(Blob whole, Blob onGlass, Blob onFerrule) =>
+        IsFilm(onGlass) && (DefectClassifier.IsFilm(onFerrule) || onGlass.Size > LargestAdhesive) ? MarkKind.Film
+        : IsInCompany(whole) || (onGlass.Contrast < -DeepDirt && onGlass.Size < LargestDirt && !LiesAlongRing(onGlass)) ? MarkKind.LooseDirt
+        : MarkKind.Adhesive;
+
+    /// <summary>Of a patch on the ferrule, abreast of one on the glass.</summary>
+    public MarkKind OnFerrule(Blob blob) => DefectClassifier.IsFilm(blob) ? MarkKind.Film : IsInCompany(blob) ? MarkKind.LooseDirt : MarkKind.Adhesive;
+
+    // Dirt may lie beside adhesive too, which is larger than dirt.
+    private bool IsInCompany(Blob blob) => dirt > LeastAsDark * Math.Abs(blob.Contrast) && blob.Size < LargestDirt;
+
+    private bool IsFilm(Blob onGlass) => DefectClassifier.IsFilm(onGlass) && !HugsRing(onGlass);
+
+    // Film over so small a part of the glass that it lies by the ring alone is seldom; adhesive goes nowhere else.
+    private bool HugsRing(Blob blob) => blob.Contrast < 0 && blob.MeetsRingFromWithin(glassEdge) && blob.Nearest > glassEdge - DeepestCrescent;
+
+    private bool IsThreadFromRing(Blob blob) => DefectClassifier.IsThread(blob) && blob.Length > LongAtRing && (blob.Contrast > 0 || ReachOf(blob) > FarInAsThread * blob.Length);
+
+    // What clings to the ring, a crescent along it; dirt is about as wide as it is long.
+    private bool LiesAlongRing(Blob blob) => blob.Length > LongAtRing && blob.Length > SlenderAtRing * blob.Width && blob.Nearest > glassEdge - DeepestAtRing;
+
+    // Darker, smaller or reaching farther in than adhesive does.
+    private bool IsDirtOverRing(Blob blob) => (blob.Length / blob.Width) is var slender
+        && ((blob.Contrast < -DeepDirt && slender < SlenderDirt) || (blob.Size < SmallDirt && slender < SlenderAtRing) || (ReachOf(blob) > blob.Size && slender < RoundDirt));
+
+    // Glass breaks out with a sharp edge, and most at its rim; what reaches farther in than it is large, and is not sharp, only touches the ring.
+    private bool OnlyTouchesRing(Blob blob) => ReachOf(blob) > FarIn * blob.Size && blob.EdgeWidth > SoftEdge + (BlurOfEdge * blur);
+
+    // How far in from the glass's edge it comes.
+    private double ReachOf(Blob blob) => glassEdge - blob.Nearest;
+}

@@ -1,0 +1,137 @@
+using Rhabdon.Core.EndFaces;
+
+using Shade = Rhabdon.Vision.Looking.IlluminationModel.Shade;
+
+namespace Rhabdon.Vision.Looking;
+
+/// <summary>Glass that film covers in part: one light on both, and the film by a step brighter or darker.</summary>
+/// <param name="Light">On what is not covered.</param>
+/// <param name="Step">Shades.</param>
+internal sealed record TwoLevelIllumination(IlluminationModel IlluminationModel, double Step)
+{
+    private const int Passes = 12;
+    private const int Narrowing = 8;
+    private const double Settled = 0.02;
+    private const int LevelPasses = 10;
+    private const double LeastNoise = 0.5;
+    private const double LeastStep = 2.5;
+
+    // Film is faint; broken glass is not.
+    private const double MostStep = 38;
+    private const double Near = 2;
+
+    // Film is mottled; the glass beside it is not.
+    private const double Uneven = 0.07;
+    private const double UnevenAtFirst = 0.2;
+    private const double LeastCover = 0.08;
+    private const double LeastGain = 0.05;
+
+    // Where one shade explains as much of the glass, what is left is too little for film.
+    private const double NearlyAll = 0.9;
+    private const double ClearlyMore = 1.1;
+
+    // Micrometers from the middle: film that goes round most of what lies farther out is seldom.
+    private const double Rim = 50;
+
+    /// <param name="alone">The light as if nothing covered the glass.</param>
+    /// <param name="beside">The light on the ferrule: that on the glass has its shape.</param>
+    /// <returns>Null where two shades say hardly more than one.</returns>
+    public static TwoLevelIllumination? Of(List<Shade> shades, IlluminationModel alone, IlluminationModel beside)
+    {
+        var noise = Math.Max(LeastNoise, NoiseOf(shades));
+        var byOne = ((IlluminationModel[])[alone, beside.AtLevel(alone.AtMiddle)]).Max(light => shades.Count(s => Math.Abs(light.Off(s)) < Near * noise));
+        if (byOne > NearlyAll * shades.Count)
+        {
+            return null;
+        }
+
+        var (best, most) = ((TwoLevelIllumination?)null, 0);
+        foreach (var start in (IlluminationModel[])[beside.AtLevel(alone.AtMiddle), IlluminationModel.Flat(alone.AtMiddle)])
+        {
+            if (Parted(start, shades, noise) is { } parted && shades.Count(s => Math.Abs(parted.Off(s)) < Near * noise) is var near && near > ClearlyMore * most)
+            {
+                (best, most) = (parted, near);
+            }
+        }
+
+        return best is not null && most >= byOne + (LeastGain * shades.Count) && best.IsFilm(shades, noise) ? best.WithRimBare(shades) : null;
+    }
+
+    // Enough of a step to be seen in the noise, not too much for film, and some of the glass on either side of it.
+    private bool IsFilm(List<Shade> shades, double noise) =>
+        Math.Abs(Step) >= Math.Max(LeastStep, Near * noise) && Math.Abs(Step) <= MostStep
+        && shades.Count(Covers) is var covered && Math.Min(covered, shades.Count - covered) >= LeastCover * shades.Count;
+
+    private bool Covers(Shade shade) => IlluminationModel.Off(shade) is var off && Math.Abs(off - Step) < Math.Abs(off);
+
+    // From the nearer of the two.
+    private double Off(Shade shade) => IlluminationModel.Off(shade) - (Covers(shade) ? Step : 0);
+
+    private TwoLevelIllumination WithRimBare(List<Shade> shades)
+    {
+        var rim = shades.FindAll(s => (s.X * s.X) + (s.Y * s.Y) > Rim * Rim);
+        return 2 * rim.Count(Covers) > rim.Count ? new TwoLevelIllumination(IlluminationModel.Raised(Step), -Step) : this;
+    }
+
+    // From a place to the next, film is the same nearly everywhere.
+    private static double NoiseOf(List<Shade> shades)
+    {
+        var steps = new float[shades.Count - 1];
+        for (var i = 0; i < steps.Length; i++)
+        {
+            steps[i] = shades[i + 1].Value - shades[i].Value;
+        }
+
+        return RobustStatistics.Spread(steps) / Math.Sqrt(2);
+    }
+
+    // In turns: which places film covers, and then the light and the step that suit them; ever more closely, so that the film's edge counts little.
+    private static TwoLevelIllumination? Parted(IlluminationModel start, List<Shade> shades, double noise)
+    {
+        var parted = Leveled(start, shades);
+        Span<double> factors = stackalloc double[IlluminationModel.Terms + 1];
+        for (var pass = 0; pass < Passes && parted is not null; pass++)
+        {
+            var even = Math.Max(noise, UnevenAtFirst * Math.Abs(parted.Step) * (Narrowing - pass) / Narrowing);
+            var uneven = Math.Max(even, Uneven * Math.Abs(parted.Step));
+            var sums = new LeastSquares(IlluminationModel.Terms + 1);
+            foreach (var shade in shades)
+            {
+                IlluminationModel.Basis(shade.X, shade.Y, factors);
+                var isCovered = parted.Covers(shade);
+                factors[IlluminationModel.Terms] = isCovered ? 1 : 0;
+                sums.Add(factors, shade.Value, IlluminationModel.Weight(parted.Off(shade) / IlluminationModel.FarOff / (isCovered ? uneven : even)));
+            }
+
+            var next = sums.Solve() is { } terms ? new TwoLevelIllumination(IlluminationModel.Of(terms), terms[^1]) : null;
+            if (pass >= Narrowing && next is not null && Math.Abs(next.Step - parted.Step) < Settled)
+            {
+                return next;
+            }
+
+            parted = next;
+        }
+
+        return parted;
+    }
+
+    // The two levels about which what is off from the start lies closest.
+    private static TwoLevelIllumination? Leveled(IlluminationModel start, List<Shade> shades)
+    {
+        var off = shades.ConvertAll(s => start.Off(s)).ToArray();
+        Array.Sort(off);
+        var (low, high) = (off[off.Length / 10], off[off.Length * 9 / 10]);
+        for (var pass = 0; pass < LevelPasses; pass++)
+        {
+            var cut = Array.FindIndex(off, o => o >= (low + high) / 2);
+            if (cut <= 0)
+            {
+                return null;
+            }
+
+            (low, high) = (off[..cut].Average(), off[cut..].Average());
+        }
+
+        return new TwoLevelIllumination(start.Raised(low), high - low);
+    }
+}
