@@ -5,6 +5,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Rhabdon.Core;
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Preparation;
@@ -77,7 +78,7 @@ public static partial class BenchExports
     {
         var state = StateOf(Guid.Parse(termination));
         var face = JsonSerializer.Deserialize(seen, CoreJson.Default.FaceSeen)!;
-        if (state.Step is null || Book.RecipeOf(state) is not { } recipe || recipe.Steps[recipe.IndexOf(state.Step)].Ask is not { Check: FaceReading.Check } ask)
+        if (state.Step is null || Book.RecipeOf(state) is not { } recipe || recipe.Steps[recipe.IndexOf(state.Step)].Ask is not { Reads: ReadingKind.Picture } ask)
         {
             return Words(("says", Phrasebook.English.Say(Phrase.Of("conflict.face-none"))));
         }

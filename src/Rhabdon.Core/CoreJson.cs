@@ -27,6 +27,7 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(PublishedLadder))]
 [JsonSerializable(typeof(FaceProfile))]
 [JsonSerializable(typeof(FiberCore))]
+[JsonSerializable(typeof(Catalogs))]
 [JsonSerializable(typeof(FaceJudgement))]
 [JsonSerializable(typeof(FaceAnswer))]
 [JsonSerializable(typeof(FaceRowAnswer))]

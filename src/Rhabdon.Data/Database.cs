@@ -37,12 +37,22 @@ public sealed class Database(NpgsqlDataSource source)
         _ => IsFull(fault.InnerException),
     };
 
-    /// <summary>Writes a row, to know that rows can be written.</summary>
+    /// <summary>
+    /// Writes a row and takes a megabyte that it gives back, to know that rows can be written and that there is room for more: a row alone fits into what a full disk
+    /// has set aside already.
+    /// </summary>
     public async Task ProveAsync()
     {
         await using var connection = await OpenAsync();
-        await using var write = new NpgsqlCommand("insert into proof_of_life (at) values (now()) on conflict (only_one) do update set at = now()", connection);
+        await using var transaction = await connection.BeginTransactionAsync();
+        await using var write = new NpgsqlCommand(
+            """
+            insert into proof_of_life (at) values (now()) on conflict (only_one) do update set at = now();
+            create temp table room on commit drop as select repeat('x', 1000) as taken from generate_series(1, 1000)
+            """,
+            connection, transaction);
         await write.ExecuteNonQueryAsync();
+        await transaction.CommitAsync();
     }
 
     /// <summary>Runs the migrations that have not run yet, one server at a time.</summary>

@@ -50,7 +50,7 @@ public static class FaceGrader
         }
 
         var ferrule = FerruleView.Of(image, place, measured);
-        var glass = GlassView.Of(image, place, measured, core.Radius(), ferrule?.IlluminationModel);
+        var glass = GlassView.Of(image, place, measured, core.Radius(), ferrule?.Light);
         var findings = Findings(profile, place, measured, RingView.Of(image, place, measured), glass, ferrule);
         var judgement = FaceJudge.Judge(profile, findings);
         return new FaceGrade(

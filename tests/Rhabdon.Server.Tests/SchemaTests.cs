@@ -20,7 +20,7 @@ public class SchemaTests
     [Fact]
     public void What_the_schema_of_a_length_allows_is_read()
     {
-        var schema = new Regex(Regex.Unescape(Regex.Match(FileSchemas.All["recipe.schema.json"], "\"pattern\": \"(.*)\",").Groups[1].Value.Replace("\\u0022", "\"")), RegexOptions.ECMAScript);
+        var schema = new Regex(JsonSerializer.Deserialize<string>(Regex.Match(FileSchemas.All["recipe.schema.json"], "\"pattern\": (\".*\"),").Groups[1].Value)!, RegexOptions.ECMAScript);
         string[] parts = ["0", "1", "3", "7", "16", "64", "99999", "000", ".", "/", "-", " ", "mm", "cm", "m", "µm", "in", "\"", "x"];
         var (chance, allowed) = (new Random(20261128), 0);
         for (var i = 0; i < 300_000; i++)

@@ -22,6 +22,21 @@ public class FaceGraderTests
         { 0.3, 500, 390, new FaceAppearance(Ferrule: 0.55, Ring: 0.5, RingWidth: 0.3, Grain: 0.1) },
     };
 
+    // The fiber says which glass it is, not the limits: a buyer's may serve both. A core of 50 µm is no circle of a mark, nor one of 62.5 (ISO/IEC 11801, from memory).
+    [Theory]
+    [InlineData(FiberCore.Core50)]
+    [InlineData(FiberCore.Core62)]
+    public void A_multimode_core_is_known_as_such_whatever_glass_the_limits_serve(FiberCore core)
+    {
+        var both = Upc with { Modes = [FiberMode.SingleMode, FiberMode.Multimode] };
+        foreach (var step in (double[])[0.06, 0.12, 0.2])
+        {
+            var grade = FaceGrader.Grade(FaceRenderer.Draw(Face(new FaceAppearance(Core: 0.5 + step, CoreRadius: core.Radius(), CoreEdge: 1), [])), both, core);
+            Assert.Equal((FaceVerdict.Pass, FaceGrader.Version), (grade.Verdict, grade.Grader));
+            Assert.Equal(core.Radius(), grade.Place!.CoreRadius, 1.5);
+        }
+    }
+
     [Theory]
     [MemberData(nameof(Views))]
     public void The_fiber_is_found_where_it_was_drawn(double scale, double x, double y, FaceAppearance look)
@@ -424,7 +439,7 @@ public class FaceGraderTests
         Assert.StartsWith("pit ", view.Marks[0].Says, StringComparison.Ordinal);
         Assert.True(view.Marks[0].Share is > 1.2 and < 1.6, "7 of 5 µm");
         Assert.Equal([1, 2], view.Marks.Select(m => m.Number));
-        Assert.Equal(4, view.RadialGradient.Count);
+        Assert.Equal(4, view.Rings.Count);
     }
 
     [Theory]

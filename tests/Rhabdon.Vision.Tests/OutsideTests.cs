@@ -64,7 +64,7 @@ public class OutsideTests
         return FaceGrader.Grade(FaceRenderer.Draw(face), profile, face.Look.Fiber).Place!;
     }
 
-    private static (MadeFace Face, FaceProfile EdgeProfile) FaceOf(string name)
+    private static (MadeFace Face, FaceProfile Profile) FaceOf(string name)
     {
         var parts = name.Split('_');
         var profile = FaceProfiles.Find(parts[1])!;

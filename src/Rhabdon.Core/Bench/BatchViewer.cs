@@ -16,7 +16,7 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
         var bench = focus is null ? null : new BenchViewer(book, words, language, look.Unit, look.Rates).View(focus);
         var together = look.Slots.Where(s => turn.Together.Contains(s.Termination)).Select(s => s.Strand).ToList();
         return new BatchView(
-            [.. look.Slots.Zip(states, (slot, state) => TrayOf(slot, state, focus, turn))],
+            [.. look.Slots.Zip(states, (slot, state) => QueueViewOf(slot, state, focus, turn))],
             turn.Focus,
             turn.Together,
             words.Say(together.Count == 1 ? Phrase.Of("strands.one", ("number", StrandNumbers.Say(together))) : Phrase.Of("strands.many", ("numbers", StrandNumbers.Say(together)))),
@@ -25,7 +25,7 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
             bench);
     }
 
-    private BatchQueueView TrayOf(BatchSlot slot, TerminationState state, TerminationState? focus, Turn turn) => new(
+    private BatchQueueView QueueViewOf(BatchSlot slot, TerminationState state, TerminationState? focus, Turn turn) => new(
         slot.Termination, slot.Strand, StrandColor.Of(slot.Strand), slot.Label, state.Phase, state.Attempt, Doing(state), BatchQueue.StandingOf(state, focus, turn, book),
         turn.Together.Contains(slot.Termination), state.InHand, state.Batch);
 

@@ -57,10 +57,11 @@ public sealed record CountView(int Low, int High, int BeatMilliseconds);
 /// <param name="Other">The same in the other unit.</param>
 public sealed record FigureView(string Value, string Unit, string Note, string Other);
 
+/// <param name="Unit">Written after the field; empty where there is none.</param>
 /// <param name="Accepts">The range that is good, in words; empty for choices.</param>
 /// <param name="Profile">Where a picture can answer: the limits that it is held against.</param>
 /// <param name="Core">And the core of the strand's fiber.</param>
-public sealed record AskView(string Question, bool IsLength, bool IsCount, string Unit, string Accepts, IReadOnlyList<ChoiceView> Choices, string? Profile = null, FiberCore? Core = null);
+public sealed record AskView(string Question, ReadingKind Kind, string Unit, string Accepts, IReadOnlyList<ChoiceView> Choices, string? Profile = null, FiberCore? Core = null);
 
 public sealed record ChoiceView(string Value, string Say);
 

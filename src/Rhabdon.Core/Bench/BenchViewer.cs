@@ -123,16 +123,40 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
     private AskView AskOf(TerminationState state, Step step, ResolvedDimension? dimension)
     {
         var ask = step.Ask!;
-        var plan = ask.Check == FaceReading.Check ? state.Plan : null;
+        var plan = ask.Reads == ReadingKind.Picture ? state.Plan : null;
         return new AskView(
             ask.Question.In(language),
-            ask.IsLength,
-            ask.Counts,
-            ask.IsLength ? LengthDisplay.Symbol(unit) : string.Empty,
-            ask.IsLength && dimension is not null ? Range(dimension) : step.Count is { } count ? CountText(count) : string.Empty,
+            ask.Reads,
+            UnitOf(ask.Reads),
+            ask.IsLength && dimension is not null ? Range(dimension) : ask.Limits is { } limits ? Range(limits, UnitOf(ask.Reads)) : step.Count is { } count ? CountText(count) : string.Empty,
             [.. IntentHandler.OpenChoices(state, ask).Select(c => new ChoiceView(c.Value, c.Say.In(language)))],
             plan is null ? null : book.ProfileFor(plan.Grade.Mode(), plan.Polish).Id,
             plan?.Grade.Core());
+    }
+
+    private string UnitOf(ReadingKind kind) => kind switch
+    {
+        ReadingKind.Length => LengthDisplay.Symbol(unit),
+        ReadingKind.Angle or ReadingKind.Angles => Angle.Unit,
+        ReadingKind.Loss or ReadingKind.Reflectance => Decibel.Unit,
+        ReadingKind.Power => DecibelMilliwatt.Unit,
+        ReadingKind.Temperature => Temperature.Unit,
+        ReadingKind.Duration => "s",
+        _ => string.Empty,
+    };
+
+    private string Range(ReadingLimits limits, string symbol)
+    {
+        var (least, most) = (Said(limits.GoodLeast ?? limits.Least), Said(limits.GoodMost ?? limits.Most));
+        return (least, most) switch
+        {
+            (null, null) => string.Empty,
+            ({ } low, null) => words.Say(Phrase.Of("limits.least", ("least", low))),
+            (null, { } high) => words.Say(Phrase.Of("limits.most", ("most", high))),
+            ({ } low, { } high) => words.Say(Phrase.Of("limits.between", ("least", low), ("most", high))),
+        };
+
+        string? Said(decimal? figure) => figure is { } given ? string.Create(CultureInfo.InvariantCulture, $"{given:0.###} {symbol}") : null;
     }
 
     private string CountText(Count count) => words.Say(Phrase.Of("count.range", ("low", Count(count.Low)), ("high", Count(count.High))));

@@ -14,7 +14,8 @@ public static class IntentHandler
     /// <summary>Longest reason a person may give.</summary>
     public const int MaxReason = 500;
 
-    private const int MaxCount = 500;
+    // Of what was typed, shown again.
+    private const int MostEcho = 20;
 
     /// <param name="now">By the tablet's clock: a time that must run is held to it. Null when nobody waits for it.</param>
     public static BenchAnswer Answer(TerminationState state, RecipeBook book, BenchIntent intent, LengthUnit unit, DateTimeOffset? now = null) => intent switch
@@ -37,38 +38,18 @@ public static class IntentHandler
         var ask = step.Ask!;
         if (string.IsNullOrWhiteSpace(read))
         {
-            return (null, null, new BenchFault("reading", Phrase.Of(ask.IsLength ? "bench.reading-wanted" : "bench.choice-wanted")));
+            return (null, null, new BenchFault("reading", Phrase.Of(ask.IsChoice ? "bench.choice-wanted" : $"bench.{Asked(ask)}-wanted")));
         }
 
-        if (ask.Counts)
+        if (ReadingValue.Parse(ask.Reads, read, unit) is not { } value || (ask.IsChoice && !OpenChoices(state, ask).Any(c => c.Value == read)))
         {
-            if (!int.TryParse(read.Trim(), NumberStyles.None, CultureInfo.InvariantCulture, out var count) || count > MaxCount)
-            {
-                return (null, null, new BenchFault("reading", Phrase.Of("bench.count-wanted")));
-            }
-
-            var counted = new Reading(ask.Check, Count: count);
-            return (counted, Judgement.Judge(step, counted, null), null);
+            return (null, null, new BenchFault("reading", ask.IsLength
+                ? Phrase.Of("bench.reading-malformed", ("typed", read.Length > MostEcho ? read[..MostEcho] : read))
+                : Phrase.Of(ask.IsChoice ? "bench.choice-wanted" : $"bench.{Asked(ask)}-wanted")));
         }
 
-        if (ask.IsLength)
-        {
-            if (!LengthText.TryParse(read, unit, out var length))
-            {
-                return (null, null, new BenchFault("reading", Phrase.Of("bench.reading-malformed", ("typed", read.Length > 20 ? read[..20] : read))));
-            }
-
-            var reading = new Reading(ask.Check, length);
-            return (reading, Judgement.Judge(step, reading, ResolvedDimension.Of(step, recipe, state.Recleave)), null);
-        }
-
-        if (OpenChoices(state, ask).FirstOrDefault(c => c.Value == read) is not { } choice)
-        {
-            return (null, null, new BenchFault("reading", Phrase.Of("bench.choice-wanted")));
-        }
-
-        var chosen = new Reading(ask.Check, Choice: choice.Value);
-        return (chosen, Judgement.Judge(step, chosen, null), null);
+        var reading = Reading.Of(ask.Check, value);
+        return (reading, Judgement.Judge(step, reading, ask.IsLength ? ResolvedDimension.Of(step, recipe, state.Recleave) : null), null);
     }
 
     /// <summary>The choices a step offers now: one that compares with an earlier look waits until there was one.</summary>
@@ -77,6 +58,8 @@ public static class IntentHandler
         var met = state.Attempts.Where(a => a.Number == state.Attempt).SelectMany(a => a.Tries).Select(t => t.Sign).OfType<string>().ToHashSet();
         return ask.Choices.Where(c => c.AfterSign is null || met.Contains(c.AfterSign));
     }
+
+    private static string Asked(Ask ask) => ask.Reads.ToString().ToLowerInvariant();
 
     private static BenchAnswer Begin(TerminationState state, RecipeBook book, BeginWork begin)
     {

@@ -170,7 +170,7 @@ internal sealed class TerminationFolder(Guid termination, RecipeBook book)
             return Phrase.Of("conflict.reading", ("step", done.Id));
         }
 
-        if (done.Ask is { } ask && (ask.Check != body.Reading!.Check || ask.IsLength != body.Reading.Length.HasValue || ask.Counts != body.Reading.Count.HasValue))
+        if (done.Ask is { } ask && (ask.Check != body.Reading!.Check || !body.Reading.Answers(ask.Reads)))
         {
             return Phrase.Of("conflict.reading", ("step", done.Id));
         }

@@ -1,4 +1,4 @@
-using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Units;
 
 namespace Rhabdon.Core.Recipes;
@@ -6,8 +6,6 @@ namespace Rhabdon.Core.Recipes;
 /// <summary>Whether what a recipe uses up, holds at once and joins is known and possible.</summary>
 internal static class KitChecks
 {
-    private static readonly string[] Units = ["piece", "ml", "g", "use"];
-
     public static IEnumerable<RecipeFault> Faults(Recipe recipe) =>
         OfParts(recipe).Concat(OfConsumption(recipe)).Concat(OfCapacities(recipe)).Concat(recipe.Joint is { } joint ? OfJoint(joint) : []);
 
@@ -28,14 +26,14 @@ internal static class KitChecks
         for (var index = 0; index < consumes.Count; index++)
         {
             var (used, place) = (consumes[index], $"consumes[{index}]");
-            if (!Phrasebook.English.Words.ContainsKey($"consumable.{used.Consumable}"))
+            if (!Catalogs.All.Consumables.Contains(used.Consumable))
             {
                 yield return RecipeCheck.Fault($"{place}.consumable", "recipe.no-consumable", ("consumable", used.Consumable));
             }
 
-            if (!Units.Contains(used.Unit))
+            if (!Catalogs.All.Units.Contains(used.Unit))
             {
-                yield return RecipeCheck.Fault($"{place}.unit", "recipe.no-unit", ("units", string.Join(", ", Units)));
+                yield return RecipeCheck.Fault($"{place}.unit", "recipe.no-unit", ("units", string.Join(", ", Catalogs.All.Units)));
             }
 
             if (used.Amount <= 0)
@@ -55,7 +53,7 @@ internal static class KitChecks
         var capacities = recipe.Capacities ?? [];
         for (var index = 0; index < capacities.Count; index++)
         {
-            if (!Phrasebook.English.Words.ContainsKey($"capacity.{capacities[index].Of}"))
+            if (!Catalogs.All.Capacities.Contains(capacities[index].Of))
             {
                 yield return RecipeCheck.Fault($"capacities[{index}].of", "recipe.no-capacity", ("of", capacities[index].Of));
             }

@@ -50,6 +50,11 @@ public static class RecipeCheck
 
     private static IEnumerable<RecipeFault> ServesFaults(Serviceability serves)
     {
+        if (!Catalogs.All.Methods.Contains(serves.Method))
+        {
+            yield return Fault("serves.method", "recipe.no-method", ("known", string.Join(", ", Catalogs.All.Methods)));
+        }
+
         foreach (var (place, count) in ((string, int)[])[("connectors", serves.Connectors.Count), ("polishes", serves.Polishes.Count), ("modes", serves.Modes.Count), ("builds", serves.Builds.Count)])
         {
             if (count == 0)

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Units;
 
 namespace Rhabdon.Core.Recipes;
@@ -92,17 +93,35 @@ public enum DimensionOf
     Given,
 }
 
-/// <summary>What a step asks the installer to read: a length against the step's dimension, or one of several choices.</summary>
-/// <param name="Check">The check's name in the rulebook: <c>strip-length</c>, <c>cleave-length</c>, <c>light-none</c>, ...</param>
-/// <param name="Sign">The ladder's sign when a length is outside.</param>
-/// <param name="Choices">Empty for a length or a count.</param>
+/// <summary>What a step asks the installer to read: a length against the step's dimension, a figure against limits, a count of strokes, or one of several choices.</summary>
+/// <param name="Check">By its name in the catalog: <c>strip-length</c>, <c>cleave-length</c>, <c>light-none</c>, ...</param>
+/// <param name="Sign">The ladder's sign when a length or figure is outside.</param>
+/// <param name="Choices">Empty for anything but a choice.</param>
 /// <param name="Counts">Asks for the number of the step's counted strokes.</param>
 /// <param name="OneForAll">One answer holds for every strand of a batch that stands here: the alcohol used, not the length of each.</param>
-public sealed record Ask(string Check, Wording Question, IReadOnlyList<Choice> Choices, string? Sign = null, bool OneForAll = false, bool Counts = false)
+/// <param name="Kind">Of what is read; null in files from before there were kinds: see <see cref="Reads"/>.</param>
+/// <param name="Limits">Of a figure; null where any figure is good. A length has its tolerance, a count its strokes.</param>
+public sealed record Ask(
+    string Check, Wording Question, IReadOnlyList<Choice> Choices, string? Sign = null, bool OneForAll = false, bool Counts = false, ReadingKind? Kind = null, ReadingLimits? Limits = null)
 {
+    /// <summary>The kind of what is read.</summary>
     [JsonIgnore]
-    public bool IsLength => Choices.Count == 0 && !Counts;
+    public ReadingKind Reads => Kind
+        ?? (Counts ? ReadingKind.Count
+        : Choices.Count == 0 ? ReadingKind.Length
+        : Catalogs.All.CheckOf(Check) is { Kind: ReadingKind.Picture } ? ReadingKind.Picture
+        : ReadingKind.Choice);
+
+    [JsonIgnore]
+    public bool IsLength => Reads == ReadingKind.Length;
+
+    /// <summary>True when the answer is one of the choices.</summary>
+    [JsonIgnore]
+    public bool IsChoice => Reads is ReadingKind.Choice or ReadingKind.Picture;
 }
+
+/// <summary>Limits of a figure in the unit of its kind (°, dB, dBm, °C, seconds), each included: outside is bad, and outside the good ones doubtful. Null for none.</summary>
+public sealed record ReadingLimits(decimal? Least = null, decimal? Most = null, decimal? GoodLeast = null, decimal? GoodMost = null);
 
 /// <summary>One answer, how it is judged, and the ladder's sign it raises.</summary>
 /// <param name="AfterSign">Offered only once this sign has been met in the attempt: light cannot be dimmer before it was seen.</param>

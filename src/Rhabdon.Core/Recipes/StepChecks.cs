@@ -1,4 +1,4 @@
-using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Catalog;
 
 namespace Rhabdon.Core.Recipes;
 
@@ -59,7 +59,7 @@ internal static class StepChecks
             yield return RecipeCheck.Fault($"{place}.dimension", "recipe.no-dimension");
         }
 
-        foreach (var caution in step.Cautions.Where(c => !Knows($"caution.{c}")))
+        foreach (var caution in step.Cautions.Except(Catalogs.All.Cautions))
         {
             yield return RecipeCheck.Fault($"{place}.cautions", "recipe.no-caution", ("caution", caution));
         }
@@ -78,15 +78,36 @@ internal static class StepChecks
             yield return RecipeCheck.Fault(place, "recipe.no-sign", ("sign", sign));
         }
 
-        if (ask.IsLength && ask.Sign is null)
+        if (Catalogs.All.CheckOf(ask.Check)?.Takes(ask.Reads) is not true)
+        {
+            yield return RecipeCheck.Fault($"{place}.check", "recipe.no-check", ("check", ask.Check), ("known", string.Join(", ", Catalogs.All.Checks.Where(c => c.Takes(ask.Reads)).Select(c => c.Id))));
+        }
+
+        if (ask.IsChoice != ask.Choices.Count > 0)
+        {
+            yield return RecipeCheck.Fault($"{place}.choices", ask.IsChoice ? "recipe.choices-wanted" : "recipe.no-choices");
+        }
+
+        if (ask.Limits is { } limits && (ask.IsChoice || ask.Reads is ReadingKind.Length or ReadingKind.Count or ReadingKind.Text || !IsOrdered(limits.Least, limits.GoodLeast, limits.GoodMost, limits.Most)))
+        {
+            yield return RecipeCheck.Fault($"{place}.limits", "recipe.limits");
+        }
+
+        if ((ask.IsLength || ask.Limits is { Least: not null } or { Most: not null }) && ask.Sign is null)
         {
             yield return RecipeCheck.Fault($"{place}.sign", "recipe.sign-wanted");
         }
 
-        if (ask.Counts && step.Count is null)
+        if (ask.Reads == ReadingKind.Count && step.Count is null)
         {
             yield return RecipeCheck.Fault($"{place}.counts", "recipe.no-count");
         }
+    }
+
+    private static bool IsOrdered(params decimal?[] limits)
+    {
+        var given = limits.OfType<decimal>().ToList();
+        return given.Zip(given.Skip(1), (a, b) => a <= b).All(isInOrder => isInOrder);
     }
 
     private static IEnumerable<RecipeFault> OfClock(Step step, string place)
@@ -96,7 +117,7 @@ internal static class StepChecks
             yield return RecipeCheck.Fault($"{place}.clock.seconds", "recipe.clock");
         }
 
-        if (step.Clock is { } kind && !Knows($"clock.{kind.Kind}"))
+        if (step.Clock is { } kind && !Catalogs.All.Clocks.Contains(kind.Kind))
         {
             yield return RecipeCheck.Fault($"{place}.clock.kind", "recipe.no-clock", ("kind", kind.Kind));
         }
@@ -117,6 +138,4 @@ internal static class StepChecks
             }
         }
     }
-
-    private static bool Knows(string key) => Phrasebook.English.Words.ContainsKey(key);
 }

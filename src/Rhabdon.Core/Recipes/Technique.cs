@@ -22,6 +22,10 @@ public sealed record Technique(IReadOnlyDictionary<string, string> Options)
     public TechniqueAlternative? Unfit(Recipe recipe, FiberMode mode) =>
         (recipe.Choices ?? []).Select(c => c.Options.First(o => o.Id == Of(recipe, c.Id))).FirstOrDefault(o => o.Modes?.Contains(mode) == false);
 
+    public bool Equals(Technique? other) => other is not null && other.Key == Key;
+
+    public override int GetHashCode() => Key.GetHashCode(StringComparison.Ordinal);
+
     /// <summary>Its name within a cache: the same choices in any order are the same technique.</summary>
     internal string Key => string.Join(';', Options.OrderBy(o => o.Key, StringComparer.Ordinal).Select(o => $"{o.Key}={o.Value}"));
 }

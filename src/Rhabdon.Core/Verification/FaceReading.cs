@@ -1,3 +1,4 @@
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
@@ -7,9 +8,6 @@ namespace Rhabdon.Core.Verification;
 /// <summary>A look through a picture, as one of the answers that a step offers.</summary>
 public static class FaceReading
 {
-    /// <summary>The check that a picture answers.</summary>
-    public const string Check = "end-face";
-
     /// <summary>
     /// The answer with the picture's sign. A look between films that has none for fine scratches takes them for good: they are normal there (common practice).
     /// </summary>
@@ -20,7 +18,7 @@ public static class FaceReading
     /// <summary>Why the picture cannot stand behind the answer given: it was asked about something else, cannot be graded, or says otherwise and nobody said why. Null when it can.</summary>
     public static (string Field, Phrase Says)? Fault(Ask ask, Reading reading) =>
         reading.Face is not { } face ? (reading.Overruled is null ? null : ("overruled", Phrase.Of("conflict.face-none")))
-        : ask.Check != Check ? ("face", Phrase.Of("conflict.face-none"))
+        : ask.Reads != ReadingKind.Picture ? ("face", Phrase.Of("conflict.face-none"))
         : face.Grade.Verdict == FaceVerdict.CannotGrade ? ("face", Phrase.Of("conflict.face-cannot"))
         : (Proposed(ask, face)?.Value == reading.Choice) == (reading.Overruled is null) ? null
         : ("overruled", Phrase.Of(reading.Overruled is null ? "conflict.face-reason" : "conflict.face-agrees"));

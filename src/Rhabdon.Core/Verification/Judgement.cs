@@ -1,3 +1,4 @@
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Units;
@@ -7,46 +8,53 @@ namespace Rhabdon.Core.Verification;
 /// <summary>Readings to verdicts. The limits are the recipe's; how near a limit is already doubtful is the rulebook's, by check.</summary>
 public static class Judgement
 {
-    /// <summary>
-    /// A length against target and tolerance: within is good, outside is bad. Strip lengths are doubtful beyond three quarters of the tolerance;
-    /// a cleave or holder length is not (common practice).
-    /// </summary>
+    /// <summary>A length against target and tolerance: within is good, outside is bad. From which share of the tolerance on it is doubtful is the check's.</summary>
     public static Grade OfLength(string check, Length reading, Length target, Length tolerance)
     {
         var off = (reading - target).Abs();
         return off > tolerance ? Grade.Bad
-            : check == "strip-length" && off * 4 > tolerance * 3 ? Grade.Doubtful
+            : Catalogs.All.CheckOf(check)?.DoubtfulBeyond is { } share && off.Nanometers > tolerance.Nanometers * share ? Grade.Doubtful
             : Grade.Good;
     }
+
+    /// <summary>A figure against limits, in the same unit.</summary>
+    public static Grade OfFigure(decimal figure, ReadingLimits? limits) =>
+        figure < limits?.Least || figure > limits?.Most ? Grade.Bad
+        : figure < limits?.GoodLeast || figure > limits?.GoodMost ? Grade.Doubtful
+        : Grade.Good;
 
     /// <summary>Strokes against the technique's count: too few leaves adhesive, too many undercuts the glass, and only the look tells (common practice).</summary>
     public static Grade OfCount(int count, Count wanted) => count >= wanted.Low && count <= wanted.High ? Grade.Good : Grade.Doubtful;
 
-    /// <summary>The verdict on a reading asked for by a step. A length outside raises the step's sign; a choice raises its own.</summary>
+    /// <summary>The verdict on a reading asked for by a step. A length or figure outside raises the step's sign; a choice raises its own.</summary>
     /// <param name="dimension">Target and tolerance at this step, for a length.</param>
     /// <exception cref="ArgumentException">The reading does not answer what the step asks.</exception>
     public static Verdict Judge(Step step, Reading reading, ResolvedDimension? dimension)
     {
         var ask = step.Ask!;
-        if (ask.Counts)
+        if (!reading.Answers(ask.Reads))
         {
-            var count = reading.Count ?? throw new ArgumentException($"The check {ask.Check} wants a count.", nameof(reading));
-            return new Verdict(OfCount(count, step.Count!));
+            throw Unanswered(ask, nameof(reading));
         }
 
-        if (ask.IsLength)
+        return reading.Value switch
         {
-            if (reading.Length is not { } length || dimension is null)
-            {
-                throw new ArgumentException($"The check {ask.Check} wants a length.", nameof(reading));
-            }
-
-            var grade = OfLength(ask.Check, length, dimension.Target, dimension.Tolerance);
-            return new Verdict(grade, grade == Grade.Bad ? ask.Sign : null);
-        }
-
-        var choice = ask.Choices.FirstOrDefault(c => c.Value == reading.Choice)
-            ?? throw new ArgumentException($"The check {ask.Check} has no choice '{reading.Choice}'.", nameof(reading));
-        return new Verdict(choice.Grade, choice.Sign);
+            ReadingValue.OfLength { Length: var length } when dimension is not null => Raised(ask, OfLength(ask.Check, length, dimension.Target, dimension.Tolerance)),
+            ReadingValue.OfCount { Count: var count } => new Verdict(OfCount(count, step.Count!)),
+            ReadingValue.OfChoice { Choice: var value } when ask.Choices.FirstOrDefault(c => c.Value == value) is { } choice => new Verdict(choice.Grade, choice.Sign),
+            ReadingValue.OfAngle { Angle: var angle } => Raised(ask, OfFigure(angle.Amount, ask.Limits)),
+            ReadingValue.OfAngles { Angles: var angles } => Raised(ask, OfFigure(angles.Worse.Amount, ask.Limits)),
+            ReadingValue.OfLoss { Loss: var loss } => Raised(ask, OfFigure(loss.Amount, ask.Limits)),
+            ReadingValue.OfReflectance { Reflectance: var back } => Raised(ask, OfFigure(back.Amount, ask.Limits)),
+            ReadingValue.OfPower { Power: var power } => Raised(ask, OfFigure(power.Amount, ask.Limits)),
+            ReadingValue.OfTemperature { Temperature: var warm } => Raised(ask, OfFigure(warm.Amount, ask.Limits)),
+            ReadingValue.OfDuration { Seconds: var seconds } => Raised(ask, OfFigure(seconds, ask.Limits)),
+            ReadingValue.OfText => new Verdict(Grade.Good),
+            _ => throw Unanswered(ask, nameof(reading)),
+        };
     }
+
+    private static Verdict Raised(Ask ask, Grade grade) => new(grade, grade == Grade.Bad ? ask.Sign : null);
+
+    private static ArgumentException Unanswered(Ask ask, string name) => new($"The check {ask.Check} wants a {ask.Reads} that the step offers.", name);
 }

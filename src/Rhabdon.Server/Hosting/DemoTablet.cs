@@ -1,5 +1,6 @@
 using System.Globalization;
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Units;
@@ -59,7 +60,7 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
             now = now.AddSeconds(clock.Seconds);
         }
 
-        return step.Ask is { Check: FaceReading.Check } ask && looks(state) is { } look
+        return step.Ask is { Reads: ReadingKind.Picture } ask && looks(state) is { } look
             ? new DoneWith(step.Id, look.Choice ?? FaceReading.Proposed(ask, look.Face)!.Value, look.Face, look.Overruled)
             : new DoneWith(step.Id, step.Ask is null ? null : reads(state, step) ?? WellRead(state, step, recipe));
     }
@@ -67,7 +68,7 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
     // As a good hand reads: lengths within a tenth or two, counts as the technique has them, and of the choices the first good one.
     private string WellRead(TerminationState state, Step step, Recipe recipe) => step.Ask switch
     {
-        { Counts: true } => (step.Count!.Low + (sequence % 3)).ToString(CultureInfo.InvariantCulture),
+        { Reads: ReadingKind.Count } => (step.Count!.Low + (sequence % 3)).ToString(CultureInfo.InvariantCulture),
         { IsLength: true } => (ResolvedDimension.Of(step, recipe, state.Recleave)!.Target.Millimeters + (sequence % 3 / 10m)).ToString(CultureInfo.InvariantCulture),
         var ask => IntentHandler.OpenChoices(state, ask!).First(c => c.Grade == Grade.Good).Value,
     };

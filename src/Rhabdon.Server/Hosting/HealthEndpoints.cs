@@ -6,7 +6,7 @@ namespace Rhabdon.Server.Hosting;
 /// <summary>Whether the server lives, and whether it can do its work: read and write.</summary>
 public static class HealthEndpoints
 {
-    private static readonly TimeSpan Proven = TimeSpan.FromSeconds(5);
+    private static readonly TimeSpan Proven = TimeSpan.FromSeconds(15);
     private static DateTimeOffset _provenAt;
 
     public static void MapHealth(this WebApplication app)

@@ -36,7 +36,7 @@ public static class ProfileEndpoints
     }
 
     private static ProfileView Of(FaceProfile profile, ProfileConfirmation? confirmation = null) =>
-        new(profile.Id, profile.Version, profile.Title.In("en"), FaceProfiles.Find(profile.Id) is null, profile, confirmation);
+        new(profile.Id, profile.Version, profile.Title.In("en"), FaceProfiles.Find(profile.Id) is null, profile.Cores, profile, confirmation);
 
     private static async Task<IResult> Publish(FaceProfile profile, ProfileStore store, RecipeBookCache shelf, HttpContext context)
     {

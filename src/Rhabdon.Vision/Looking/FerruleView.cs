@@ -23,10 +23,10 @@ internal sealed class FerruleView
     private readonly bool[] _isJudged;
 
     private FerruleView(Plane grid, double pitch, int half, double blur, bool[] isJudged, IlluminationModel light) =>
-        (_grid, _pitch, _half, _blur, _isJudged, IlluminationModel) = (grid, pitch, half, blur, isJudged, light);
+        (_grid, _pitch, _half, _blur, _isJudged, Light) = (grid, pitch, half, blur, isJudged, light);
 
     /// <summary>As it falls on the ferrule, and so on the glass.</summary>
-    public IlluminationModel IlluminationModel { get; }
+    public IlluminationModel Light { get; }
 
     /// <returns>Null when too little of the ferrule is in the picture.</returns>
     public static FerruleView? Of(GrayImage image, FiberPlace place, double scale)
@@ -56,7 +56,7 @@ internal sealed class FerruleView
     /// <summary>Patches between the adhesive and the edge of contact that are large enough to matter.</summary>
     public List<Blob> Find()
     {
-        IlluminationModel.TakeFrom(_grid, _pitch, _half);
+        Light.TakeFrom(_grid, _pitch, _half);
 
         // Smoothing must not draw the ring's shade into the ferrule.
         var ferrule = _grid.Where(_isJudged);

@@ -49,7 +49,7 @@ internal sealed class IlluminationModel
         }
 
         var light = Settled(Flat(RobustStatistics.Median(shades.Select(s => s.Value).ToArray())), shades);
-        return beside is null ? light : TwoLevelIllumination.Of(shades, light, beside)?.IlluminationModel ?? light;
+        return beside is null ? light : TwoLevelIllumination.Of(shades, light, beside)?.Light ?? light;
     }
 
     /// <summary>The same everywhere.</summary>

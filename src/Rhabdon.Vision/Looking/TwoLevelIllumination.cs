@@ -7,7 +7,7 @@ namespace Rhabdon.Vision.Looking;
 /// <summary>Glass that film covers in part: one light on both, and the film by a step brighter or darker.</summary>
 /// <param name="Light">On what is not covered.</param>
 /// <param name="Step">Shades.</param>
-internal sealed record TwoLevelIllumination(IlluminationModel IlluminationModel, double Step)
+internal sealed record TwoLevelIllumination(IlluminationModel Light, double Step)
 {
     private const int Passes = 12;
     private const int Narrowing = 8;
@@ -62,15 +62,15 @@ internal sealed record TwoLevelIllumination(IlluminationModel IlluminationModel,
         Math.Abs(Step) >= Math.Max(LeastStep, Near * noise) && Math.Abs(Step) <= MostStep
         && shades.Count(Covers) is var covered && Math.Min(covered, shades.Count - covered) >= LeastCover * shades.Count;
 
-    private bool Covers(Shade shade) => IlluminationModel.Off(shade) is var off && Math.Abs(off - Step) < Math.Abs(off);
+    private bool Covers(Shade shade) => Light.Off(shade) is var off && Math.Abs(off - Step) < Math.Abs(off);
 
     // From the nearer of the two.
-    private double Off(Shade shade) => IlluminationModel.Off(shade) - (Covers(shade) ? Step : 0);
+    private double Off(Shade shade) => Light.Off(shade) - (Covers(shade) ? Step : 0);
 
     private TwoLevelIllumination WithRimBare(List<Shade> shades)
     {
         var rim = shades.FindAll(s => (s.X * s.X) + (s.Y * s.Y) > Rim * Rim);
-        return 2 * rim.Count(Covers) > rim.Count ? new TwoLevelIllumination(IlluminationModel.Raised(Step), -Step) : this;
+        return 2 * rim.Count(Covers) > rim.Count ? new TwoLevelIllumination(Light.Raised(Step), -Step) : this;
     }
 
     // From a place to the next, film is the same nearly everywhere.

@@ -116,8 +116,8 @@ public class BatchQueueTests
         var view = new BatchViewer(book, Phrasebook.English, "en").View(
             new BatchRequest([.. batch.Select((s, i) => new BatchSlot(s.Id, i + 4, $"PH1-A:{i + 4:00}"))], Pace.StageByStage, LengthUnit.Millimeter), id => batch.First(s => s.Id == id).State);
         Assert.Equal("strands 4, 5", view.TogetherSays);
-        Assert.Equal(["Parts on", "Parts on", "Mark"], view.BatchQueue.Select(t => t.Doing));
-        Assert.Equal(("brown", "Boot onto the fiber, small end first"), (view.BatchQueue[0].Color.Key, view.Bench!.Step!.Title));
+        Assert.Equal(["Parts on", "Parts on", "Mark"], view.Queue.Select(t => t.Doing));
+        Assert.Equal(("brown", "Boot onto the fiber, small end first"), (view.Queue[0].Color.Key, view.Bench!.Step!.Title));
     }
 
     // 3 min at 60 an hour and a connector of 7.50 (worked by hand).

@@ -1,4 +1,5 @@
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
@@ -41,12 +42,12 @@ public class FacePictureTests
     [InlineData("P4")]
     public void A_look_that_has_no_answer_for_what_the_picture_shows_proposes_none(string sequence)
     {
-        var ask = Assert.Single(StarterRecipes.Sequences().Single(s => s.Id == sequence).Steps, s => s.Ask?.Check == FaceReading.Check).Ask!;
+        var ask = Assert.Single(StarterRecipes.Sequences().Single(s => s.Id == sequence).Steps, s => s.Ask?.Reads == ReadingKind.Picture).Ask!;
         Assert.Null(FaceReading.Proposed(ask, Seen(Mark(MarkKind.Pit, Zone.B, 6))));
         Assert.Null(FaceReading.Proposed(ask, Seen(Mark(MarkKind.LooseDirt, Zone.A, 9))));
         Assert.Equal("clean", FaceReading.Proposed(ask, Seen(Mark(MarkKind.Scratch, Zone.A, 3.4)))?.Value);
         Assert.Equal("clean", FaceReading.Proposed(ask, Seen())?.Value);
-        var reading = new Reading(FaceReading.Check, Choice: "clean", Face: Seen(Mark(MarkKind.Pit, Zone.B, 6)));
+        var reading = new Reading("end-face", Choice: "clean", Face: Seen(Mark(MarkKind.Pit, Zone.B, 6)));
         Assert.Equal("overruled", FaceReading.Fault(ask, reading)?.Field);
         Assert.Null(FaceReading.Fault(ask, reading with { Overruled = "A hair on the lens" }));
     }
@@ -91,7 +92,7 @@ public class FacePictureTests
         Assert.Equal("face", strand.Fault(new DoneWith("look", "clean", dark))?.Field);
         Assert.Equal("overruled", strand.Fault(new DoneWith("look", "clean", null, "there is no picture"))?.Field);
         var earlier = new StrandAtWork("A1", null);
-        while (earlier.Recipe.Steps[earlier.Recipe.IndexOf(earlier.State.Step!)].Ask is not { Choices.Count: > 0 } other || other.Check == FaceReading.Check)
+        while (earlier.Recipe.Steps[earlier.Recipe.IndexOf(earlier.State.Step!)].Ask is not { Choices.Count: > 0 } other || other.Reads == ReadingKind.Picture)
         {
             earlier.StepWell();
         }

@@ -42,8 +42,8 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
     setPace(next);
   };
   const step = (by: number) => {
-    const at = view?.tray.findIndex((strand) => strand.termination === view.focus) ?? -1;
-    const next = view?.tray[(at + by + view.tray.length) % view.tray.length];
+    const at = view?.queue.findIndex((strand) => strand.termination === view.focus) ?? -1;
+    const next = view?.queue[(at + by + view.queue.length) % view.queue.length];
     if (next) turnTo(next.termination);
   };
   const want = async (intent: Intent, on: string[]) => {
@@ -72,8 +72,8 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
     );
   const strand = strands.find((s) => s.termination === view?.focus) ?? strands[0];
   if (!strand || !view) return <p className="page">{say('bench.opening')}</p>;
-  const isBatch = view.tray.length > 1;
-  const undone = view.tray.map((other) => other.termination).filter((id) => bench?.undo?.strands.includes(id));
+  const isBatch = view.queue.length > 1;
+  const undone = view.queue.map((other) => other.termination).filter((id) => bench?.undo?.strands.includes(id));
   const onFocus = async (intent: Intent, onlyThis = false) => {
     await want(intent, onlyThis || !view.together.length ? [strand.termination] : view.together);
   };
@@ -126,7 +126,7 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
           </button>
         </div>
       </header>
-      {isBatch && <Tray tray={view.tray} focus={view.focus} onTurn={turnTo} />}
+      {isBatch && <Tray tray={view.queue} focus={view.focus} onTurn={turnTo} />}
       {aid && (
         <p className="card aid" role="note">
           {say('bench.aid')}
@@ -179,7 +179,7 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
               trouble={bench.trouble}
               onAct={onFocus}
               onLater={
-                view.tray.some((other) => other.standing === 'next' || other.standing === 'waiting') ? () => turnTo() : undefined
+                view.queue.some((other) => other.standing === 'next' || other.standing === 'waiting') ? () => turnTo() : undefined
               }
               says={says}
             />
@@ -248,7 +248,7 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
       {sheet === 'keys' && <KeyList onClose={() => setSheet(undefined)} />}
       {sheet === 'batch' && (
         <BatchSheet
-          tray={view.tray}
+          tray={view.queue}
           batch={batch}
           person={person}
           onClose={() => setSheet(undefined)}

@@ -47,7 +47,7 @@ export function StepCard({
   const [inTrouble, setInTrouble] = useState(false);
   const field = useRef<InputRef>(null);
   const ask = step.ask;
-  const isTyped = !!ask && (ask.isLength || ask.isCount);
+  const isTyped = !!ask && ask.choices.length === 0;
   const isChoice = !!ask && !isTyped;
   const isFace = !!ask?.profile;
   const left = useSecondsLeft(step.clock);
@@ -105,7 +105,7 @@ export function StepCard({
       </div>
       <div className="act-part">
         {step.clock && !inTrouble && <StepClock clock={step.clock} left={left} />}
-        {step.count && ask?.isCount && !inTrouble && (
+        {step.count && ask?.kind === 'count' && !inTrouble && (
           <StepCount count={step.count} onCount={(eights) => setRead(String(eights))} />
         )}
         {isTyped && !inTrouble && (
@@ -115,7 +115,7 @@ export function StepCard({
               ref={field}
               value={read}
               onChange={(event) => setRead(event.target.value)}
-              inputMode={ask.isCount ? 'numeric' : 'decimal'}
+              inputMode={ask.kind === 'count' ? 'numeric' : ask.kind === 'text' || ask.kind === 'angles' ? 'text' : 'decimal'}
               suffix={ask.unit || undefined}
               autoComplete="off"
               className="figures"

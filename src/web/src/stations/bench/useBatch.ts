@@ -129,7 +129,7 @@ function look(
   });
   const view = core.view(lookAt(strands));
   if (!('batch' in opened)) return { view, strands };
-  const stay = strands.filter((_, index) => view.tray[index]!.batch === opened.batch);
+  const stay = strands.filter((_, index) => view.queue[index]!.batch === opened.batch);
   return stay.length === strands.length || stay.length === 0
     ? { view, strands }
     : { view: core.view(lookAt(stay)), strands: stay };
