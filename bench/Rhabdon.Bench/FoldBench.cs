@@ -58,9 +58,9 @@ internal static class FoldBench
         var (stream, device, looks) = (new List<BenchEvent>(), Guid.CreateVersion7(), 0);
         Add(new Planned(CableEnd.Near, ConnectorType.SC, Polish.UPC, FiberGrade.OM4, CableBuild.TightBuffer900, "M4", Length.Mm(500), Length.Mm(300)));
         Add(new Begun());
-        while (TerminationFold.Fold(termination, stream, book) is { IsOver: false } state)
+        while (FoldedTermination.Of(termination, stream, book) is { State: { IsOver: false } state } folded)
         {
-            Add(IntentHandler.Answer(state, book, state.Trouble is null ? new DoneWith(state.Step!, Read(state.Step!)) : new ChooseAction("tap"), LengthUnit.Millimeter).Body!);
+            Add(IntentHandler.Answer(folded, book, state.Trouble is null ? new DoneWith(state.Step!, Read(state.Step!)) : new ChooseAction("tap"), LengthUnit.Millimeter).Body!);
         }
 
         return stream;

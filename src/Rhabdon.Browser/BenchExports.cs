@@ -88,6 +88,15 @@ public static partial class BenchExports
             : Words(("choice", proposed.Value), ("says", proposed.Say.In("en")));
     }
 
+    /// <summary>By which technique a person begins on a job.</summary>
+    /// <param name="question">A <see cref="TechniqueQuestion"/> as JSON.</param>
+    [JSExport]
+    public static string TechniqueFor(string question)
+    {
+        var asked = JsonSerializer.Deserialize(question, CoreJson.Default.TechniqueQuestion)!;
+        return JsonSerializer.Serialize(TechniqueInForce.On(asked.Crews, asked.Chosen, asked.Recipe, asked.Said), CoreJson.Default.TechniqueInForce);
+    }
+
     /// <summary>Makes the events for an intent on several strands. The page gives what only it has: ids, clock, person.</summary>
     /// <param name="terminations">JSON list of the strands it is meant for; all are done or none.</param>
     /// <param name="stamp">Ids (as many as strands, parted by spaces), device, first sequence, at, actor and milliseconds now, as text by name; <c>seenMs</c>
@@ -96,16 +105,16 @@ public static partial class BenchExports
     [JSExport]
     public static string Act(string terminations, string unit, string intent, string stamp)
     {
-        var states = JsonSerializer.Deserialize(terminations, CoreJson.Default.ListGuid)!.ConvertAll(StateOf);
+        var streams = JsonSerializer.Deserialize(terminations, CoreJson.Default.ListGuid)!.ConvertAll(StreamOf);
         var stamped = JsonSerializer.Deserialize(stamp, CoreJson.Default.DictionaryStringString)!;
         var now = DateTimeOffset.Parse(stamped["at"], CultureInfo.InvariantCulture);
-        return Made(BatchIntentHandler.Answer(states, Book, JsonSerializer.Deserialize(intent, CoreJson.Default.BenchIntent)!, UnitOf(unit), now), stamp);
+        return Made(BatchIntentHandler.Answer(streams, Book, JsonSerializer.Deserialize(intent, CoreJson.Default.BenchIntent)!, UnitOf(unit), now), stamp);
     }
 
     /// <summary>Makes the event that moves work from one strand to another; both must be held.</summary>
     [JSExport]
     public static string Move(string from, string to, string first, string reason, string stamp) => Made(
-        BatchIntentHandler.Move(StateOf(Guid.Parse(from)), StateOf(Guid.Parse(to)), Held[Guid.Parse(to)].Events, Book, Guid.Parse(first), reason), stamp);
+        BatchIntentHandler.Move(StreamOf(Guid.Parse(from)), StreamOf(Guid.Parse(to)), Book, Guid.Parse(first), reason), stamp);
 
     private static string Made(BatchAnswer answer, string stamp)
     {
@@ -158,8 +167,10 @@ public static partial class BenchExports
         return JsonSerializer.Serialize(said, CoreJson.Default.DictionaryStringString);
     }
 
-    private static TerminationState StateOf(Guid termination) =>
-        Held.TryGetValue(termination, out var held) ? held.State : throw new InvalidOperationException($"Strand {termination} is not held.");
+    private static TerminationState StateOf(Guid termination) => StreamOf(termination).State;
+
+    private static FoldedTermination StreamOf(Guid termination) =>
+        Held.TryGetValue(termination, out var held) ? held : throw new InvalidOperationException($"Strand {termination} is not held.");
 
     private static long Number(Dictionary<string, string> stamp, string name) => long.Parse(stamp[name], CultureInfo.InvariantCulture);
 

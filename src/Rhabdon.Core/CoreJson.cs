@@ -47,6 +47,8 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(StripPlan))]
 [JsonSerializable(typeof(RecipeDocument))]
 [JsonSerializable(typeof(Technique))]
+[JsonSerializable(typeof(TechniqueQuestion))]
+[JsonSerializable(typeof(TechniqueInForce))]
 [JsonSerializable(typeof(FiberLeft))]
 [JsonSerializable(typeof(Dictionary<string, string>))]
 public sealed partial class CoreJson : JsonSerializerContext;

@@ -1,3 +1,5 @@
+using Rhabdon.Core.Rights;
+
 namespace Rhabdon.Data;
 
 /// <summary>Who asks, and therefore which jobs there are for them. Every job-scoped query takes one; what it hides does not exist.</summary>
@@ -11,7 +13,8 @@ public sealed record Access(Guid Person, string Role, DateTime Now)
             where jc.job_id = job.id and cm.person_id = @Person and cm.from_day <= day and (cm.to_day is null or cm.to_day >= day)))
         """;
 
-    public bool MayPlan => Role is "owner" or "lead";
+    /// <summary>What the role permits, on what this access sees. A role that no program knows permits nothing.</summary>
+    public IReadOnlyList<Permission> Permissions() => Enum.TryParse<Role>(Role, ignoreCase: true, out var role) ? role.Permissions() : [];
 
-    public bool MayWork => Role is "owner" or "lead" or "installer";
+    public bool May(Permission permission) => Permissions().Contains(permission);
 }

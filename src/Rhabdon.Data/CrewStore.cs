@@ -1,4 +1,5 @@
 using Dapper;
+using Rhabdon.Core.Rights;
 
 namespace Rhabdon.Data;
 
@@ -8,7 +9,11 @@ public sealed record Crew(Guid Id, string Name);
 public sealed record Membership(Guid CrewId, Guid PersonId, DateOnly FromDay, DateOnly? ToDay);
 
 /// <summary>A person as the crew's screen and the shared tablet know them: no secrets.</summary>
-public sealed record PersonInCrew(Guid Id, string Name, string SignIn, string Role, bool IsActive);
+public sealed record PersonInCrew(Guid Id, string Name, string SignIn, string Role, bool IsActive)
+{
+    /// <summary>True for those to whom work may be handed over.</summary>
+    public bool MayWork => Enum.TryParse<Role>(Role, ignoreCase: true, out var role) && role.May(Permission.Work);
+}
 
 /// <summary>Crews, who belongs to them, and from when to when.</summary>
 public sealed class CrewStore(Database database)

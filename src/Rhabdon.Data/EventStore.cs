@@ -182,8 +182,8 @@ public sealed class EventStore(Database database, StreamCache cache)
         await connection.ExecuteAsync(
             """
             with new as (
-                select * from unnest(@Ids, @Phases, @Attempts, @Tries, @Steps, @Signs, @Looks, @Fiber, @Events, @Buckets, @Batches, @Hands, @Overruled)
-                    as t (id, phase, attempt, try, step, sign, look, fiber, events, bucket, batch, hand, overruled)),
+                select * from unnest(@Ids, @Phases, @Attempts, @Tries, @Steps, @Signs, @Looks, @Fiber, @Events, @Buckets, @Batches, @Hands, @Overruled, @Lasts)
+                    as t (id, phase, attempt, try, step, sign, look, fiber, events, bucket, batch, hand, overruled, last_at)),
             change as (
                 select t.cable_id, b.bucket, sum(b.ends)::int as ends
                 from new join termination t on t.id = new.id left join termination_state s on s.termination_id = new.id
@@ -193,17 +193,17 @@ public sealed class EventStore(Database database, StreamCache cache)
             tally as (
                 insert into cable_tally (cable_id, bucket, ends) select cable_id, bucket, ends from change order by cable_id, bucket
                 on conflict (cable_id, bucket) do update set ends = cable_tally.ends + excluded.ends)
-            insert into termination_state (termination_id, phase, attempt, try, step, sign, needs_a_look, fiber_used_nm, events, bucket, batch_id, in_hand, overruled)
-            select id, phase, attempt, try, step, sign, look, fiber, events, bucket, batch, hand, overruled from new
+            insert into termination_state (termination_id, phase, attempt, try, step, sign, needs_a_look, fiber_used_nm, events, bucket, batch_id, in_hand, overruled, last_at)
+            select id, phase, attempt, try, step, sign, look, fiber, events, bucket, batch, hand, overruled, last_at from new
             on conflict (termination_id) do update set phase = excluded.phase, attempt = excluded.attempt, try = excluded.try, step = excluded.step,
                 sign = excluded.sign, needs_a_look = excluded.needs_a_look, fiber_used_nm = excluded.fiber_used_nm, events = excluded.events,
-                bucket = excluded.bucket, batch_id = excluded.batch_id, in_hand = excluded.in_hand, overruled = excluded.overruled
+                bucket = excluded.bucket, batch_id = excluded.batch_id, in_hand = excluded.in_hand, overruled = excluded.overruled, last_at = excluded.last_at
             """,
             new
             {
                 Ids = Column(r => r.Id), Phases = Column(r => r.Phase), Attempts = Column(r => r.Attempt), Tries = Column(r => r.Try), Steps = Column(r => r.Step),
                 Signs = Column(r => r.Sign), Looks = Column(r => r.NeedsALook), Fiber = Column(r => r.FiberUsedNm), Events = Column(r => r.Events),
-                Buckets = Column(r => r.Bucket), Batches = Column(r => r.BatchId), Hands = Column(r => r.InHand), Overruled = Column(r => r.Overruled),
+                Buckets = Column(r => r.Bucket), Batches = Column(r => r.BatchId), Hands = Column(r => r.InHand), Overruled = Column(r => r.Overruled), Lasts = Column(r => r.LastAt),
             },
             transaction);
 
@@ -259,7 +259,7 @@ public sealed class EventStore(Database database, StreamCache cache)
             var held = (await connection.QueryAsync<Projection>(
                 """
                 select termination_id "Id", phase "Phase", attempt "Attempt", try "Try", step "Step", sign "Sign", needs_a_look "NeedsALook",
-                    fiber_used_nm "FiberUsedNm", events "Events", bucket "Bucket", batch_id "BatchId", in_hand "InHand", overruled "Overruled" from termination_state where termination_id = any(@ids)
+                    fiber_used_nm "FiberUsedNm", events "Events", bucket "Bucket", batch_id "BatchId", in_hand "InHand", overruled "Overruled", last_at "LastAt" from termination_state where termination_id = any(@ids)
                 """,
                 new { ids }, transaction)).ToDictionary(p => p.Id);
             var changed = states.FindAll(s => held.GetValueOrDefault(s.Termination) != Projection.Of(s));
@@ -348,14 +348,18 @@ public sealed class EventStore(Database database, StreamCache cache)
     }
 
     private sealed record Projection(
-        Guid Id, string Phase, int Attempt, int Try, string? Step, string? Sign, bool NeedsALook, long FiberUsedNm, int Events, string Bucket, Guid? BatchId, Guid? InHand, int Overruled)
+        Guid Id, string Phase, int Attempt, int Try, string? Step, string? Sign, bool NeedsALook, long FiberUsedNm, int Events, string Bucket, Guid? BatchId, Guid? InHand, int Overruled, DateTime? LastAt)
     {
         /// <summary>Raised whenever the same events would be written otherwise.</summary>
-        public const int Version = 3;
+        public const int Version = 4;
 
         public static Projection Of(TerminationState state) => new(
             state.Termination, state.Phase.ToString().ToLowerInvariant(), state.Attempt, state.Try, state.Step, state.Trouble?.Sign, state.NeedsALook,
-            state.FiberUsed.Nanometers, state.Known, BucketOf(state), state.Batch, state.InHand, state.Overruled);
+            state.FiberUsed.Nanometers, state.Known, BucketOf(state), state.Batch, state.InHand, state.Overruled, LastOf(state));
+
+        // PostgreSQL keeps microseconds.
+        private static DateTime? LastOf(TerminationState state) => state.History.Count == 0 ? null
+            : new DateTime(state.History.Max(h => h.Event.When.UtcTicks) / TimeSpan.TicksPerMicrosecond * TimeSpan.TicksPerMicrosecond, DateTimeKind.Utc);
 
         private static string BucketOf(TerminationState state) =>
             state.NeedsALook ? "look"

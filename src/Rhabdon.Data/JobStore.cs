@@ -2,6 +2,7 @@ using Dapper;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Rights;
 
 namespace Rhabdon.Data;
 
@@ -184,16 +185,22 @@ public sealed class JobStore(Database database)
             new { jobs })).AsList();
     }
 
-    /// <summary>Ends of a job by the crew that has them in hand and the bucket they are in.</summary>
+    /// <summary>
+    /// Ends of a job by the crew that has them in hand and the bucket they are in: of the job's crews, that to which the person belonged on the day of the latest entry; where
+    /// they belonged to several, the one they joined last. Each end counts once.
+    /// </summary>
     public async Task<IReadOnlyList<(string Crew, string Bucket, int Ends)>> ByCrewAsync(Guid job)
     {
         await using var connection = await database.OpenAsync();
         return (await connection.QueryAsync<(string, string, int)>(
             """
-            select coalesce(min(crew.name), '') as crew, s.bucket, count(distinct t.id)::int
-            from termination t join termination_state s on s.termination_id = t.id
-            left join crew_member cm on cm.person_id = s.in_hand left join job_crew jc on jc.job_id = t.job_id and jc.crew_id = cm.crew_id left join crew on crew.id = jc.crew_id
-            where t.job_id = @job and s.bucket <> 'planned' group by crew.id, s.bucket order by 1, 2
+            select coalesce(min(c.name), '') as crew, s.bucket, count(*)::int
+            from termination t join job on job.id = t.job_id join termination_state s on s.termination_id = t.id
+            left join lateral (
+                select crew.id, crew.name from job_crew jc join crew on crew.id = jc.crew_id join crew_member cm on cm.crew_id = crew.id cross join site_day(s.last_at, job.time_zone) as day
+                where jc.job_id = t.job_id and cm.person_id = s.in_hand and cm.from_day <= day and (cm.to_day is null or cm.to_day >= day)
+                order by cm.from_day desc, crew.name limit 1) c on true
+            where t.job_id = @job and s.bucket <> 'planned' group by c.id, s.bucket order by 1, 2
             """,
             new { job })).AsList();
     }
@@ -230,6 +237,21 @@ public sealed class JobStore(Database database)
             where t.id = any(@ids) and {Access.SeesJob} order by cable.name, t.cable_end desc, t.strand
             """,
             (row, cable, job) => (row, cable, job), new { ids, access.Person, access.Role, access.Now })).AsList();
+    }
+
+    /// <summary>The crews of these jobs to which the person belongs today; for an owner who is in none of them, all.</summary>
+    public async Task<ILookup<Guid, CrewOnJob>> CrewsOnAsync(Access access, Guid[] jobs)
+    {
+        await using var connection = await database.OpenAsync();
+        var rows = (await connection.QueryAsync<(Guid Job, Guid Crew, string Name, bool IsMine)>(
+            """
+            select jc.job_id, crew.id, crew.name, exists (
+                select 1 from crew_member cm cross join site_day(@Now, job.time_zone) as day
+                where cm.crew_id = crew.id and cm.person_id = @Person and cm.from_day <= day and (cm.to_day is null or cm.to_day >= day))
+            from job_crew jc join crew on crew.id = jc.crew_id join job on job.id = jc.job_id where jc.job_id = any(@jobs) order by crew.name
+            """,
+            new { jobs, access.Person, access.Now })).AsList();
+        return rows.Where(r => r.IsMine || (access.May(Permission.Own) && !rows.Exists(o => o.Job == r.Job && o.IsMine))).ToLookup(r => r.Job, r => new CrewOnJob(r.Crew, r.Name));
     }
 
     /// <summary>Batches with something left to do, the first 200.</summary>

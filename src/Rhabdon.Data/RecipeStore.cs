@@ -5,9 +5,6 @@ using Rhabdon.Core.Recipes;
 
 namespace Rhabdon.Data;
 
-/// <summary>What a crew has chosen in a recipe.</summary>
-public sealed record CrewTechnique(Guid Crew, string CrewName, string Recipe, Technique Technique);
-
 /// <summary>One version of a recipe, and how it stands.</summary>
 /// <param name="By">Who published it; null for what ships with the program.</param>
 public sealed record RecipeVersion(int Version, DateTimeOffset At, string? By, Confirmation? Confirmation, string? ConfirmedBy);

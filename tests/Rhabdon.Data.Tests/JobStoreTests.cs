@@ -73,6 +73,23 @@ public sealed class JobStoreTests : IAsyncLifetime
         Assert.Equal("under-way", (await Jobs.LadderAsync(cable)).First(e => e.Id == ends[0]).Bucket);
     }
 
+    // Whoever works in two crews of a job has each end in hand once; and a crew keeps what its people did while they belonged to it.
+    [Fact]
+    public async Task An_end_counts_once_for_the_crew_of_that_day()
+    {
+        var (job, _, ends) = await AddCableAsync();
+        var (crews, other) = (new CrewStore(database), new Crew(Guid.CreateVersion7(), "Dunlin"));
+        await using var connection = await database.OpenAsync();
+        await connection.ExecuteAsync("insert into crew (id, name) values (@Id, @Name); insert into job_crew (job_id, crew_id) values (@job, @Id)", new { other.Id, other.Name, job });
+        await crews.JoinAsync(new Membership(crew.Id, person, new DateOnly(2026, 11, 1), null));
+        await BeginAsync(ends[0]);
+        Assert.Equal([(crew.Name, "under-way", 1)], await Jobs.ByCrewAsync(job));
+        await crews.JoinAsync(new Membership(other.Id, person, new DateOnly(2026, 11, 20), new DateOnly(2026, 11, 24)));
+        Assert.Equal([(other.Name, "under-way", 1)], await Jobs.ByCrewAsync(job));
+        await connection.ExecuteAsync("update termination_state set last_at = '2026-11-25T12:00Z' where in_hand is not null");
+        Assert.Equal([(crew.Name, "under-way", 1)], await Jobs.ByCrewAsync(job));
+    }
+
     [Fact]
     public async Task A_port_that_is_taken_is_known_with_its_label()
     {

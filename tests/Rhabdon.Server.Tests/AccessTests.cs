@@ -4,7 +4,9 @@ using Microsoft.AspNetCore.Routing;
 using Microsoft.Extensions.DependencyInjection;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.EndFaces;
+using Rhabdon.Core.Rights;
 using Rhabdon.Imaging;
+using Rhabdon.Server.Hosting;
 using Rhabdon.Vision;
 
 namespace Rhabdon.Server.Tests;
@@ -21,6 +23,27 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
             .SelectMany(e => e.Metadata.GetMetadata<HttpMethodMetadata>()!.HttpMethods, (e, method) => $"{method} {e.RoutePattern.RawText}");
         Assert.Equal(Doors.All.Select(d => $"{d.Method} {d.Pattern}").Order(), built.Order());
     }
+
+    // The matrix of docs/security.md is that of the endpoints themselves.
+    [Fact]
+    public void Every_door_says_what_it_needs_and_the_list_says_the_same()
+    {
+        using var client = host.CreateClient();
+        var needs = host.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>().Where(e => e.RoutePattern.RawText!.StartsWith("/api/v1/", StringComparison.Ordinal))
+            .SelectMany(e => e.Metadata.GetMetadata<HttpMethodMetadata>()!.HttpMethods, (e, method) => (Door: $"{method} {e.RoutePattern.RawText}", e.Metadata.GetMetadata<NeedsPermission>()?.Permission))
+            .ToDictionary(e => e.Door, e => e.Permission);
+        Assert.All(Doors.All, door => Assert.True(NeedOf(door.Passes).Contains(needs[$"{door.Method} {door.Pattern}"]), $"{door.Method} {door.Pattern} needs {needs[$"{door.Method} {door.Pattern}"]}"));
+    }
+
+    private static Permission?[] NeedOf(Passes passes) => passes switch
+    {
+        Passes.Anyone or Passes.HoldsToken => [null],
+        Passes.SignedIn or Passes.SeesJob or Passes.Secrets => [Permission.See],
+        Passes.WorksOn => [Permission.Work],
+        Passes.PlansJob => [Permission.Plan],
+        Passes.Planner or Passes.LeadsCrew => [Permission.Plan, Permission.Lead],
+        _ => [Permission.Own],
+    };
 
     [Theory]
     [InlineData("nobody", null)]
@@ -116,7 +139,9 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
             Passes.Anyone or Passes.SignedIn => passed,
             Passes.SeesJob => isStranger ? [404] : passed,
             Passes.WorksOn => isStranger ? [404] : role == "viewer" ? [403] : passed,
-            Passes.PlansJob or Passes.LeadsCrew => isStranger ? [404] : plans ? passed : [403],
+            // What the role does not permit is refused before anyone looks whether the job or crew is there.
+            Passes.PlansJob or Passes.LeadsCrew => !plans ? [403] : isStranger ? [404] : passed,
+            Passes.Secrets => isStranger ? [404] : plans ? passed : [403],
             Passes.Planner => plans ? passed : [403],
             _ => role == "owner" ? passed : [403],
         };

@@ -26,6 +26,9 @@ public enum Passes
     /// <summary>Leads of the crew, and owners; others find nothing there, or may not.</summary>
     LeadsCrew,
 
+    /// <summary>One's own secrets by anyone; others' by leads of their crew, and owners.</summary>
+    Secrets,
+
     Owner,
 
     /// <summary>Whoever holds the one-time token, signed in or not.</summary>
@@ -54,7 +57,7 @@ public static class Doors
         new("GET", "/api/v1/crew", Passes.Planner),
         new("POST", "/api/v1/people", Passes.Planner, new { name = "", signIn = "", role = "" }),
         new("PUT", "/api/v1/people/{id:guid}", Passes.Owner, new { name = "", role = "", isActive = true }),
-        new("POST", "/api/v1/people/{id:guid}/secrets", Passes.LeadsCrew, new { pin = "1" }),
+        new("POST", "/api/v1/people/{id:guid}/secrets", Passes.Secrets, new { pin = "1" }),
         new("POST", "/api/v1/crews/{id:guid}/members", Passes.LeadsCrew, new { person = Guid.Empty, from = "2026-01-01" }),
         new("POST", "/api/v1/crews/{id:guid}/members/end", Passes.LeadsCrew, new { person = Guid.Empty, day = "2026-01-01" }),
         new("GET", "/api/v1/jobs", Passes.SignedIn),
@@ -98,6 +101,7 @@ public static class Doors
         new("POST", "/api/v1/calc/fiber-left", Passes.Anyone, new { recipe = "none", service = "1 mm", least = "1 mm", used = "0 mm" }),
         new("POST", "/api/v1/calc/fit-window", Passes.Anyone, new { recipe = "none" }),
         new("POST", "/api/v1/calc/fit", Passes.Anyone, new { recipe = "none", combination = new { connector = "SC", polish = "PC", build = "flat-drop", grade = "OM4" } }),
+        new("POST", "/api/v1/calc/technique", Passes.Anyone, new { crews = 1 }),
         new("POST", "/api/v1/calc/recipe", Passes.Anyone, new { recipe = 1 }),
         new("POST", "/api/v1/calc/end-face", Passes.Anyone, new { picture = "none" }),
         new("POST", "/api/v1/calc/end-face-row", Passes.Anyone, new { picture = "none" }),

@@ -15,8 +15,9 @@ public sealed record BatchAnswer(IReadOnlyList<SharedAct> Acts, BenchFault? Faul
 /// <summary>What one person does to several strands at once. Strands that stand alike share one event; all are done or none.</summary>
 public static class BatchIntentHandler
 {
-    public static BatchAnswer Answer(IReadOnlyList<TerminationState> states, RecipeBook book, BenchIntent intent, LengthUnit unit, DateTimeOffset? now = null)
+    public static BatchAnswer Answer(IReadOnlyList<FoldedTermination> streams, RecipeBook book, BenchIntent intent, LengthUnit unit, DateTimeOffset? now = null)
     {
+        var states = streams.Select(s => s.State).ToList();
         if (PartOfARibbon(states, book, intent) is { } part)
         {
             return part;
@@ -28,9 +29,10 @@ public static class BatchIntentHandler
         }
 
         var answers = new List<(TerminationState State, EventBody Body, RecipeRef? Recipe)>(states.Count);
-        foreach (var state in states)
+        foreach (var stream in streams)
         {
-            var answer = IntentHandler.Answer(state, book, intent, unit, now);
+            var state = stream.State;
+            var answer = IntentHandler.Answer(stream, book, intent, unit, now);
             if (answer.Fault is { } fault)
             {
                 return new BatchAnswer([], fault, state.Termination);
@@ -54,23 +56,24 @@ public static class BatchIntentHandler
     /// <summary>
     /// Moves work that was recorded on one strand to the strand it was done on: the entry named and every later one that counts. The work must fit there.
     /// </summary>
-    public static BatchAnswer Move(TerminationState from, TerminationState to, IReadOnlyList<BenchEvent> toStream, RecipeBook book, Guid first, string reason)
+    public static BatchAnswer Move(FoldedTermination fromStream, FoldedTermination toStream, RecipeBook book, Guid first, string reason)
     {
-        var work = from.History.Where(h => h.Standing == EntryEffect.Counts && h.Event.Body is Begun or ClockStarted or StepDone or TroubleFound or ActionChosen).Select(h => h.Event).ToList();
+        var (from, to) = (fromStream.State, toStream.State);
+        var work = from.History.Where(h => h.Standing == EntryEffect.Counts && h.Event.Body.IsWork()).Select(h => h.Event).ToList();
         var moved = work.SkipWhile(e => e.Id != first).ToList();
         if (moved.Count is 0 or > Reattributed.MostMoved)
         {
             return No("event", Phrase.Of("event.moved"));
         }
 
-        if (reason.Trim().Length is 0 or > IntentHandler.MaxReason)
+        if (reason.Trim().Length is 0 or > BenchEvent.MostReason)
         {
             return No("reason", Phrase.Of("bench.reason-long"));
         }
 
         var body = new Reattributed(from.Termination, to.Termination, moved, reason.Trim());
         var trial = moved[^1] with { Id = Guid.AllBitsSet, Body = body, Clock = HybridTime.After(HybridTime.Latest(from.LastClock, to.LastClock), 0) };
-        var there = TerminationFold.Fold(to.Termination, toStream.Append(trial), book);
+        var there = TerminationFold.Fold(to.Termination, toStream.Events.Append(trial), book);
         return from.Termination == to.Termination || from.Plan?.RecipeId != to.Plan?.RecipeId || (there.NeedsALook && !to.NeedsALook)
             ? No("to", there.History.FirstOrDefault(h => h.Standing == EntryEffect.Conflict)?.Why ?? Phrase.Of("conflict.move-here"))
             : new BatchAnswer([new SharedAct(body, from.Recipe, [from, to])]);

@@ -36,7 +36,7 @@ public sealed record ConflictingHistories(IReadOnlyList<HistoryEntry> Common, IR
             StoryKeep.Second => First,
             _ => [.. First.Concat(Second).Where(h => h.Standing == EntryEffect.Conflict)],
         };
-        return [.. aside.Where(h => EffectiveEvents.MayBeSetAside(h.Event)).Select(h => h.Event.Id)];
+        return [.. aside.Where(h => h.Event.Body.MayBeSetAside()).Select(h => h.Event.Id)];
     }
 
     private static (int At, Guid Other) Parting(Guid termination, IReadOnlyList<HistoryEntry> history, List<HistoryEntry> live)

@@ -15,7 +15,7 @@ internal sealed class EffectiveEvents
         var own = Own.ToDictionary(e => e.Id);
         foreach (var resolved in Own.Where(e => e.Body is Resolved && !retracted.Contains(e.Id)).Select(e => (Resolved)e.Body))
         {
-            foreach (var aside in resolved.SetAside.Where(id => own.TryGetValue(id, out var entry) && MayBeSetAside(entry)))
+            foreach (var aside in resolved.SetAside.Where(id => own.TryGetValue(id, out var entry) && entry.Body.MayBeSetAside()))
             {
                 taken.TryAdd(aside, (EntryEffect.SetAside, resolved.GlassWasCut));
             }
@@ -26,7 +26,7 @@ internal sealed class EffectiveEvents
         Entries = ReferenceEquals(Ordered, Own) ? own : Ordered.ToDictionary(e => e.Id);
         foreach (var word in Own.Where(e => !taken.ContainsKey(e.Id)).Select(e => e.Body).OfType<Retracted>())
         {
-            if (Entries.TryGetValue(word.Event, out var target) && MayBeRetracted(target))
+            if (Entries.TryGetValue(word.Event, out var target) && target.Body.MayBeRetracted())
             {
                 taken.TryAdd(target.Id, (EntryEffect.Retracted, word.GlassWasCut));
             }
@@ -37,7 +37,7 @@ internal sealed class EffectiveEvents
             taken.TryAdd(moved.Id, (EntryEffect.Moved, false));
         }
 
-        Named = Own.SelectMany(e => e.Body switch { Retracted r => [r.Event], Resolved r => r.SetAside, Reattributed m => m.Moved.Select(x => x.Id), _ => Enumerable.Empty<Guid>() }).ToHashSet();
+        Named = Own.SelectMany(e => e.Body.Names()).ToHashSet();
     }
 
     /// <summary>The stream's own events in the fold's order, each once.</summary>
@@ -51,10 +51,6 @@ internal sealed class EffectiveEvents
 
     /// <summary>Every event that a later word names, whether it is here or not: with it the settling would come out otherwise.</summary>
     public IReadOnlySet<Guid> Named { get; }
-
-    public static bool MayBeRetracted(BenchEvent target) => target.Body is not (Planned or Retracted or Unreadable);
-
-    public static bool MayBeSetAside(BenchEvent target) => target.Body is not (Planned or Resolved);
 
     /// <summary>How an entry was taken out, and whether its glass was cut all the same; null when it was not.</summary>
     public (EntryEffect Standing, bool GlassWasCut)? TakenOut(Guid entry) => taken.TryGetValue(entry, out var how) ? how : null;

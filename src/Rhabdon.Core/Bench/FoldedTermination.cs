@@ -1,3 +1,4 @@
+using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
 
 namespace Rhabdon.Core.Bench;
@@ -8,6 +9,7 @@ namespace Rhabdon.Core.Bench;
 /// </summary>
 public sealed class FoldedTermination
 {
+    private static readonly Dictionary<Guid, BenchEvent> Nothing = [];
     private readonly RecipeBook book;
     private readonly TerminationFolder run;
     private readonly IReadOnlySet<Guid> named;
@@ -51,14 +53,22 @@ public sealed class FoldedTermination
             return this;
         }
 
-        if (happened.Body is Retracted or Resolved or Reattributed || named.Contains(happened.Id) || (events.Count > 0 && TerminationFold.Compare(happened, events[^1]) < 0))
+        if (happened.Body.SettlesOthers() || named.Contains(happened.Id) || (events.Count > 0 && TerminationFold.Compare(happened, events[^1]) < 0))
         {
             return Of(State.Termination, events.Append(happened), book);
         }
 
         var further = run.Copy();
-        further.Take(happened, new Dictionary<Guid, BenchEvent>());
+        further.Take(happened, Nothing);
         return new FoldedTermination(book, [.. events, happened], further, named);
+    }
+
+    /// <summary>Why an event of this kind would not fit at the stream's end; null when it would.</summary>
+    /// <param name="recipe">That it would be worked by.</param>
+    public Phrase? Conflict(EventBody body, RecipeRef? recipe)
+    {
+        var trial = new BenchEvent(Guid.AllBitsSet, BenchEvent.CurrentFormat, Guid.AllBitsSet, 1, State.LastClock, DateTimeOffset.UnixEpoch, Guid.Empty, string.Empty, [], body, recipe);
+        return body.Apply(run.Copy(), trial, body.SettlesOthers() ? State.History.Select(h => h.Event).DistinctBy(e => e.Id).ToDictionary(e => e.Id) : Nothing);
     }
 
     /// <summary>The stream as it stood before an event that would take its place in it now.</summary>

@@ -8,27 +8,26 @@ using Rhabdon.Core.Verification;
 
 namespace Rhabdon.Core.Bench;
 
-/// <summary>Turns what a person does at the bench into an event body, judged.</summary>
+/// <summary>Turns what a person does at the bench into an event body, judged. Whether it fits is the fold's to say: it is asked.</summary>
 public static class IntentHandler
 {
-    /// <summary>Longest reason a person may give.</summary>
-    public const int MaxReason = 500;
-
     // Of what was typed, shown again.
     private const int MostEcho = 20;
 
     /// <param name="now">By the tablet's clock: a time that must run is held to it. Null when nobody waits for it.</param>
-    public static BenchAnswer Answer(TerminationState state, RecipeBook book, BenchIntent intent, LengthUnit unit, DateTimeOffset? now = null) => intent switch
+    public static BenchAnswer Answer(FoldedTermination stream, RecipeBook book, BenchIntent intent, LengthUnit unit, DateTimeOffset? now = null) => intent switch
     {
-        BeginWork begin => Begin(state, book, begin),
-        StartClock start => Start(state, book, start),
-        DoneWith done => Done(state, book, done, unit, now),
-        ReportTrouble report => Report(state, book, report),
-        ChooseAction choose => Choose(state, book, choose),
-        Undo undo => TakeBack(state, undo),
-        TakeTogether together => Yes(new Batched(together.Batch)),
-        HandOver hand => Hand(state, hand),
-        SettleStories settle => Settle(state, settle),
+        BeginWork begin => Begin(stream, book, begin),
+        StartClock start => MovedOn(stream.State, start.Step) ?? Fitting(stream, "step", new ClockStarted(stream.State.Attempt, stream.State.Try, start.Step), HasNoClockYet(stream.State)),
+        DoneWith done => MovedOn(stream.State, done.Step) ?? Done(stream, book, done, unit, now),
+        ReportTrouble report => MovedOn(stream.State, stream.State.Step) ?? Fitting(stream, "sign", new TroubleFound(stream.State.Attempt, stream.State.Try, stream.State.Step!, report.Sign)),
+        ChooseAction choose => Fitting(stream, "action", new ActionChosen(stream.State.Attempt, stream.State.Try, stream.State.Trouble?.Sign ?? string.Empty, choose.Action, Trimmed(choose.Reason))),
+        Undo undo => string.IsNullOrWhiteSpace(undo.Reason) ? No("reason", Phrase.Of("bench.reason-long")) : Fitting(stream, "event", new Retracted(undo.Event, undo.Reason.Trim(), undo.GlassWasCut)),
+        TakeTogether together => Fitting(stream, "termination", new Batched(together.Batch)),
+        HandOver hand => Fitting(stream, "termination", new HandedOver(hand.To, Trimmed(hand.Note))),
+        SettleStories settle => ConflictingHistories.Of(stream.State) is { } histories
+            ? Fitting(stream, "termination", new Resolved(histories.SetAside(settle.Keep), settle.GlassWasCut, settle.Note.Trim()))
+            : No("termination", Phrase.Of("bench.no-two-stories")),
         _ => No("intent", Phrase.Of("bench.unknown-intent")),
     };
 
@@ -59,45 +58,20 @@ public static class IntentHandler
         return ask.Choices.Where(c => c.AfterSign is null || met.Contains(c.AfterSign));
     }
 
-    private static string Asked(Ask ask) => ask.Reads.ToString().ToLowerInvariant();
-
-    private static BenchAnswer Begin(TerminationState state, RecipeBook book, BeginWork begin)
+    private static BenchAnswer Begin(FoldedTermination stream, RecipeBook book, BeginWork begin)
     {
-        var published = book.Latest(state.Plan?.RecipeId ?? string.Empty);
-        var recipe = published?.Recipe;
-        return state.Recipe is not null ? No("termination", Phrase.Of("conflict.already-begun"))
-            : Unconfirmed(state.Plan, published) is { } unconfirmed ? No("recipe", unconfirmed)
-            : recipe is not null && state.Plan is { } plan && CompatibilityCheck.Faults(recipe, new Combination(plan.Connector, plan.Polish, plan.Build, plan.Grade)) is [var unfitting, ..] ? No(unfitting.Field, unfitting.Says)
-            : recipe?.FromTheSheet is [var missing, ..] ? No("recipe", Phrase.Of("conflict.from-the-sheet", ("length", missing)))
-            : recipe is not null && begin.Technique?.Unknown(recipe) is { } unknown ? No("technique", Phrase.Of("conflict.technique", ("choice", unknown)))
-            : recipe is not null && (begin.Technique ?? Technique.Usual).Unfit(recipe, state.Plan!.Grade.Mode()) is { } unfit ? No("technique", Phrase.Of("conflict.technique-mode", ("option", unfit.Id)))
-            : Yes(new Begun(begin.Technique));
+        var (plan, published) = (stream.State.Plan, book.Latest(stream.State.Plan?.RecipeId ?? string.Empty));
+        return stream.State.Recipe is null && Begun.Unconfirmed(plan, published) is { } unconfirmed ? No("recipe", unconfirmed)
+            : stream.State.Recipe is null && plan is not null && published is not null
+                && CompatibilityCheck.Faults(published.Recipe, new Combination(plan.Connector, plan.Polish, plan.Build, plan.Grade, Technique: begin.Technique)) is [var unfitting, ..] ? No(unfitting.Field, unfitting.Says)
+            : Fitting(stream, "recipe", new Begun(begin.Technique), by: published?.Ref);
     }
 
-    /// <summary>Why a strand may not begin by a recipe that nobody has compared with its maker's sheet; null when it may.</summary>
-    internal static Phrase? Unconfirmed(Planned? plan, PublishedRecipe? published) =>
-        plan is { ConfirmedOnly: true } && published is { Confirmation: null } ? Phrase.Of("conflict.unconfirmed", ("recipe", published.Ref.ToString())) : null;
-
-    private static BenchAnswer Start(TerminationState state, RecipeBook book, StartClock start) =>
-        state.Step is null || state.Trouble is not null || state.Step != start.Step ? No("step", Phrase.Of("bench.moved-on"))
-        : StepOf(state, book).Clock is null || state.Clock is not null ? No("step", Phrase.Of("bench.moved-on"))
-        : Yes(new ClockStarted(state.Attempt, state.Try, start.Step));
-
-    private static Step StepOf(TerminationState state, RecipeBook book)
+    private static BenchAnswer Done(FoldedTermination stream, RecipeBook book, DoneWith done, LengthUnit unit, DateTimeOffset? now)
     {
+        var state = stream.State;
         var recipe = book.RecipeOf(state)!;
-        return recipe.Steps[recipe.IndexOf(state.Step!)];
-    }
-
-    private static BenchAnswer Done(TerminationState state, RecipeBook book, DoneWith done, LengthUnit unit, DateTimeOffset? now)
-    {
-        if (state.Step is null || state.Trouble is not null || state.Step != done.Step)
-        {
-            return No("step", Phrase.Of("bench.moved-on"));
-        }
-
-        var recipe = book.RecipeOf(state)!;
-        var step = recipe.Steps[recipe.IndexOf(state.Step)];
+        var step = recipe.Steps[recipe.IndexOf(done.Step)];
         if (step.Clock is { } clock)
         {
             if (state.Clock is not { } running)
@@ -113,80 +87,48 @@ public static class IntentHandler
 
         if (step.Ask is null)
         {
-            return Yes(new StepDone(state.Attempt, state.Try, step.Id));
+            return Fitting(stream, "step", new StepDone(state.Attempt, state.Try, step.Id));
         }
 
         var (reading, verdict, fault) = Read(state, recipe, step, done.Read, unit);
-        return fault is null ? Seen(step.Ask, new StepDone(state.Attempt, state.Try, step.Id, reading, verdict), done) : new BenchAnswer(null, fault);
-    }
-
-    // With the picture that it was read from, if there was one.
-    private static BenchAnswer Seen(Ask ask, StepDone body, DoneWith done)
-    {
-        var reason = done.Overruled?.Trim();
-        var reading = body.Reading! with { Face = done.Face, Overruled = string.IsNullOrEmpty(reason) ? null : reason };
-        return reason?.Length > MaxReason ? No("overruled", Phrase.Of("bench.reason-long"))
-            : FaceReading.Fault(ask, reading) is { } fault ? No(fault.Field, fault.Says)
-            : Yes(body with { Reading = reading });
-    }
-
-    private static BenchAnswer Report(TerminationState state, RecipeBook book, ReportTrouble report)
-    {
-        if (state.Step is null || state.Trouble is not null)
+        if (fault is not null)
         {
-            return No("step", Phrase.Of("bench.moved-on"));
+            return new BenchAnswer(null, fault);
         }
 
-        var recipe = book.RecipeOf(state)!;
-        return ReportableSymptoms.Reportable(recipe, book.LadderOf(recipe), state.Step).Any(s => s.Id == report.Sign)
-            ? Yes(new TroubleFound(state.Attempt, state.Try, state.Step, report.Sign))
-            : No("sign", Phrase.Of("conflict.sign", ("sign", report.Sign)));
+        // With the picture that it was read from, if there was one.
+        var seen = reading! with { Face = done.Face, Overruled = Trimmed(done.Overruled) };
+        return FaceReading.Fault(step.Ask, seen) is { } unseen ? No(unseen.Field, unseen.Says) : Fitting(stream, "step", new StepDone(state.Attempt, state.Try, step.Id, seen, verdict));
     }
 
-    private static BenchAnswer Choose(TerminationState state, RecipeBook book, ChooseAction choose)
+    // The screen showed a step that is not the present one any more: a double tap, or another tablet.
+    private static BenchAnswer? MovedOn(TerminationState state, string? step) =>
+        state.Step is null || state.Trouble is not null || state.Step != step ? No("step", Phrase.Of("bench.moved-on")) : null;
+
+    private static Phrase? HasNoClockYet(TerminationState state) => state.Clock is null ? null : Phrase.Of("bench.moved-on");
+
+    private static string? Trimmed(string? text) => string.IsNullOrWhiteSpace(text) ? null : text.Trim();
+
+    // A body that is well formed and fits at the stream's end.
+    private static BenchAnswer Fitting(FoldedTermination stream, string field, EventBody body, Phrase? otherwise = null, RecipeRef? by = null)
     {
-        if (state.Trouble is not { } trouble)
-        {
-            return No("action", Phrase.Of("conflict.no-trouble"));
-        }
-
-        var recipe = book.RecipeOf(state)!;
-        var offer = ActionOffers.For(state, recipe, book.LadderOf(recipe)).FirstOrDefault(o => o.CorrectiveAction.Id == choose.Action);
-        if (offer is null || offer.Barred is not null)
-        {
-            return No("action", offer?.Barred ?? Phrase.Of("conflict.action", ("action", choose.Action)));
-        }
-
-        var reason = choose.Reason?.Trim();
-        return offer.NeedsReason && string.IsNullOrEmpty(reason) ? No("reason", Phrase.Of("conflict.reason"))
-            : reason?.Length > MaxReason ? No("reason", Phrase.Of("bench.reason-long"))
-            : Yes(new ActionChosen(state.Attempt, state.Try, trouble.Sign, choose.Action, string.IsNullOrEmpty(reason) ? null : reason));
+        var envelope = new BenchEvent(Guid.Empty, BenchEvent.CurrentFormat, Guid.Empty, 1, default, default, Guid.Empty, string.Empty, [], body);
+        return otherwise is not null ? No(field, otherwise)
+            : body.Malformed(envelope) is { } malformed ? No(malformed.Field.Split('.')[^1], malformed.Says)
+            : stream.Conflict(body, by ?? stream.State.Recipe) is { } conflict ? No(FieldOf(conflict, field), conflict)
+            : new BenchAnswer(body, null);
     }
 
-    private static BenchAnswer TakeBack(TerminationState state, Undo undo)
+    // Some conflicts lie with a field of their own.
+    private static string FieldOf(Phrase conflict, string field) => conflict.Key switch
     {
-        var entry = state.History.FirstOrDefault(h => h.Event.Id == undo.Event);
-        var reason = undo.Reason.Trim();
-        return entry is null || !EffectiveEvents.MayBeRetracted(entry.Event) ? No("event", Phrase.Of("conflict.nothing-to-retract"))
-            : entry.Standing == EntryEffect.Retracted ? No("event", Phrase.Of("conflict.retracted-twice"))
-            : reason.Length is 0 or > MaxReason ? No("reason", Phrase.Of("bench.reason-long"))
-            : Yes(new Retracted(undo.Event, reason, undo.GlassWasCut));
-    }
+        "conflict.reason" => "reason",
+        "conflict.technique" or "conflict.technique-mode" => "technique",
+        "conflict.already-begun" => "termination",
+        _ => field,
+    };
 
-    private static BenchAnswer Hand(TerminationState state, HandOver hand) =>
-        state.Recipe is null ? No("termination", Phrase.Of("conflict.not-begun"))
-        : hand.Note?.Length > MaxReason ? No("note", Phrase.Of("bench.reason-long"))
-        : Yes(new HandedOver(hand.To, string.IsNullOrWhiteSpace(hand.Note) ? null : hand.Note.Trim()));
-
-    private static BenchAnswer Settle(TerminationState state, SettleStories settle)
-    {
-        var note = settle.Note.Trim();
-        return ConflictingHistories.Of(state) is not { } stories ? No("termination", Phrase.Of("bench.no-two-stories"))
-            : note.Length is 0 or > MaxReason ? No("note", Phrase.Of("bench.reason-long"))
-            : Yes(new Resolved(stories.SetAside(settle.Keep), settle.GlassWasCut, note));
-    }
-
-    private static BenchAnswer Yes(EventBody body) => new(body, null);
+    private static string Asked(Ask ask) => ask.Reads.ToString().ToLowerInvariant();
 
     private static BenchAnswer No(string field, Phrase says) => new(null, new BenchFault(field, says));
 }

@@ -25,6 +25,8 @@ public sealed record FaceLine(string Picture, string Profile, FaceView View);
 /// <summary>Tells a strand's history so that a customer can read it. Nothing is left out: what was taken back is told as taken back.</summary>
 public sealed class StrandStory(RecipeBook book, Phrasebook words, string language, LengthUnit unit)
 {
+    private readonly StoryWords story = new(book, words, language, unit);
+
     public IReadOnlyList<StoryLine> Tell(TerminationState state)
     {
         var reasons = state.History.Select(h => h.Event.Body).OfType<Retracted>().GroupBy(r => r.Event).ToDictionary(g => g.Key, g => g.First().Reason);
@@ -32,23 +34,7 @@ public sealed class StrandStory(RecipeBook book, Phrasebook words, string langua
     }
 
     /// <summary>What an event did, in words.</summary>
-    public string What(BenchEvent happened, Recipe? recipe, Guid strand) => happened.Body switch
-    {
-        Planned => words.Say(Phrase.Of("story.planned")),
-        Begun => words.Say(Phrase.Of("story.begun", ("recipe", happened.Recipe?.ToString() ?? "-"))),
-        ClockStarted started => words.Say(Phrase.Of("story.clock", ("step", recipe?.Steps.FirstOrDefault(s => s.Id == started.Step)?.Name.In(language) ?? started.Step))),
-        StepDone done => recipe?.Steps.FirstOrDefault(s => s.Id == done.Step)?.Name.In(language) ?? done.Step,
-        TroubleFound found => words.Say(Phrase.Of("story.trouble", ("sign", SignTitle(recipe, found.Sign)))),
-        ActionChosen chosen => words.Say(Phrase.Of("story.action", ("action", RungTitle(recipe, chosen)))),
-        Retracted => words.Say(Phrase.Of("story.retracted")),
-        Batched { Batch: null } => words.Say(Phrase.Of("story.unbatched")),
-        Batched => words.Say(Phrase.Of("story.batched")),
-        HandedOver => words.Say(Phrase.Of("story.handed-over")),
-        Reattributed moved => words.Say(Phrase.Of(moved.To == strand ? "story.moved-here" : "story.moved-out")),
-        Resolved => words.Say(Phrase.Of("story.resolved")),
-        Unreadable => words.Say(Phrase.Of("story.unreadable")),
-        _ => happened.Body.Kind,
-    };
+    public string What(BenchEvent happened, Recipe? recipe, Guid strand) => happened.Body.Tell(story, happened, recipe, strand);
 
     private StoryLine Line(TerminationState state, HistoryEntry entry, Dictionary<Guid, string> reasons)
     {
@@ -60,7 +46,7 @@ public sealed class StrandStory(RecipeBook book, Phrasebook words, string langua
             : What(happened, recipe, state.Termination);
         return new StoryLine(
             happened.Id, happened.When, happened.Actor, entry.Attempt, entry.Try, happened.Body.Kind, what, read, done?.Verdict?.Grade, entry.Standing, Note(state, entry, reasons),
-            entry.Standing is EntryEffect.Counts or EntryEffect.Conflict && EffectiveEvents.MayBeRetracted(happened), ActionOffers.CutsGlass(happened, book), To(happened), Face(done?.Reading?.Face),
+            entry.Standing is EntryEffect.Counts or EntryEffect.Conflict && happened.Body.MayBeRetracted(), ActionOffers.CutsGlass(happened, book), To(happened), Face(done?.Reading?.Face),
             happened.Receipt?.From, happened.Receipt?.At is null ? null : happened.At);
     }
 
@@ -70,18 +56,7 @@ public sealed class StrandStory(RecipeBook book, Phrasebook words, string langua
         EntryEffect.Moved => words.Say(Phrase.Of("story.moved-away", ("reason", MoveOf(state, entry.Event.Id)?.Reason ?? string.Empty))),
         EntryEffect.SetAside => words.Say(Phrase.Of("story.set-aside")),
         EntryEffect.Retracted => words.Say(Phrase.Of("story.taken-back", ("reason", reasons.GetValueOrDefault(entry.Event.Id, string.Empty)))),
-        _ => entry.Event.Body switch
-        {
-            ActionChosen { Reason: { } reason } => reason,
-            StepDone { Reading: { Face: { } face, Overruled: { } reason } } => words.Say(Phrase.Of("story.overruled", ("picture", face.Sign is { } sign ? SignTitle(book.Find(entry.Event.Recipe)?.Recipe, sign) : words.Say(Phrase.Of("face.view.pass"))), ("reason", reason))),
-            Retracted { GlassWasCut: true } retracted => words.Say(Phrase.Of("story.glass-stays-cut", ("reason", retracted.Reason))),
-            Retracted retracted => retracted.Reason,
-            HandedOver handed => handed.Note ?? string.Empty,
-            Reattributed moved => moved.Reason,
-            Resolved resolved => resolved.Note,
-            Planned planned => words.Say(Phrase.Of("story.planned-length", ("service", LengthDisplay.WithUnit(planned.Service, unit)), ("least", LengthDisplay.WithUnit(planned.Least, unit)))),
-            _ => string.Empty,
-        },
+        _ => entry.Event.Body.Remark(story, entry.Event),
     };
 
     private FaceLine? Face(FaceSeen? face) =>
@@ -91,11 +66,4 @@ public sealed class StrandStory(RecipeBook book, Phrasebook words, string langua
         state.History.Select(h => h.Event.Body).OfType<Reattributed>().FirstOrDefault(m => m.Moved.Any(e => e.Id == moved));
 
     private static Guid? To(BenchEvent happened) => (happened.Body as HandedOver)?.To;
-
-    private string SignTitle(Recipe? recipe, string sign) =>
-        recipe is null ? sign : book.LadderOf(recipe).Find(sign)?.Title.In(language) ?? sign;
-
-    private string RungTitle(Recipe? recipe, ActionChosen chosen) => recipe is null
-        ? chosen.Action
-        : book.LadderOf(recipe).Find(chosen.Sign)?.Rungs.FirstOrDefault(r => r.Id == chosen.Action)?.Title.In(language) ?? chosen.Action;
 }

@@ -26,7 +26,7 @@ public sealed record EventAnswer(Guid? Id, int Status, string? Field, string? Sa
 public sealed class AppendEvents(Database database, EventStore events, QuarantineStore quarantine, RecipeBookCache shelf, ChangePublisher live, IOptions<JsonOptions> json, TimeProvider time, AuditLog audit)
 {
     // The longest text in an event is a reason.
-    private const int MostText = IntentHandler.MaxReason;
+    private const int MostText = BenchEvent.MostReason;
 
     /// <summary>Takes the events one after another. An event already held answers as it did the first time.</summary>
     public async Task<IReadOnlyList<EventAnswer>> TakeAsync(IReadOnlyList<JsonElement> delivery, Access sender)
@@ -102,7 +102,7 @@ public sealed class AppendEvents(Database database, EventStore events, Quarantin
         var book = await shelf.BookAsync();
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync();
-        var people = delivered.Select(e => e.Actor).Concat(delivered.Select(e => e.Body).OfType<HandedOver>().Select(h => h.To)).Append(sender.Person).ToHashSet();
+        var people = delivered.Select(e => e.Actor).Concat(delivered.SelectMany(e => e.Body.People())).Append(sender.Person).ToHashSet();
         var ground = await events.ContextAsync(connection, transaction, delivered, people, book);
         var delivery = new Delivery(sender, time.GetUtcNow(), ground, book);
         var answers = delivered.Select(delivery.Answer).ToList();

@@ -1,6 +1,7 @@
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Rights;
 using Rhabdon.Data;
 using Rhabdon.Server.Hosting;
 
@@ -78,11 +79,12 @@ internal sealed class Delivery(Access sender, DateTimeOffset received, AppendCon
     // The right is the actor's, as of the moment at which it happened.
     private EventAnswer? Unentitled(BenchEvent happened, IReadOnlyList<Guid> jobs, IEnumerable<FoldedTermination> streams)
     {
-        var wantsLead = happened.Body is Resolved || (happened.Body is Retracted retracted && streams.Any(s => s.Events.Any(e => e.Id == retracted.Event && e.Body is Resolved)));
+        var named = happened.Body.Names().ToHashSet();
+        var needs = happened.Body.Needs(streams.SelectMany(s => s.Events.Where(e => named.Contains(e.Id))));
         var access = jobs.Select(job => ground.AccessOf(happened.Actor, job, happened.When)).ToList();
-        return !access.TrueForAll(a => a is { MayWork: true }) ? Refused(happened, 403, "actor", Phrase.Of("problem.actor"))
-            : wantsLead && !access.TrueForAll(a => a!.MayPlan) ? Refused(happened, 403, "actor", Phrase.Of("problem.lead"))
-            : happened.Body is HandedOver handed && jobs.Any(job => ground.AccessOf(handed.To, job, happened.When) is not { MayWork: true }) ? Refused(happened, 422, "body.to", Phrase.Of("event.hand-to"))
+        return !access.TrueForAll(a => a?.May(Permission.Work) == true) ? Refused(happened, 403, "actor", Phrase.Of("problem.actor"))
+            : !access.TrueForAll(a => a!.May(needs)) ? Refused(happened, 403, "actor", Phrase.Of("problem.lead"))
+            : happened.Body.People().Any(p => jobs.Any(job => ground.AccessOf(p, job, happened.When)?.May(Permission.Work) != true)) ? Refused(happened, 422, "body.to", Phrase.Of("event.hand-to"))
             : null;
     }
 

@@ -39,6 +39,8 @@ public static class CalcEndpoints
 
     // A batch of 36 with a thousand events behind it.
     private const int MostFolded = 36_000;
+    private const int MostCrews = 100;
+    private const int MostChosen = 10_000;
     private const int LargestBody = 1024 * 1024;
 
     public static void MapCalc(this WebApplication app)
@@ -59,6 +61,9 @@ public static class CalcEndpoints
             : Problems.Field(400, "joint", Phrase.Of("problem.no-joint")), cancel)).Produces<ToleranceStack>();
         calc.MapPost("/fit", (CompatibilityRequest request, RecipeBookCache shelf, CalcTurns turns, CancellationToken cancel) => On(request.Recipe, shelf, turns, recipe =>
             Results.Ok(CompatibilityCheck.Faults(recipe, request.Combination).Select(f => new FieldFault(f.Field, Problems.Say(f.Says)))), cancel)).Produces<List<FieldFault>>();
+        calc.MapPost("/technique", (TechniqueQuestion question) => question.Crews.Count > MostCrews || question.Chosen.Count > MostChosen
+            ? Problems.Field(400, "crews", Phrase.Of("problem.crews", ("most", $"{MostCrews}")))
+            : Results.Ok(TechniqueInForce.On([.. question.Crews.DistinctBy(c => c.Id)], question.Chosen, question.Recipe, question.Said))).Produces<TechniqueInForce>();
         calc.MapPost("/recipe", TryOut).Accepts<RecipeFile>("application/json").Produces<RecipeTrial>();
         calc.MapPost("/bench", async (BenchRequest request, RecipeBookCache shelf, CalcTurns turns, CancellationToken cancel) =>
         {

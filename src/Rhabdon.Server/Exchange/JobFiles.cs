@@ -30,7 +30,7 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, QuarantineStore
         var terminations = rows.Select(t => new FileTermination(
             t.Id, t.CableId, t.Strand, t.End == "near" ? CableEnd.Near : CableEnd.Far, t.PanelId, t.Port, t.Position, t.Label)).ToList();
         var aside = await quarantine.OfJobAsync(id);
-        var actors = events.Select(e => e.Actor).Concat(events.Select(e => (e.Body as HandedOver)?.To).OfType<Guid>()).Concat(events.Select(e => e.Receipt?.From).OfType<Guid>()).Concat(aside.Select(q => q.SentBy)).Distinct().Order().ToList();
+        var actors = events.Select(e => e.Actor).Concat(events.SelectMany(e => e.Body.People())).Concat(events.Select(e => e.Receipt?.From).OfType<Guid>()).Concat(aside.Select(q => q.SentBy)).Distinct().Order().ToList();
         var names = await people.NamesAsync(actors);
         return new JobFile(
             JobFile.CurrentFormat,

@@ -22,22 +22,22 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
     public IReadOnlyList<BenchEvent> Work(Guid termination, BenchEvent planned, Func<TerminationState, Step, string?> reads, Func<TerminationState, DemoLook?> looks, Func<TerminationState, bool> isEnough)
     {
         var stream = new List<BenchEvent> { planned };
-        Add(TerminationFold.Fold(termination, stream, book), new BeginWork());
-        while (TerminationFold.Fold(termination, stream, book) is { IsOver: false } state && !isEnough(state))
+        Add(FoldedTermination.Of(termination, stream, book), new BeginWork());
+        while (FoldedTermination.Of(termination, stream, book) is { State: { IsOver: false } state } folded && !isEnough(state))
         {
-            Add(state, NextOf(state, reads, looks));
+            Add(folded, NextOf(state, reads, looks));
         }
 
         return [.. stream.Skip(1)];
 
-        void Add(TerminationState state, BenchIntent intent)
+        void Add(FoldedTermination folded, BenchIntent intent)
         {
-            var answer = IntentHandler.Answer(state, book, intent, LengthUnit.Millimeter);
+            var answer = IntentHandler.Answer(folded, book, intent, LengthUnit.Millimeter);
             var body = answer.Body ?? throw new InvalidOperationException($"The demo cannot do {intent}: {answer.Fault}");
             now = now.AddSeconds(23 + (sequence % 7 * 4));
             stream.Add(new BenchEvent(
                 Guid.CreateVersion7(now), BenchEvent.CurrentFormat, device, ++sequence, new HybridTime(now.ToUnixTimeMilliseconds(), 0), now.ToOffset(TimeSpan.FromHours(-4)),
-                installer, Rulebook.Version, [new StrandKnown(termination, stream.Count)], body, state.Recipe ?? book.Latest(state.Plan!.RecipeId)!.Ref));
+                installer, Rulebook.Version, [new StrandKnown(termination, stream.Count)], body, folded.State.Recipe ?? book.Latest(folded.State.Plan!.RecipeId)!.Ref));
         }
     }
 

@@ -127,6 +127,7 @@ public static class Setup
         app.UsePackedFiles();
         app.UseAuthentication();
         app.UseAuthorization();
+        app.UsePermissions();
         app.UseRateLimiter();
         app.UseTextDoor();
         app.Use(GuardWrites);

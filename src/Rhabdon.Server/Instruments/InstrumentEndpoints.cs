@@ -1,4 +1,5 @@
 using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Rights;
 using Rhabdon.Imaging;
 using Rhabdon.Instruments;
 using Rhabdon.Server.Hosting;
@@ -14,7 +15,7 @@ public static class InstrumentEndpoints
 {
     public static void MapInstruments(this WebApplication app)
     {
-        var instruments = app.MapGroup("/api/v1/instruments").RequireAuthorization();
+        var instruments = app.MapGroup("/api/v1/instruments").Needs(Permission.See);
         instruments.MapGet("/microscope", Look).Produces<MicroscopeView>();
         instruments.MapGet("/microscope/frame", Frame).Produces(200, contentType: "image/png", additionalContentTypes: ["image/jpeg", "image/bmp"]).ProducesProblem(424);
         instruments.MapPost("/microscope/hands/{act}", UseHandsAsync).Produces(204).ProducesProblem(400).ProducesProblem(424);

@@ -3,6 +3,7 @@ using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Rights;
 using Rhabdon.Core.Units;
 using Rhabdon.Data;
 using Rhabdon.Documents;
@@ -53,12 +54,12 @@ public static class JobEndpoints
 
     public static void MapJobs(this WebApplication app)
     {
-        var jobs = app.MapGroup("/api/v1").RequireAuthorization();
+        var jobs = app.MapGroup("/api/v1").Needs(Permission.See);
         jobs.MapGet("/jobs", All).Produces<List<JobSummary>>();
         jobs.MapGet("/jobs/{id:guid}", Show).Produces<JobView>();
-        jobs.MapPost("/jobs", Add).Produces<JobRow>();
-        jobs.MapPost("/jobs/{id:guid}/cables", AddCable).Produces<CableView>();
-        jobs.MapPost("/jobs/{id:guid}/ports", Preview).Produces<PortPreview>();
+        jobs.MapPost("/jobs", Add).Needs(Permission.Plan).Produces<JobRow>();
+        jobs.MapPost("/jobs/{id:guid}/cables", AddCable).Needs(Permission.Plan).Produces<CableView>();
+        jobs.MapPost("/jobs/{id:guid}/ports", Preview).Needs(Permission.Plan).Produces<PortPreview>();
     }
 
     private static async Task<IResult> Show(Guid id, JobStore store, HttpContext context)
@@ -90,11 +91,6 @@ public static class JobEndpoints
     private static async Task<IResult> Add(JobRequest request, JobStore store, CrewStore allCrews, HttpContext context)
     {
         var access = context.AccessOf();
-        if (!access.MayPlan)
-        {
-            return Problems.Forbidden();
-        }
-
         var crews = (await allCrews.CrewsAsync(access)).Select(c => c.Id).ToHashSet();
         var faults = JobChecks.Of(request, crews);
         if (faults.Count > 0)
@@ -114,11 +110,6 @@ public static class JobEndpoints
         if (await store.JobAsync(access, id) is not { } job)
         {
             return Problems.Missing();
-        }
-
-        if (!access.MayPlan)
-        {
-            return Problems.Forbidden();
         }
 
         var (panels, book) = (await store.PanelsAsync(id), await shelf.BookAsync());
@@ -152,11 +143,6 @@ public static class JobEndpoints
         if (await store.JobAsync(access, id) is not { } job)
         {
             return Problems.Missing();
-        }
-
-        if (!access.MayPlan)
-        {
-            return Problems.Forbidden();
         }
 
         var faults = new List<(string, Phrase)>();

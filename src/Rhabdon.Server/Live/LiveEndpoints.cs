@@ -1,6 +1,7 @@
 using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
 using System.Threading.Channels;
+using Rhabdon.Core.Rights;
 using Rhabdon.Data;
 using Rhabdon.Server.Hosting;
 using Rhabdon.Server.People;
@@ -17,7 +18,7 @@ public static class LiveEndpoints
         var over = CancellationTokenSource.CreateLinkedTokenSource(context.RequestAborted, life.ApplicationStopping);
         context.Response.RegisterForDispose(over);
         return TypedResults.ServerSentEvents(NewsFor(context, feed, jobs, sessions, over.Token));
-    }).RequireAuthorization().RequireRateLimiting(Limits.Live);
+    }).Needs(Permission.See).RequireRateLimiting(Limits.Live);
 
     // A line now and then keeps proxies from closing a quiet stream, and lets the page notice a dead one. The news ends with the session, at once.
     private static async IAsyncEnumerable<SseItem<LiveNews?>> NewsFor(HttpContext context, LiveFeed feed, JobStore jobs, SessionStore sessions, [EnumeratorCancellation] CancellationToken cancel)

@@ -1,12 +1,14 @@
 using System.Globalization;
 using Npgsql;
 using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Rights;
 using Rhabdon.Data;
 using Rhabdon.Server.Hosting;
 
 namespace Rhabdon.Server.People;
 
-public sealed record CrewView(IReadOnlyList<Crew> Crews, IReadOnlyList<PersonInCrew> People, IReadOnlyList<Membership> Memberships);
+/// <param name="Roles">Those that whoever asks may give.</param>
+public sealed record CrewView(IReadOnlyList<Crew> Crews, IReadOnlyList<PersonInCrew> People, IReadOnlyList<Membership> Memberships, IReadOnlyList<Role> Roles);
 
 /// <param name="Crew">The crew to join today, if any; a lead must name one of their own.</param>
 public sealed record PersonRequest(string Name, string SignIn, string Role, string? Password = null, string? Pin = null, Guid? Crew = null);
@@ -28,43 +30,37 @@ public sealed record LeaveRequest(Guid Person, DateOnly Day);
 /// </summary>
 public static class CrewEndpoints
 {
-    private static readonly string[] Roles = ["owner", "lead", "installer", "viewer"];
+    // As they stand in the database.
+    private static readonly string[] Roles = [.. Enum.GetNames<Role>().Select(r => r.ToLowerInvariant())];
     private static readonly string[] Led = ["installer", "viewer"];
 
     public static void MapCrew(this WebApplication app)
     {
-        var crew = app.MapGroup("/api/v1").RequireAuthorization();
+        var crew = app.MapGroup("/api/v1").Needs(Permission.See);
         crew.MapGet("/crews", (CrewStore store, HttpContext context) => store.CrewsAsync(context.AccessOf()));
-        crew.MapGet("/crew", Show).Produces<CrewView>();
-        crew.MapPost("/people", AddPerson).Produces<PersonInCrew>();
-        crew.MapPut("/people/{id:guid}", ChangePerson).Produces<PersonInCrew>();
+        crew.MapGet("/crew", Show).Needs(Permission.Lead).Produces<CrewView>();
+        crew.MapPost("/people", AddPerson).Needs(Permission.Lead).Produces<PersonInCrew>();
+        crew.MapPut("/people/{id:guid}", ChangePerson).Needs(Permission.Own).Produces<PersonInCrew>();
         crew.MapPost("/people/{id:guid}/secrets", SetSecrets).Produces(204);
-        crew.MapPost("/crews", AddCrew).Produces<Crew>();
-        crew.MapPost("/crews/{id:guid}/members", Join).Produces(204);
-        crew.MapPost("/crews/{id:guid}/members/end", Leave).Produces(204);
+        crew.MapPost("/crews", AddCrew).Needs(Permission.Own).Produces<Crew>();
+        crew.MapPost("/crews/{id:guid}/members", Join).Needs(Permission.Lead).Produces(204);
+        crew.MapPost("/crews/{id:guid}/members/end", Leave).Needs(Permission.Lead).Produces(204);
     }
 
     private static async Task<IResult> Show(CrewStore crews, HttpContext context)
     {
         var access = context.AccessOf();
-        return access.MayPlan
-            ? Results.Ok(new CrewView(await crews.CrewsAsync(access), await crews.PeopleAsync(access), await crews.MembershipsAsync(access)))
-            : Problems.Forbidden();
+        return Results.Ok(new CrewView(await crews.CrewsAsync(access), await crews.PeopleAsync(access), await crews.MembershipsAsync(access), [.. Enum.GetValues<Role>().Where(r => MayGive(access, r.ToString().ToLowerInvariant()))]));
     }
 
     private static async Task<IResult> AddPerson(PersonRequest request, PeopleStore people, CrewStore crews, SecretHasher hasher, HttpContext context, AuditLog audit)
     {
         var access = context.AccessOf();
-        if (!access.MayPlan)
-        {
-            return Problems.Forbidden();
-        }
-
         var faults = PersonChecks.Of(request.Name, request.SignIn);
         PersonChecks.Secrets(faults, request.Password, request.Pin, request.Role);
         if (!MayGive(access, request.Role))
         {
-            faults.Add(("role", Phrase.Of("form.role", ("roles", string.Join(", ", access.Role == "owner" ? Roles : Led)))));
+            faults.Add(("role", Phrase.Of("form.role", ("roles", string.Join(", ", access.May(Permission.Own) ? Roles : Led)))));
         }
 
         if (request.Password is null && request.Pin is null)
@@ -73,7 +69,7 @@ public static class CrewEndpoints
         }
 
         var own = await crews.CrewsAsync(access);
-        if (request.Crew is { } wanted ? own.All(c => c.Id != wanted) : access.Role != "owner")
+        if (request.Crew is { } wanted ? own.All(c => c.Id != wanted) : !access.May(Permission.Own))
         {
             faults.Add(("crew", Phrase.Of("form.crews")));
         }
@@ -110,11 +106,6 @@ public static class CrewEndpoints
         Guid id, PersonChange request, PeopleStore people, SessionStore sessions, KeyStore keys, HttpContext context, AuditLog audit)
     {
         var access = context.AccessOf();
-        if (access.Role != "owner")
-        {
-            return Problems.Forbidden();
-        }
-
         if (await people.FindAsync(id) is not { } person)
         {
             return Problems.Missing();
@@ -156,13 +147,13 @@ public static class CrewEndpoints
     {
         var access = context.AccessOf();
         var isOwn = id == access.Person;
-        var theirs = (access.Role == "owner" ? await crews.PeopleAsync(access) : await crews.MatesAsync(access)).FirstOrDefault(p => p.Id == id);
+        var theirs = (access.May(Permission.Own) ? await crews.PeopleAsync(access) : await crews.MatesAsync(access)).FirstOrDefault(p => p.Id == id);
         if (theirs is null)
         {
             return Problems.Missing();
         }
 
-        if (!isOwn && access.Role != "owner" && !(access.Role == "lead" && Led.Contains(theirs.Role)))
+        if (!isOwn && !access.May(Permission.Own) && !(access.May(Permission.Lead) && Led.Contains(theirs.Role)))
         {
             return Problems.Forbidden();
         }
@@ -217,11 +208,6 @@ public static class CrewEndpoints
 
     private static async Task<IResult> AddCrew(CrewRequest request, CrewStore crews, HttpContext context)
     {
-        if (context.AccessOf().Role != "owner")
-        {
-            return Problems.Forbidden();
-        }
-
         var faults = new List<(string, Phrase)>();
         FormChecks.Text(faults, "name", request.Name);
         if (faults.Count > 0)
@@ -244,7 +230,7 @@ public static class CrewEndpoints
 
     private static async Task<IResult> Join(Guid id, JoinRequest request, CrewStore crews, HttpContext context, AuditLog audit)
     {
-        if (await LeadMissingAsync(id, crews, context) is { } refused)
+        if (await CrewMissingAsync(id, crews, context) is { } refused)
         {
             return refused;
         }
@@ -271,7 +257,7 @@ public static class CrewEndpoints
 
     private static async Task<IResult> Leave(Guid id, LeaveRequest request, CrewStore crews, HttpContext context, AuditLog audit)
     {
-        if (await LeadMissingAsync(id, crews, context) is { } refused)
+        if (await CrewMissingAsync(id, crews, context) is { } refused)
         {
             return refused;
         }
@@ -285,14 +271,12 @@ public static class CrewEndpoints
         return Results.NoContent();
     }
 
-    // A crew that one does not see is not there; one that is seen but not led is not one's to change.
-    internal static async Task<IResult?> LeadMissingAsync(Guid crew, CrewStore crews, HttpContext context)
+    // A crew that one does not see is not there.
+    internal static async Task<IResult?> CrewMissingAsync(Guid crew, CrewStore crews, HttpContext context)
     {
         var access = context.AccessOf();
-        return (await crews.CrewsAsync(access)).All(c => c.Id != crew) ? Problems.Missing()
-            : access.MayPlan ? null
-            : Problems.Forbidden();
+        return (await crews.CrewsAsync(access)).All(c => c.Id != crew) ? Problems.Missing() : null;
     }
 
-    private static bool MayGive(Access access, string role) => (access.Role == "owner" ? Roles : Led).Contains(role);
+    private static bool MayGive(Access access, string role) => (access.May(Permission.Own) ? Roles : Led).Contains(role);
 }

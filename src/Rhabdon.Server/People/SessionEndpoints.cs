@@ -5,6 +5,7 @@ using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.RateLimiting;
 using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Rights;
 using Rhabdon.Data;
 using Rhabdon.Server.Bench;
 using Rhabdon.Server.Hosting;
@@ -14,7 +15,8 @@ namespace Rhabdon.Server.People;
 public sealed record SignInRequest(string SignIn, string Secret);
 
 /// <param name="Forgery">To be sent with every write.</param>
-public sealed record SessionView(string Forgery, Guid? Person, string? Name, string? Role);
+/// <param name="Permissions">What the page may offer; none without a person.</param>
+public sealed record SessionView(string Forgery, Guid? Person, string? Name, Role? Role, IReadOnlyList<Permission> Permissions);
 
 /// <param name="Device">Under which the tablet makes its events.</param>
 /// <param name="PublicKey">SubjectPublicKeyInfo of a P-256 key, in base64.</param>
@@ -37,10 +39,10 @@ public static class SessionEndpoints
         app.MapGet("/api/v1/session", (HttpContext context, IAntiforgery forgery) => View(context, forgery));
         app.MapPost("/api/v1/session", SignIn).Produces<SessionView>().RequireRateLimiting(Limits.SignIn);
         app.MapDelete("/api/v1/session", SignOut);
-        var own = app.MapGroup("/api/v1/session").RequireAuthorization();
+        var own = app.MapGroup("/api/v1/session").Needs(Permission.See);
         own.MapGet("/mates", (CrewStore crews, HttpContext context) => crews.MatesAsync(context.AccessOf()));
         own.MapPost("/keys", AddKey).Produces(204);
-        own.MapPost("/enrolled", Enroll).Produces(204);
+        own.MapPost("/enrolled", Enroll).Needs(Permission.Lead).Produces(204);
         own.MapGet("/notices", Notices).Produces<List<NoticeView>>();
         own.MapDelete("/notices/{id:guid}", async (Guid id, NoticeStore notices, HttpContext context) =>
         {
@@ -138,11 +140,6 @@ public static class SessionEndpoints
     private static async Task<IResult> Enroll(EnrollRequest request, CrewStore crews, SignInStore signIns, HttpContext context, AuditLog audit)
     {
         var access = context.AccessOf();
-        if (!access.MayPlan)
-        {
-            return Problems.Forbidden();
-        }
-
         var mates = (await crews.MatesAsync(access)).Select(m => m.Id).ToHashSet();
         if (request.People.Count is 0 or > 100 || !request.People.All(mates.Contains))
         {
@@ -195,9 +192,12 @@ public static class SessionEndpoints
     public static SessionView View(HttpContext context, IAntiforgery forgery)
     {
         var token = forgery.GetAndStoreTokens(context).RequestToken!;
-        var user = context.User;
-        return user.Identity?.IsAuthenticated == true
-            ? new SessionView(token, Guid.Parse(user.FindFirstValue(ClaimTypes.NameIdentifier)!), user.Identity.Name, user.FindFirstValue(ClaimTypes.Role))
-            : new SessionView(token, null, null, null);
+        if (context.User.Identity is not { IsAuthenticated: true } identity)
+        {
+            return new SessionView(token, null, null, null, []);
+        }
+
+        var access = context.AccessOf();
+        return new SessionView(token, access.Person, identity.Name, Enum.Parse<Role>(access.Role, ignoreCase: true), access.Permissions());
     }
 }

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.Features;
 using Microsoft.Net.Http.Headers;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Rights;
 using Rhabdon.Data;
 using Rhabdon.Imaging;
 using Rhabdon.Server.Hosting;
@@ -17,9 +18,9 @@ public static class PictureEndpoints
 
     public static void MapPictures(this WebApplication app)
     {
-        var strand = app.MapGroup("/api/v1/terminations/{id:guid}").RequireAuthorization();
+        var strand = app.MapGroup("/api/v1/terminations/{id:guid}").Needs(Permission.See);
         strand.MapGet("/pictures/{hash}", Show).Produces(200, contentType: "image/png", additionalContentTypes: ["image/jpeg", "image/bmp"]).ProducesProblem(404);
-        strand.MapPut("/pictures/{hash}", (Delegate)KeepAsync).Accepts<byte[]>("application/octet-stream", "*/*").Produces(204).ProducesProblem(400).ProducesProblem(413);
+        strand.MapPut("/pictures/{hash}", (Delegate)KeepAsync).Needs(Permission.Work).Accepts<byte[]>("application/octet-stream", "*/*").Produces(204).ProducesProblem(400).ProducesProblem(413);
     }
 
     private static async Task<IResult> Show(Guid id, string hash, PictureStore pictures, HttpContext context)
@@ -40,11 +41,6 @@ public static class PictureEndpoints
         if (await jobs.AtBenchAsync(access, [id]) is not [_])
         {
             return Problems.Missing();
-        }
-
-        if (!access.MayWork)
-        {
-            return Problems.Forbidden();
         }
 
         if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } body)

@@ -1,6 +1,7 @@
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Rights;
 using Rhabdon.Data;
 using Rhabdon.Server.Hosting;
 using Rhabdon.Server.People;
@@ -23,10 +24,10 @@ public static class ProfileEndpoints
 
     public static void MapProfiles(this WebApplication app)
     {
-        var profiles = app.MapGroup("/api/v1").RequireAuthorization();
+        var profiles = app.MapGroup("/api/v1").Needs(Permission.See);
         profiles.MapGet("/profiles", All).Produces<List<ProfileView>>();
-        profiles.MapPost("/profiles", Publish).Accepts<FaceProfile>("application/json").Produces<ProfileView>().ProducesProblem(400).ProducesProblem(403).ProducesProblem(409);
-        profiles.MapPost("/profiles/{id}/confirmation", Confirm).Produces(204).ProducesProblem(400).ProducesProblem(403).ProducesProblem(404);
+        profiles.MapPost("/profiles", Publish).Needs(Permission.Plan).Accepts<FaceProfile>("application/json").Produces<ProfileView>().ProducesProblem(400).ProducesProblem(403).ProducesProblem(409);
+        profiles.MapPost("/profiles/{id}/confirmation", Confirm).Needs(Permission.Plan).Produces(204).ProducesProblem(400).ProducesProblem(403).ProducesProblem(404);
     }
 
     private static async Task<IResult> All(ProfileStore store, RecipeBookCache shelf)
@@ -41,11 +42,6 @@ public static class ProfileEndpoints
     private static async Task<IResult> Publish(FaceProfile profile, ProfileStore store, RecipeBookCache shelf, HttpContext context)
     {
         var access = context.AccessOf();
-        if (!access.MayPlan)
-        {
-            return Problems.Forbidden();
-        }
-
         if (FaceProfileCheck.Faults(profile) is { Count: > 0 } faults)
         {
             return Problems.Fields(400, [.. faults.Select(f => (f.Place, f.Says))]);
@@ -63,11 +59,6 @@ public static class ProfileEndpoints
     private static async Task<IResult> Confirm(string id, ProfileConfirmationRequest request, ProfileStore store, RecipeBookCache shelf, HttpContext context)
     {
         var (access, edition) = (context.AccessOf(), request.Edition.Trim());
-        if (!access.MayPlan)
-        {
-            return Problems.Forbidden();
-        }
-
         if (edition.Length is 0 or > LongestEdition)
         {
             return Problems.Field(400, "edition", Phrase.Of("problem.edition", ("most", $"{LongestEdition}")));

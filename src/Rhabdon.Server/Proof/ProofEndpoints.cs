@@ -2,6 +2,7 @@ using Rhabdon.Core.Bench;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Rights;
 using Rhabdon.Core.Units;
 using Rhabdon.Data;
 using Rhabdon.Server.Hosting;
@@ -37,7 +38,7 @@ public static class ProofEndpoints
 {
     public static void MapProof(this WebApplication app)
     {
-        var proof = app.MapGroup("/api/v1").RequireAuthorization();
+        var proof = app.MapGroup("/api/v1").Needs(Permission.See);
         proof.MapGet("/cables/{id:guid}/ladder", Ladder).Produces<CableStrands>();
         proof.MapGet("/terminations/{id:guid}/story", Story).Produces<StoryView>();
         proof.MapGet("/terminations/{id:guid}/stories", Stories).Produces<StoriesView>();

@@ -1,8 +1,9 @@
-using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
+using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Rights;
 using Rhabdon.Core.Units;
 using Rhabdon.Data;
 using Rhabdon.Server.Hosting;
@@ -21,7 +22,7 @@ public static class RecipeEndpoints
 {
     public static void MapRecipes(this WebApplication app)
     {
-        var recipes = app.MapGroup("/api/v1").RequireAuthorization();
+        var recipes = app.MapGroup("/api/v1").Needs(Permission.See);
         recipes.MapGet("/recipes", async (RecipeBookCache shelf, RecipeStore store, HttpContext context) =>
         {
             var book = await shelf.BookAsync();
@@ -29,7 +30,7 @@ public static class RecipeEndpoints
         });
         recipes.MapGet("/recipes/list", List);
         recipes.MapGet("/recipes/{id}/sheet", Sheet).Produces<RecipeDocument>();
-        recipes.MapPut("/crews/{id:guid}/techniques/{recipe}", Choose).Produces(204);
+        recipes.MapPut("/crews/{id:guid}/techniques/{recipe}", Choose).Needs(Permission.Plan).Produces(204);
     }
 
     private static async Task<IReadOnlyList<RecipeLine>> List(RecipeBookCache shelf, RecipeStore store)
@@ -62,7 +63,7 @@ public static class RecipeEndpoints
 
     private static async Task<IResult> Choose(Guid id, string recipe, Technique technique, RecipeBookCache shelf, RecipeStore store, CrewStore crews, HttpContext context)
     {
-        if (await CrewEndpoints.LeadMissingAsync(id, crews, context) is { } refused)
+        if (await CrewEndpoints.CrewMissingAsync(id, crews, context) is { } refused)
         {
             return refused;
         }

@@ -3,6 +3,7 @@ using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Rights;
 using Rhabdon.Data;
 using Rhabdon.Documents.Templates;
 using Rhabdon.Server.Hosting;
@@ -15,7 +16,7 @@ public static class TemplateEndpoints
 {
     private const int MostRecipes = 24;
 
-    public static void MapTemplates(this WebApplication app) => app.MapGet("/api/v1/recipes/template.{kind}", Template).RequireAuthorization().Produces<byte[]>(200, "application/pdf");
+    public static void MapTemplates(this WebApplication app) => app.MapGet("/api/v1/recipes/template.{kind}", Template).Needs(Permission.See).Produces<byte[]>(200, "application/pdf");
 
     /// <param name="kind"><c>pdf</c> for all pages, <c>svg</c> for one.</param>
     /// <param name="recipes">Ids, by comma.</param>

@@ -2,6 +2,7 @@ using System.Text.Json;
 using Rhabdon.Core;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Rights;
 using Rhabdon.Data;
 using Rhabdon.Server.Hosting;
 using Rhabdon.Server.People;
@@ -21,13 +22,13 @@ public static class WorkshopEndpoints
 
     public static void MapWorkshop(this WebApplication app)
     {
-        var recipes = app.MapGroup("/api/v1/recipes").RequireAuthorization();
-        recipes.MapPost("/", Publish).Accepts<RecipeFile>("application/json").Produces<RecipeRef>();
+        var recipes = app.MapGroup("/api/v1/recipes").Needs(Permission.See);
+        recipes.MapPost("/", Publish).Needs(Permission.Plan).Accepts<RecipeFile>("application/json").Produces<RecipeRef>();
         recipes.MapGet("/{id}/file", File).Produces<RecipeFile>();
         recipes.MapGet("/{id}/versions", Versions).Produces<List<RecipeVersion>>();
         recipes.MapGet("/{id}/changes", Changes).Produces<List<RecipeChange>>();
-        recipes.MapPost("/{id}/confirmation", Confirm).Produces(204);
-        recipes.MapPut("/{id}/retired", Retire).Produces(204);
+        recipes.MapPost("/{id}/confirmation", Confirm).Needs(Permission.Plan).Produces(204);
+        recipes.MapPut("/{id}/retired", Retire).Needs(Permission.Plan).Produces(204);
     }
 
     /// <summary>The file in a request's body, or the answer that says what is wrong with it and where.</summary>
@@ -65,11 +66,6 @@ public static class WorkshopEndpoints
     private static async Task<IResult> Publish(RecipeBookCache shelf, RecipeStore store, HttpContext context)
     {
         var access = context.AccessOf();
-        if (!access.MayPlan)
-        {
-            return Problems.Forbidden();
-        }
-
         var (file, refused) = await ReadAsync(context.Request);
         if (file is null)
         {
@@ -109,11 +105,6 @@ public static class WorkshopEndpoints
     private static async Task<IResult> Confirm(string id, ConfirmRequest request, RecipeBookCache shelf, RecipeStore store, HttpContext context, TimeProvider time)
     {
         var access = context.AccessOf();
-        if (!access.MayPlan)
-        {
-            return Problems.Forbidden();
-        }
-
         var recipe = new RecipeRef(id, request.Version);
         if ((await shelf.BookAsync()).Find(recipe) is not { } published)
         {
@@ -140,11 +131,6 @@ public static class WorkshopEndpoints
     private static async Task<IResult> Retire(string id, RetireRequest request, RecipeBookCache shelf, RecipeStore store, HttpContext context)
     {
         var access = context.AccessOf();
-        if (!access.MayPlan)
-        {
-            return Problems.Forbidden();
-        }
-
         if ((await shelf.BookAsync()).Latest(id) is null)
         {
             return Problems.Missing();

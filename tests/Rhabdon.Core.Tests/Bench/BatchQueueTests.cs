@@ -16,7 +16,7 @@ public class BatchQueueTests
         var batch = Batch(s => s.Begin(), s => s.Begin(), s => s.Begin());
         var turn = TurnOf(batch, Pace.StageByStage);
         Assert.Equal(batch.Select(s => s.Id), turn.Together);
-        var acts = BatchIntentHandler.Answer([.. batch.Select(s => s.State)], book, new DoneWith("parts"), LengthUnit.Millimeter).Acts;
+        var acts = BatchIntentHandler.Answer([.. batch.Select(s => s.Stream)], book, new DoneWith("parts"), LengthUnit.Millimeter).Acts;
         Assert.Equal(3, Assert.Single(acts).Strands.Count);
     }
 
@@ -75,7 +75,7 @@ public class BatchQueueTests
     {
         var batch = Batch(s => s.Begin().Until("light").Step("light").Take("new-connector", "broken inside").Until("mark"), s => s.Begin().Until("mark"));
         Assert.Equal(2, TurnOf(batch, Pace.StageByStage).Together.Count);
-        var acts = BatchIntentHandler.Answer([.. batch.Select(s => s.State)], book, new DoneWith("mark"), LengthUnit.Millimeter).Acts;
+        var acts = BatchIntentHandler.Answer([.. batch.Select(s => s.Stream)], book, new DoneWith("mark"), LengthUnit.Millimeter).Acts;
         Assert.Equal([2, 1], acts.Select(a => ((StepDone)a.Body).Attempt));
     }
 
@@ -83,7 +83,7 @@ public class BatchQueueTests
     public void One_strand_that_cannot_keeps_all_from_being_done_and_is_named()
     {
         var batch = Batch(s => s.Begin(), s => s.Begin().Step());
-        var answer = BatchIntentHandler.Answer([.. batch.Select(s => s.State)], book, new DoneWith("parts"), LengthUnit.Millimeter);
+        var answer = BatchIntentHandler.Answer([.. batch.Select(s => s.Stream)], book, new DoneWith("parts"), LengthUnit.Millimeter);
         Assert.Empty(answer.Acts);
         Assert.Equal((batch[1].Id, "step"), (answer.At, answer.Fault!.Field));
     }

@@ -69,7 +69,7 @@ public class EveryRecipeTests
         Assert.Contains(usual.Recipe.Steps, s => s.Id == "clean");
         Assert.DoesNotContain(dry.Recipe.Steps, s => s.Id == "clean");
         Assert.Contains(dry.Recipe.Steps, s => s.Id == "clean-dry");
-        Assert.Equal("technique", IntentHandler.Answer(new StrandAtWork("A1", null, begin: false).State, Book, new BeginWork(TechniqueOf("clean=soap")), LengthUnit.Millimeter).Fault?.Field);
+        Assert.Equal("technique", IntentHandler.Answer(new StrandAtWork("A1", null, begin: false).Stream, Book, new BeginWork(TechniqueOf("clean=soap")), LengthUnit.Millimeter).Fault?.Field);
     }
 
     // Hold 30 to 45 s: common practice.

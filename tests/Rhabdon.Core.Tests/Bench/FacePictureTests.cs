@@ -76,7 +76,7 @@ public class FacePictureTests
         var seen = Seen(Mark(MarkKind.Scratch, Zone.A, 3.4));
         Assert.Equal("overruled", strand.Fault(new DoneWith("look", "clean", seen))?.Field);
         Assert.Equal("overruled", strand.Fault(new DoneWith("look", "clean", seen, "   "))?.Field);
-        Assert.Equal("overruled", strand.Fault(new DoneWith("look", "clean", seen, new string('x', IntentHandler.MaxReason + 1)))?.Field);
+        Assert.Equal("overruled", strand.Fault(new DoneWith("look", "clean", seen, new string('x', BenchEvent.MostReason + 1)))?.Field);
         Assert.Equal("overruled", strand.Fault(new DoneWith("look", "fine", seen, "no reason is needed"))?.Field);
         strand.Do(new DoneWith("look", "clean", seen, "A hair on the lens, seen on every face today"));
         Assert.Equal(1, strand.State.Overruled);
@@ -99,7 +99,7 @@ public class FacePictureTests
 
         var ask = earlier.Recipe.Steps[earlier.Recipe.IndexOf(earlier.State.Step!)].Ask!;
         Assert.Equal("face", earlier.Fault(new DoneWith(earlier.State.Step!, ask.Choices.First(c => c.Grade == Grade.Good).Value, Seen()))?.Field);
-        Assert.Equal("face", BatchIntentHandler.Answer([strand.State, strand.State], StarterRecipes.Book(), new DoneWith("look", "clean", Seen()), LengthUnit.Millimeter).Fault?.Field);
+        Assert.Equal("face", BatchIntentHandler.Answer([strand.Stream, strand.Stream], StarterRecipes.Book(), new DoneWith("look", "clean", Seen()), LengthUnit.Millimeter).Fault?.Field);
     }
 
     [Fact]

@@ -62,7 +62,9 @@ public class InterleavingTests
 
         public int Made { get; private set; }
 
-        public TerminationState State => TerminationFold.Fold(story.Id, known, story.Book);
+        public TerminationState State => Stream.State;
+
+        private FoldedTermination Stream => FoldedTermination.Of(story.Id, known, story.Book);
 
         /// <summary>Does something that makes sense on what this tablet knows; now and then takes something back.</summary>
         public void Act()
@@ -75,7 +77,7 @@ public class InterleavingTests
                 : state.Trouble is not null ? new ChooseAction(Offer(state), "as it goes")
                 : state.Step is null ? new TakeTogether(device)
                 : new DoneWith(state.Step, Reading(state.Step));
-            if (IntentHandler.Answer(state, story.Book, intent, LengthUnit.Millimeter).Body is not { } body)
+            if (IntentHandler.Answer(Stream, story.Book, intent, LengthUnit.Millimeter).Body is not { } body)
             {
                 return;
             }

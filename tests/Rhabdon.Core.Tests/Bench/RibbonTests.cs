@@ -64,7 +64,7 @@ public class RibbonTests
     public void Part_of_a_ribbon_is_not_begun()
     {
         var cable = new Ribbon(24);
-        var answer = BatchIntentHandler.Answer([.. cable.States.Skip(6).Take(12)], Book, new BeginWork(), LengthUnit.Millimeter);
+        var answer = BatchIntentHandler.Answer([.. cable.Streams.Skip(6).Take(12)], Book, new BeginWork(), LengthUnit.Millimeter);
         Assert.Equal(("strands", "bench.together", "12"), (answer.Fault?.Field, answer.Fault?.Says.Key, answer.Fault?.Says.Args["count"]));
     }
 
@@ -85,11 +85,13 @@ public class RibbonTests
             Add(new Planned(CableEnd.Near, ConnectorType.MPO, Polish.APC, FiberGrade.OS2, CableBuild.Ribbon12, "R1", Length.Mm(900), Length.Mm(400)), [.. streams.Keys]);
         }
 
-        public IReadOnlyList<TerminationState> States => [.. streams.Select(s => TerminationFold.Fold(s.Key, s.Value, Book))];
+        public IReadOnlyList<FoldedTermination> Streams => [.. streams.Select(s => FoldedTermination.Of(s.Key, s.Value, Book))];
+
+        public IReadOnlyList<TerminationState> States => [.. Streams.Select(s => s.State)];
 
         public Turn Turn => BatchQueue.TurnOf(States, Book, Pace.StageByStage, null, isPicked: false);
 
-        public BatchAnswer Answer(BenchIntent intent) => BatchIntentHandler.Answer([.. States.Where(s => Turn.Together.Contains(s.Termination))], Book, intent, LengthUnit.Millimeter, now);
+        public BatchAnswer Answer(BenchIntent intent) => BatchIntentHandler.Answer([.. Streams.Where(s => Turn.Together.Contains(s.State.Termination))], Book, intent, LengthUnit.Millimeter, now);
 
         public void Do(BenchIntent intent)
         {

@@ -30,7 +30,9 @@ internal sealed class Story
 
     public BenchEvent Planned { get; }
 
-    public TerminationState State => TerminationFold.Fold(Id, Events, Book);
+    public FoldedTermination Stream => FoldedTermination.Of(Id, Events, Book);
+
+    public TerminationState State => Stream.State;
 
     public static RecipeBook StarterBook(Func<Recipe, Recipe>? change = null, int version = 1)
     {
@@ -77,13 +79,13 @@ internal sealed class Story
 
     public Story Do(BenchIntent intent)
     {
-        var answer = IntentHandler.Answer(State, Book, intent, LengthUnit.Millimeter);
+        var answer = IntentHandler.Answer(Stream, Book, intent, LengthUnit.Millimeter);
         Assert.True(answer.Fault is null, $"{intent}: {answer.Fault}");
         Add(answer.Body!);
         return this;
     }
 
-    public BenchFault? Refused(BenchIntent intent) => IntentHandler.Answer(State, Book, intent, LengthUnit.Millimeter).Fault;
+    public BenchFault? Refused(BenchIntent intent) => IntentHandler.Answer(Stream, Book, intent, LengthUnit.Millimeter).Fault;
 
     public BenchEvent Make(EventBody body, Guid? device = null, long? clock = null, int? known = null, int id = 0)
     {

@@ -26,17 +26,19 @@ internal sealed class StrandAtWork
 
     public List<BenchEvent> Events { get; } = [];
 
-    public TerminationState State => TerminationFold.Fold(Strand, Events, Book);
+    public FoldedTermination Stream => FoldedTermination.Of(Strand, Events, Book);
+
+    public TerminationState State => Stream.State;
 
     public Recipe Recipe => Book.RecipeOf(State)!;
 
     public void Wait(int seconds) => now = now.AddSeconds(seconds);
 
-    public BenchFault? Fault(BenchIntent intent) => IntentHandler.Answer(State, Book, intent, LengthUnit.Millimeter, now).Fault;
+    public BenchFault? Fault(BenchIntent intent) => IntentHandler.Answer(Stream, Book, intent, LengthUnit.Millimeter, now).Fault;
 
     public void Do(BenchIntent intent)
     {
-        var answer = IntentHandler.Answer(State, Book, intent, LengthUnit.Millimeter, now);
+        var answer = IntentHandler.Answer(Stream, Book, intent, LengthUnit.Millimeter, now);
         Assert.True(answer.Fault is null, $"{intent}: {answer.Fault}");
         Add(answer.Body!, State.Recipe ?? Book.Latest(State.Plan!.RecipeId)!.Ref);
         Assert.False(State.NeedsALook, State.History[^1].Why?.Key);

@@ -11,6 +11,7 @@ interface Exports {
   View(look: string): string;
   Judge(termination: string, unit: string, read: string): string;
   Propose(termination: string, seen: string): string;
+  TechniqueFor(question: string): string;
   Act(terminations: string, unit: string, intent: string, stamp: string): string;
   Move(from: string, to: string, first: string, reason: string, stamp: string): string;
 }
@@ -48,7 +49,9 @@ export class Core {
 
   /** The one core of this page, with every version of the book added to it. */
   static async with(book: Schemas['BookView']): Promise<Core> {
-    const core = await (Core.one ??= (booted ??= exportsOf<Exports>('Rhabdon.Browser', 'BenchExports')).then((exports) => new Core(exports)));
+    const core = await (Core.one ??= (booted ??= exportsOf<Exports>('Rhabdon.Browser', 'BenchExports')).then(
+      (exports) => new Core(exports),
+    ));
     for (const ladder of book.ladders) core.exports.AddLadder(JSON.stringify(ladder));
     for (const recipe of book.recipes) core.exports.AddRecipe(JSON.stringify(recipe));
     // A book that was kept before there were any has none.
@@ -79,6 +82,10 @@ export class Core {
 
   propose(termination: string, seen: FaceSeen): Proposed {
     return JSON.parse(this.exports.Propose(termination, JSON.stringify(seen)));
+  }
+
+  techniqueFor(question: Schemas['TechniqueQuestion']): Schemas['TechniqueInForce'] {
+    return JSON.parse(this.exports.TechniqueFor(JSON.stringify(question)));
   }
 
   act(terminations: string[], unit: Unit, intent: Intent, stamp: Record<string, string>): Act {

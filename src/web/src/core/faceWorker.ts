@@ -19,7 +19,15 @@ export type FaceAnswered = { turn: number } & (
 
 interface Exports {
   AddProfile(json: string): void;
-  Grade(file: Uint8Array, colors: Uint8Array, width: number, height: number, profile: string, core: FiberCore, scale: number): string;
+  Grade(
+    file: Uint8Array,
+    colors: Uint8Array,
+    width: number,
+    height: number,
+    profile: string,
+    core: FiberCore,
+    scale: number,
+  ): string;
   GradeRow: Exports['Grade'];
 }
 
@@ -41,13 +49,18 @@ async function answerTo({ turn, file, profile, core, isRow, limits }: FaceAsked)
   try {
     const picture = await decode(file);
     if (!picture) return { turn, isNoPicture: true };
-    const exports = await (booted ??= exportsOf<Exports>('Rhabdon.Vision.Browser', 'FaceExports', ['Rhabdon.Vision.wasm', 'Rhabdon.Vision.Browser.wasm']));
+    const exports = await (booted ??= exportsOf<Exports>('Rhabdon.Vision.Browser', 'FaceExports', [
+      'Rhabdon.Vision.wasm',
+      'Rhabdon.Vision.Browser.wasm',
+    ]));
     for (const own of limits) exports.AddProfile(JSON.stringify(own));
     const bytes = new Uint8Array(await file.arrayBuffer());
     const colors = new Uint8Array(picture.data.buffer);
     return {
       turn,
-      answer: JSON.parse((isRow ? exports.GradeRow : exports.Grade)(bytes, colors, picture.width, picture.height, profile, core, 0)),
+      answer: JSON.parse(
+        (isRow ? exports.GradeRow : exports.Grade)(bytes, colors, picture.width, picture.height, profile, core, 0),
+      ),
     };
   } catch (fault) {
     return { turn, fault: (fault as Error).message };

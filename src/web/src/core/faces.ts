@@ -79,8 +79,12 @@ async function graded<T>(there: Promise<T>, here: () => Promise<T>): Promise<T &
 
 /** A picture graded: by the server when there is one, else in this page. */
 export const gradeFace = (file: Blob, profile: string, core: FiberCore) =>
-  graded<FaceAnswer>(got(api.POST('/api/v1/calc/end-face', asked(file, profile, core))), () => gradeHere(file, profile, core, false));
+  graded<FaceAnswer>(got(api.POST('/api/v1/calc/end-face', asked(file, profile, core))), () =>
+    gradeHere(file, profile, core, false),
+  );
 
 /** The same of a flat ferrule's row of fibers. */
 export const gradeRow = (file: Blob, profile: string, core: FiberCore) =>
-  graded<FaceRowAnswer>(got(api.POST('/api/v1/calc/end-face-row', asked(file, profile, core))), () => gradeHere(file, profile, core, true));
+  graded<FaceRowAnswer>(got(api.POST('/api/v1/calc/end-face-row', asked(file, profile, core))), () =>
+    gradeHere(file, profile, core, true),
+  );

@@ -77,8 +77,9 @@ function Signed({ session, toggles }: { session: Session; toggles: Toggles }) {
   const [switching, setSwitching] = useState(false);
   const [cleared, setCleared] = useState(false);
   const person = session.person!;
-  const mayWork = session.role !== 'viewer';
-  const mayPlan = session.role === 'lead' || session.role === 'owner';
+  const mayWork = session.permissions.includes('work');
+  const mayPlan = session.permissions.includes('plan');
+  const mayLead = session.permissions.includes('lead');
   useLive(true);
   useEffect(() => void wasCleared().then(setCleared, () => setCleared(true)), []);
   return (
@@ -93,7 +94,7 @@ function Signed({ session, toggles }: { session: Session; toggles: Toggles }) {
         {mayPlan && <NavLink to="/plan">{say('shell.plan')}</NavLink>}
         <NavLink to="/verify">{say('shell.verify')}</NavLink>
         <NavLink to="/recipes">{say('shell.recipes')}</NavLink>
-        {mayPlan && <NavLink to="/crew">{say('shell.crew')}</NavLink>}
+        {mayLead && <NavLink to="/crew">{say('shell.crew')}</NavLink>}
         <div className="grow" />
         <button onClick={toggles.flipUnit} aria-label={say('shell.unit')}>
           {say(`shell.unit-${toggles.unit}`)}
@@ -126,7 +127,7 @@ function Signed({ session, toggles }: { session: Session; toggles: Toggles }) {
         )}
         <Suspense>
           <Routes>
-            <Route path="/" element={<Today role={session.role ?? ''} />} />
+            <Route path="/" element={<Today mayPlan={mayPlan} />} />
             <Route path="/plan" element={<JobForm />} />
             <Route path="/plan/:job" element={<CableForm />} />
             <Route path="/job/:job" element={<JobOverview />} />
@@ -135,18 +136,21 @@ function Signed({ session, toggles }: { session: Session; toggles: Toggles }) {
             ))}
             <Route path="/proof/:cable" element={<StrandLadder person={person} mayWork={mayWork} />} />
             <Route path="/story/:termination" element={<StrandStory unit={toggles.unit} person={person} mayWork={mayWork} />} />
-            <Route path="/look/:termination" element={<Look unit={toggles.unit} person={person} maySettle={mayPlan} />} />
+            <Route
+              path="/look/:termination"
+              element={<Look unit={toggles.unit} person={person} maySettle={session.permissions.includes('decide')} />}
+            />
             <Route path="/verify" element={<VerifyStation mayPlan={mayPlan} />} />
             <Route path="/recipes" element={<RecipeList mayPlan={mayPlan} />} />
             {mayPlan && <Route path="/recipes/edit" element={<RecipeEdit unit={toggles.unit} />} />}
             <Route path="/recipes/:recipe" element={<RecipePage unit={toggles.unit} mayPlan={mayPlan} />} />
-            <Route path="/crew" element={<CrewStation role={session.role ?? ''} self={person} />} />
+            <Route path="/crew" element={<CrewStation isOwner={session.permissions.includes('own')} self={person} />} />
             <Route path="/outbox" element={<Outbox />} />
             <Route path="*" element={<Navigate to="/" />} />
           </Routes>
         </Suspense>
       </main>
-      {switching && <SwitchPerson person={person} mayPlan={mayPlan} onClose={() => setSwitching(false)} />}
+      {switching && <SwitchPerson person={person} mayLead={mayLead} onClose={() => setSwitching(false)} />}
     </div>
   );
 }

@@ -9,7 +9,7 @@ import { toldOrKept } from './tablet';
 import { say } from './words';
 
 /** Another person takes over a shared tablet: their name, their PIN. What was not sent yet stays theirs who did it. */
-export function SwitchPerson({ person, mayPlan, onClose }: { person: string; mayPlan: boolean; onClose: () => void }) {
+export function SwitchPerson({ person, mayLead, onClose }: { person: string; mayLead: boolean; onClose: () => void }) {
   const { signIn, signOut } = useSignIn();
   const [who, setWho] = useState<{ signIn: string; name: string }>();
   const [pin, setPin] = useState('');
@@ -54,7 +54,7 @@ export function SwitchPerson({ person, mayPlan, onClose }: { person: string; may
       )}
       {!who && !isOwn && (
         <div className="row">
-          {mayPlan && mates.data && mates.data.length > 1 && (
+          {mayLead && mates.data && mates.data.length > 1 && (
             <button
               type="button"
               className="button"

@@ -55,7 +55,7 @@ export function BatchSheet({ tray, batch, person, onAct, onBatch, onClose }: Pro
       <h3>{say('batch.hand-over')}</h3>
       <div className="row">
         {mates.data
-          ?.filter((mate) => mate.role !== 'viewer')
+          ?.filter((mate) => mate.mayWork)
           .map((mate) => (
             <button
               type="button"

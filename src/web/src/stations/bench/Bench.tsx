@@ -1,9 +1,11 @@
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
+import type { Schemas } from '../../api/client';
 import type { Intent, Pace, Unit } from '../../core/core';
 import { BenchLine } from '../../drawing/BenchLine';
 import { EndFaceGlyph, type Phase } from '../../drawing/EndFaceGlyph';
 import { StrandTab } from '../../drawing/StrandTab';
+import { Sheet } from '../../shell/Sheet';
 import { useKeys } from '../../shell/keys';
 import { keepPicture, whyNotKept } from '../../shell/outbox';
 import { say } from '../../shell/words';
@@ -16,7 +18,7 @@ import { StepCard } from './StepCard';
 import { TakeBack } from './TakeBack';
 import { Tray } from './Tray';
 import { TroubleCard } from './TroubleCard';
-import { techniqueOf } from './strandsInCore';
+import { sayCrew } from './strandsInCore';
 import { rememberBatch, useBatch, type Opened } from './useBatch';
 
 /** One strand's end, or a batch of them, at the bench: one thing to do now. */
@@ -24,15 +26,19 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
   const { termination, batch } = useParams();
   const opened: Opened = batch ? { batch } : { termination: termination ?? '' };
   const [pace, setPace] = useState<Pace>(() => (localStorage.getItem('pace') as Pace) || 'stage-by-stage');
-  const { strands, view, act, judge, propose, fault, turnTo } = useBatch(opened, unit, pace, person);
+  const { strands, view, act, judge, propose, techniqueFor, fault, turnTo } = useBatch(opened, unit, pace, person);
   const [says, setSays] = useState('');
   const [sheet, setSheet] = useState<'undo' | 'keys' | 'batch'>();
+  const [crews, setCrews] = useState<Schemas['CrewOnJob'][]>([]);
   const [aid, setAid] = useState(false);
   const go = useNavigate();
   const bench = view?.bench;
   const where = bench && `${view.focus} ${bench.attempt} ${bench.try} ${bench.step?.id} ${bench.trouble?.sign}`;
   useEffect(() => setSays(''), [where]);
-  const face = useGrade(bench?.step?.ask?.profile ?? undefined, bench?.step?.ask?.core ?? undefined, { about: view?.focus ?? '', look: where ?? '' });
+  const face = useGrade(bench?.step?.ask?.profile ?? undefined, bench?.step?.ask?.core ?? undefined, {
+    about: view?.focus ?? '',
+    look: where ?? '',
+  });
   const [picked, setPicked] = useState<number>();
   const seen = face.shown?.answer.seen;
   const proposed = seen && bench?.step ? propose(seen) : undefined;
@@ -51,7 +57,12 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
     setSays(made && 'says' in made ? made.says : '');
     return !!made && 'events' in made;
   };
-  const begin = () => void techniqueOf(bench?.recipeId).then((technique) => want({ kind: 'begin', technique }, view?.together ?? []));
+  const begin = async () => {
+    const on = view?.together ?? [];
+    const { technique, ask } = await techniqueFor(bench?.recipeId ?? '', on);
+    setCrews(ask);
+    if (ask.length === 0) await want({ kind: 'begin', technique: technique ?? undefined }, on);
+  };
   const isBegun = bench && bench.attempt > 0;
   useKeys({
     next: () => step(1),
@@ -62,7 +73,7 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
     batch: () => (mayWork ? setSheet('batch') : undefined),
     aid: () => setAid(!aid),
     keys: () => setSheet('keys'),
-    ...(mayWork && bench && !isBegun ? { done: begin, 'pedal-done': begin } : {}),
+    ...(mayWork && bench && !isBegun ? { done: () => void begin(), 'pedal-done': () => void begin() } : {}),
   });
   if (fault)
     return (
@@ -126,6 +137,21 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
           </button>
         </div>
       </header>
+      {crews.length > 0 && (
+        <Sheet title={say('bench.whose-technique')} onClose={() => setCrews([])}>
+          <p>{say('bench.whose-technique-why')}</p>
+          {crews.map((crew) => (
+            <button
+              type="button"
+              key={crew.id}
+              className="button"
+              onClick={() => void sayCrew(strand.job, crew.id).then(() => begin())}
+            >
+              {crew.name}
+            </button>
+          ))}
+        </Sheet>
+      )}
       {isBatch && <Tray tray={view.queue} focus={view.focus} onTurn={turnTo} />}
       {aid && (
         <p className="card aid" role="note">
@@ -207,7 +233,7 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
                 {says}
               </p>
               <div className="grow" />
-              <button className="main-action" onClick={begin}>
+              <button className="main-action" onClick={() => void begin()}>
                 {view.together.length > 1 ? say('bench.begin-all', { strands: view.togetherSays }) : say('bench.begin')}
               </button>
             </>

@@ -2,7 +2,7 @@ import type { Schemas } from '../../api/client';
 import { Core, type Act } from '../../core/core';
 import { record } from '../../shell/outbox';
 import { fetchBook, fetchStrands } from '../../shell/strands';
-import { recall, tablet, type Strand } from '../../shell/tablet';
+import { keep, recall, tablet, type Strand } from '../../shell/tablet';
 import { say } from '../../shell/words';
 
 /** Puts what the tablet holds of these strands, sent or not, into the core. */
@@ -33,10 +33,18 @@ export async function openCore(): Promise<Core> {
   return Core.with(book);
 }
 
-/** What this person's crew has chosen in a recipe, as far as the tablet knows. */
-export async function techniqueOf(recipe?: string): Promise<Schemas['Technique'] | undefined> {
+const crewKey = (job: string) => `crew ${job}`;
+
+/** Whose technique a person said they work by on a job; kept, so that it is asked once. */
+export const sayCrew = (job: string, crew: string) => keep(crewKey(job), crew);
+
+/** By which technique these strands begin, as far as the tablet knows; with crews to ask about where only the person can say. */
+export async function techniqueOf(core: Core, recipe: string, strands: Strand[]): Promise<Schemas['TechniqueInForce']> {
   const book = await recall<Schemas['BookView']>('book');
-  return book?.techniques?.find((chosen) => chosen.recipe === recipe)?.technique;
+  const [first] = strands;
+  // What was kept before jobs told their crews has none.
+  const question = { crews: first?.crews ?? [], chosen: book?.techniques ?? [], recipe };
+  return core.techniqueFor({ ...question, said: (first && (await recall<string>(crewKey(first.job)))) ?? null });
 }
 
 /** Makes events on these strands as they stand now, fetched first if there is a network. */

@@ -1,14 +1,14 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { liveQuery } from 'dexie';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { api, got } from '../../api/client';
+import { api, got, type Schemas } from '../../api/client';
 import type { Act, BatchLook, BatchView, Core, FaceSeen, Intent, Pace, Unit } from '../../core/core';
 import { watchStrands } from '../../shell/live';
 import { record, whyNotKept } from '../../shell/outbox';
 import { fetchStrands } from '../../shell/strands';
 import { keep, recall, toldOrKept, type Strand } from '../../shell/tablet';
 import { say } from '../../shell/words';
-import { holdInCore, openCore } from './strandsInCore';
+import { holdInCore, openCore, techniqueOf } from './strandsInCore';
 
 interface Held {
   core: Core;
@@ -104,10 +104,21 @@ export function useBatch(opened: Opened, unit: Unit, pace: Pace, person: string)
     [held, person, queries, shown, unit],
   );
 
+  const techniqueFor = useCallback(
+    async (recipe: string, on: string[]): Promise<Schemas['TechniqueInForce']> =>
+      held
+        ? techniqueOf(
+            held.core,
+            recipe,
+            held.strands.filter((strand) => on.includes(strand.termination)),
+          )
+        : { technique: null, ask: [] },
+    [held],
+  );
   const judge = useCallback((read: string) => (held && shown ? held.core.judge(shown, unit, read) : {}), [held, shown, unit]);
   const propose = useCallback((seen: FaceSeen) => (held && shown ? held.core.propose(shown, seen) : undefined), [held, shown]);
   const turnTo = useCallback((termination?: string) => setFocus({ held: termination, isPicked: !!termination }), []);
-  return { strands, view, act, judge, propose, fault, turnTo };
+  return { strands, view, act, judge, propose, techniqueFor, fault, turnTo };
 }
 
 /** What the core shows; of a batch, only the strands that are still in it. */

@@ -9,7 +9,7 @@ import { PersonSheet } from './PersonSheet';
 const today = () => new Date().toISOString().slice(0, 10);
 
 /** People, crews and who belongs when. An owner sees all; a lead their own crews. */
-export function CrewStation({ role, self }: { role: string; self: string }) {
+export function CrewStation({ isOwner, self }: { isOwner: boolean; self: string }) {
   const queries = useQueryClient();
   const [person, setPerson] = useState<Schemas['PersonInCrew']>();
   const view = useQuery({ queryKey: ['crew'], queryFn: () => got(api.GET('/api/v1/crew')), refetchOnMount: 'always' });
@@ -38,15 +38,16 @@ export function CrewStation({ role, self }: { role: string; self: string }) {
           </button>
         ))}
       </section>
-      <NewPerson role={role} crews={crews} onAdded={changed} />
-      {role === 'owner' && <NewCrew crews={crews} onAdded={changed} />}
+      <NewPerson isOwner={isOwner} roles={view.data.roles.filter((role) => role !== null)} crews={crews} onAdded={changed} />
+      {isOwner && <NewCrew crews={crews} onAdded={changed} />}
       {person && (
         <PersonSheet
           person={people.find((p) => p.id === person.id) ?? person}
           isOwn={person.id === self}
           crews={crews}
           memberships={memberships.filter((m) => m.personId === person.id)}
-          isOwner={role === 'owner'}
+          isOwner={isOwner}
+          roles={view.data.roles.filter((role) => role !== null)}
           onChanged={changed}
           onClose={() => setPerson(undefined)}
         />
@@ -55,10 +56,16 @@ export function CrewStation({ role, self }: { role: string; self: string }) {
   );
 }
 
-function NewPerson({ role, crews, onAdded }: { role: string; crews: Schemas['Crew'][]; onAdded: () => Promise<void> }) {
+interface NewPersonProps {
+  isOwner: boolean;
+  roles: NonNullable<Schemas['Role']>[];
+  crews: Schemas['Crew'][];
+  onAdded: () => Promise<void>;
+}
+
+function NewPerson({ isOwner, roles, crews, onAdded }: NewPersonProps) {
   const [form] = Form.useForm<Schemas['PersonRequest']>();
   const [fault, setFault] = useState('');
-  const roles = role === 'owner' ? ['installer', 'lead', 'viewer', 'owner'] : ['installer', 'viewer'];
   const add = async (values: Schemas['PersonRequest']) => {
     setFault('');
     try {
@@ -92,7 +99,7 @@ function NewPerson({ role, crews, onAdded }: { role: string; crews: Schemas['Cre
           <Select options={roles.map((value) => ({ value, label: say(`role.${value}` as Key) }))} />
         </Form.Item>
         <Form.Item label={say('crew.crew')} name="crew">
-          <Select allowClear={role === 'owner'} options={crews.map((crew) => ({ value: crew.id, label: crew.name }))} />
+          <Select allowClear={isOwner} options={crews.map((crew) => ({ value: crew.id, label: crew.name }))} />
         </Form.Item>
         <Form.Item label={say('first.pin')} name="pin" rules={needed}>
           <Input.Password inputMode="numeric" autoComplete="off" />

@@ -13,14 +13,14 @@ interface Props {
   crews: Schemas['Crew'][];
   memberships: Schemas['Membership'][];
   isOwner: boolean;
+  /** Those that may be given. */
+  roles: NonNullable<Schemas['Role']>[];
   onChanged: () => Promise<void>;
   onClose: () => void;
 }
 
-const roles = ['owner', 'lead', 'installer', 'viewer'] as const;
-
 /** One person: role, PIN, and the days they belong to each crew. */
-export function PersonSheet({ person, isOwn, crews, memberships, isOwner, onChanged, onClose }: Props) {
+export function PersonSheet({ person, isOwn, crews, memberships, isOwner, roles, onChanged, onClose }: Props) {
   const [pin, setPin] = useState('');
   const [says, setSays] = useState('');
   const [fault, setFault] = useState('');

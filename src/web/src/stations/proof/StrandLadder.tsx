@@ -221,7 +221,8 @@ function EndCell({ end, isPicking, isPicked, isRight }: { end: End; isPicking: b
 
 function saysOf({ near, far }: Schemas['StrandRow']): string {
   const [isNear, isFar] = [near.bucket === 'rejected', far.bucket === 'rejected'];
-  if (isNear || isFar) return say(isNear && isFar ? 'ladder.both-rejected' : isNear ? 'ladder.near-rejected' : 'ladder.far-rejected');
+  if (isNear || isFar)
+    return say(isNear && isFar ? 'ladder.both-rejected' : isNear ? 'ladder.near-rejected' : 'ladder.far-rejected');
   if (holds.done(near) && holds.done(far)) return say('ladder.both-done');
   if (holds.done(near)) return say('ladder.far-open');
   if (holds.done(far)) return say('ladder.near-open');

@@ -43,7 +43,9 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
     setTapped({ [choice]: option });
     const options = Object.fromEntries(choices.map((c) => [c.id, c.id === choice ? option : c.chosen]));
     try {
-      await got(api.PUT('/api/v1/crews/{id}/techniques/{recipe}', { params: { path: { id: which!, recipe } }, body: { options } }));
+      await got(
+        api.PUT('/api/v1/crews/{id}/techniques/{recipe}', { params: { path: { id: which!, recipe } }, body: { options } }),
+      );
       await Promise.all([queries.invalidateQueries({ queryKey: ['sheet'] }), fetchBook()]);
     } catch (error) {
       setFault((error as Error).message);

@@ -14,7 +14,7 @@ const page = 40;
 const few = 5;
 
 /** What wants a hand now, what was left in the middle, and the jobs of one's crews. */
-export function Today({ role }: { role: string }) {
+export function Today({ mayPlan }: { mayPlan: boolean }) {
   const [find, setFind] = useState('');
   const jobs = useInfiniteQuery({
     queryKey: ['jobs', find],
@@ -32,7 +32,6 @@ export function Today({ role }: { role: string }) {
     queryFn: () => toldOrKept('batches', () => got(api.GET('/api/v1/batches'))),
   });
   const looks = useQuery({ queryKey: ['looks'], queryFn: () => toldOrKept('looks', () => got(api.GET('/api/v1/looks'))) });
-  const plans = role === 'lead' || role === 'owner';
   return (
     <div className="page">
       <h1>{say('today.title')}</h1>
@@ -89,7 +88,7 @@ export function Today({ role }: { role: string }) {
                 {job.customer} · {job.site} · {job.timeZone}
               </p>
             </div>
-            {plans && (
+            {mayPlan && (
               <Link className="button" to={`/plan/${job.id}`}>
                 {say('today.add-cable')}
               </Link>

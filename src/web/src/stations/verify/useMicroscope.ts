@@ -34,8 +34,7 @@ export function useMicroscope() {
     isStandIn: looked.data?.isStandIn ?? false,
     isBusy,
     fault,
-    frame: () =>
-      ask(async () => (await got(api.GET('/api/v1/instruments/microscope/frame', { parseAs: 'blob' }))) as unknown as Blob),
+    frame: () => ask(() => got<Blob>(api.GET('/api/v1/instruments/microscope/frame', { parseAs: 'blob' }))),
     lend: (act: HandsAct) =>
       ask(() => got(api.POST('/api/v1/instruments/microscope/hands/{act}', { params: { path: { act } } }))),
   };

@@ -20,9 +20,6 @@ public sealed record Refusal(bool IsMalformed, string Field, Phrase Says);
 /// </summary>
 public static class EventAdmission
 {
-    // Longer lists of a crew's choices than any recipe has.
-    private const int MostChoices = 20;
-
     private const int MostSignature = 200;
 
     // A newer version than anyone publishes.
@@ -31,7 +28,7 @@ public static class EventAdmission
     /// <summary>What no state could make sense of; null when there is nothing of the kind. A wrong clock is none: see <see cref="ClockCheck"/>.</summary>
     public static Refusal? Malformed(BenchEvent happened) =>
         happened.Receipt is not null || happened.Signature?.Length > MostSignature ? Bad(happened.Receipt is null ? "signature" : "receipt", "event.receipt")
-        : happened.Body is Planned or Unreadable ? Bad("body.kind", "event.planned")
+        : !happened.Body.ComesFromTheBench() ? Bad("body.kind", "event.planned")
         : MalformedInFile(happened);
 
     /// <summary>The same of an event in a job's file, which may hold what does not come from the bench.</summary>
@@ -77,7 +74,7 @@ public static class EventAdmission
             return Bad("recipe", "event.recipe-unknown");
         }
 
-        return StrandFault(happened) ?? BodyFault(happened, happened.Body);
+        return StrandFault(happened) ?? happened.Body.Malformed(happened);
     }
 
     /// <summary>Folds the event into each stream it names and says whether it may stay.</summary>
@@ -135,7 +132,7 @@ public static class EventAdmission
                 return new Refusal(false, "body", entry.Why!);
             }
 
-            if (happened.Body is Begun && IntentHandler.Unconfirmed(after.Plan, book.Find(happened.Recipe)) is { } unconfirmed)
+            if (happened.Body is Begun && Begun.Unconfirmed(after.Plan, book.Find(happened.Recipe)) is { } unconfirmed)
             {
                 return new Refusal(false, "recipe", unconfirmed);
             }
@@ -177,38 +174,5 @@ public static class EventAdmission
         : happened.Strands.Any(s => s.Known < 0) ? Bad("strands.known", "event.known")
         : null;
 
-    private static Refusal? BodyFault(BenchEvent happened, EventBody body) => body switch
-    {
-        StepDone done => Text("body.step", done.Step) ?? Text("body.reading.check", done.Reading?.Check) ?? Text("body.reading.choice", done.Reading?.Choice) ?? Text("body.verdict.sign", done.Verdict?.Sign)
-            ?? Reason(done.Reading?.Overruled, "body.reading.overruled") ?? FaceFault(done.Reading?.Face),
-        Begun begun => begun.Technique?.Options.Count > MostChoices || begun.Technique?.Options.Any(o => o.Key.Length > BenchEvent.MostText || o.Value is null or { Length: > BenchEvent.MostText }) == true ? Bad("body.school", "event.text") : null,
-        ClockStarted started => Text("body.step", started.Step),
-        TroubleFound found => Text("body.step", found.Step) ?? Text("body.sign", found.Sign),
-        ActionChosen chosen => Text("body.sign", chosen.Sign) ?? Text("body.action", chosen.Action) ?? Reason(chosen.Reason),
-        Retracted retracted => Reason(retracted.Reason),
-        HandedOver handed => Reason(handed.Note, "body.note"),
-        Reattributed moved => MoveFault(happened, moved),
-        Resolved resolved => resolved.SetAside.Count is 0 or > Reattributed.MostMoved ? Bad("body.setAside", "event.set-aside") : Needed(resolved.Note, "body.note"),
-        _ => null,
-    };
-
-    private static Refusal? Text(string field, string? text) => text is null or { Length: > 0 and <= BenchEvent.MostText } ? null : Bad(field, "event.text");
-
-    private static Refusal? Reason(string? reason, string field = "body.reason") => reason is null or { Length: <= IntentHandler.MaxReason } ? null : Bad(field, "bench.reason-long");
-
-    private static Refusal? Needed(string reason, string field) => string.IsNullOrWhiteSpace(reason) ? Bad(field, "bench.reason-long") : Reason(reason, field);
-
-    private static Refusal? FaceFault(FaceSeen? face) =>
-        face is null ? null
-        : !FaceSeen.IsHash(face.Picture) ? Bad("body.reading.face.picture", "event.hash")
-        : face.Grade.Findings.Count > FaceSeen.MostFindings || face.Grade.Reasons.Count > FaceSeen.MostFindings || face.Grade.Zones.Count > FaceSeen.MostFindings ? Bad("body.reading.face.grade", "event.marks")
-        : Text("body.reading.face.profile", face.Profile) ?? Text("body.reading.face.sign", face.Sign);
-
-    // A move names just the two strands it is between, and only work can be moved.
-    private static Refusal? MoveFault(BenchEvent happened, Reattributed moved) =>
-        happened.Strands.Count != 2 || !happened.Strands.Any(s => s.Termination == moved.From) || !happened.Strands.Any(s => s.Termination == moved.To) ? Bad("strands", "event.move-strands")
-        : moved.Moved.Count is 0 or > Reattributed.MostMoved || moved.Moved.Any(e => e.Body is not (Begun or ClockStarted or StepDone or TroubleFound or ActionChosen)) ? Bad("body.moved", "event.moved")
-        : Needed(moved.Reason, "body.reason");
-
-    private static Refusal Bad(string field, string key) => new(true, field, Phrase.Of(key));
+    private static Refusal Bad(string field, string key) => EventFields.Bad(field, key);
 }

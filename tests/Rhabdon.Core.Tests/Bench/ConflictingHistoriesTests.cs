@@ -4,7 +4,7 @@ using Rhabdon.Core.Units;
 
 namespace Rhabdon.Core.Tests.Bench;
 
-public class TwoStoriesTests
+public class ConflictingHistoriesTests
 {
     private static readonly Guid Other = new("01900000-0000-7000-8000-0000000000cc");
 
@@ -85,7 +85,7 @@ public class TwoStoriesTests
     {
         var wrong = new Story(strand: 5).Begin().Step();
         var right = new Story(wrong.Book, strand: 6).Begin().Step().Step();
-        var answer = BatchIntentHandler.Move(wrong.State, right.State, right.Events, wrong.Book, wrong.Events[1].Id, "mixed up");
+        var answer = BatchIntentHandler.Move(wrong.Stream, right.Stream, wrong.Book, wrong.Events[1].Id, "mixed up");
         Assert.Equal("to", answer.Fault?.Field);
     }
 
@@ -126,7 +126,7 @@ public class TwoStoriesTests
 
     private static Reattributed Move(Story wrong, Story right, Guid first)
     {
-        var body = (Reattributed)Assert.Single(BatchIntentHandler.Move(wrong.State, right.State, right.Events, wrong.Book, first, "mixed up two slates").Acts).Body;
+        var body = (Reattributed)Assert.Single(BatchIntentHandler.Move(wrong.Stream, right.Stream, wrong.Book, first, "mixed up two slates").Acts).Body;
         var happened = wrong.Make(body) with { Strands = [new StrandKnown(wrong.Id, wrong.Events.Count), new StrandKnown(right.Id, right.Events.Count)] };
         wrong.Events.Add(happened);
         right.Events.Add(happened);

@@ -1,0 +1,63 @@
+using System.Text.Json.Serialization;
+using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Recipes;
+
+namespace Rhabdon.Core.Bench;
+
+/// <summary>Work begins, by the envelope's recipe version and in this technique; the strand stays on both.</summary>
+/// <param name="Technique">What the crew has chosen where installers disagree; null for the usual.</param>
+public sealed record Begun([property: JsonPropertyName("school")] Technique? Technique = null) : EventBody
+{
+    // Longer lists of a crew's choices than any recipe has.
+    private const int MostChoices = 20;
+
+    public override bool IsWork() => true;
+
+    /// <summary>Why a strand may not begin by a recipe that nobody has compared with its maker's sheet; null when it may. A confirmation comes and goes: only a beginning is held to it.</summary>
+    internal static Phrase? Unconfirmed(Planned? plan, PublishedRecipe? published) =>
+        plan is { ConfirmedOnly: true } && published is { Confirmation: null } ? Phrase.Of("conflict.unconfirmed", ("recipe", published.Ref.ToString())) : null;
+
+    internal override Refusal? Malformed(BenchEvent happened) =>
+        Technique?.Options.Count > MostChoices || Technique?.Options.Any(o => o.Key.Length > BenchEvent.MostText || o.Value is null or { Length: > BenchEvent.MostText }) == true
+            ? EventFields.Bad("body.school", "event.text")
+            : null;
+
+    internal override Phrase? Apply(TerminationFolder to, BenchEvent happened, IReadOnlyDictionary<Guid, BenchEvent> all)
+    {
+        if (to.Plan is not { } plan)
+        {
+            return Phrase.Of("conflict.not-planned");
+        }
+
+        if (to.Recipe is not null)
+        {
+            return Phrase.Of("conflict.already-begun");
+        }
+
+        if (happened.Recipe?.Id != plan.RecipeId || to.Book.Find(happened.Recipe) is not { } found)
+        {
+            return Phrase.Of("conflict.other-recipe", ("planned", plan.RecipeId), ("given", happened.Recipe?.ToString() ?? "-"));
+        }
+
+        if (found.Recipe.FromTheSheet is [var missing, ..])
+        {
+            return Phrase.Of("conflict.from-the-sheet", ("length", missing));
+        }
+
+        if (Technique?.Unknown(found.Recipe) is { } unknown)
+        {
+            return Phrase.Of("conflict.technique", ("choice", unknown));
+        }
+
+        if ((Technique ?? Technique.Usual).Unfit(found.Recipe, plan.Grade.Mode()) is { } unfit)
+        {
+            return Phrase.Of("conflict.technique-mode", ("option", unfit.Id));
+        }
+
+        to.Begin(found, Technique, happened.Actor);
+        return null;
+    }
+
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say("story.begun", ("recipe", happened.Recipe?.ToString() ?? "-"));
+}

@@ -1,0 +1,71 @@
+using System.Text.Json.Serialization;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Rights;
+
+namespace Rhabdon.Core.Bench;
+
+/// <summary>
+/// What happened. A kind of event is one type, which owns all that there is to it: what makes it malformed, the right it needs, what it does to a termination's state and
+/// when it cannot, how it is told, and whether it is work. To add one: its type beside these, its line here, its words (<c>kind.…</c> and <c>story.…</c>) and docs/formats.md.
+/// </summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
+[JsonDerivedType(typeof(Planned), "planned")]
+[JsonDerivedType(typeof(Begun), "begun")]
+[JsonDerivedType(typeof(ClockStarted), "clock-started")]
+[JsonDerivedType(typeof(StepDone), "step-done")]
+[JsonDerivedType(typeof(TroubleFound), "trouble-found")]
+[JsonDerivedType(typeof(ActionChosen), "action-chosen")]
+[JsonDerivedType(typeof(Retracted), "retracted")]
+[JsonDerivedType(typeof(Batched), "batched")]
+[JsonDerivedType(typeof(HandedOver), "handed-over")]
+[JsonDerivedType(typeof(Reattributed), "reattributed")]
+[JsonDerivedType(typeof(Resolved), "resolved")]
+[JsonDerivedType(typeof(Unreadable), "unreadable")]
+public abstract record EventBody
+{
+    private static readonly Dictionary<Type, string> Kinds = typeof(EventBody).GetCustomAttributes(typeof(JsonDerivedTypeAttribute), inherit: false).Cast<JsonDerivedTypeAttribute>()
+        .ToDictionary(a => a.DerivedType, a => (string)a.TypeDiscriminator!);
+
+    /// <summary>The kind as it stands in JSON and in the store.</summary>
+    [JsonIgnore]
+    public string Kind => Kinds[GetType()];
+
+    /// <summary>True for what hands do on a strand: it can be moved to the strand it was done on, and taken back at the bench.</summary>
+    public virtual bool IsWork() => false;
+
+    /// <summary>True when a tablet may send it.</summary>
+    public virtual bool ComesFromTheBench() => true;
+
+    /// <summary>True when it may be taken back.</summary>
+    public virtual bool MayBeRetracted() => true;
+
+    /// <summary>True when a lead may set it aside.</summary>
+    public virtual bool MayBeSetAside() => true;
+
+    /// <summary>True when it changes whether other entries count: the stream is then folded anew.</summary>
+    public virtual bool SettlesOthers() => false;
+
+    /// <summary>The other events that it names.</summary>
+    public virtual IEnumerable<Guid> Names() => [];
+
+    /// <summary>People that it names, beside who did it.</summary>
+    public virtual IEnumerable<Guid> People() => [];
+
+    /// <summary>The right that its actor needs.</summary>
+    /// <param name="named">The events that it names, as far as they are known.</param>
+    public virtual Permission Needs(IEnumerable<BenchEvent> named) => Permission.Work;
+
+    /// <summary>What no state could make sense of; null when there is nothing of the kind.</summary>
+    internal virtual Refusal? Malformed(BenchEvent happened) => null;
+
+    /// <summary>Does it to the state, or says why it does not fit there.</summary>
+    /// <param name="all">Every entry of the stream by its id.</param>
+    internal abstract Phrase? Apply(TerminationFolder to, BenchEvent happened, IReadOnlyDictionary<Guid, BenchEvent> all);
+
+    /// <summary>What it did, in words.</summary>
+    internal abstract string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand);
+
+    /// <summary>The reason given or what else is to be said about it; empty when there is nothing.</summary>
+    internal virtual string Remark(StoryWords story, BenchEvent happened) => string.Empty;
+}

@@ -1,0 +1,27 @@
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Recipes;
+
+namespace Rhabdon.Core.Bench;
+
+/// <summary>The strands named are in another person's hands from here on.</summary>
+public sealed record HandedOver(Guid To, string? Note = null) : EventBody
+{
+    public override IEnumerable<Guid> People() => [To];
+
+    internal override Refusal? Malformed(BenchEvent happened) => EventFields.Reason(Note, "body.note");
+
+    internal override Phrase? Apply(TerminationFolder to, BenchEvent happened, IReadOnlyDictionary<Guid, BenchEvent> all)
+    {
+        if (to.Recipe is null)
+        {
+            return Phrase.Of("conflict.not-begun");
+        }
+
+        to.InHand = To;
+        return null;
+    }
+
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say("story.handed-over");
+
+    internal override string Remark(StoryWords story, BenchEvent happened) => Note ?? string.Empty;
+}

@@ -1,0 +1,61 @@
+using Rhabdon.Core.EndFaces;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Verification;
+
+namespace Rhabdon.Core.Bench;
+
+/// <summary>A step was done, with what was read and how it was judged then.</summary>
+public sealed record StepDone(int Attempt, int Try, string Step, Reading? Reading = null, Verdict? Verdict = null) : EventBody
+{
+    public override bool IsWork() => true;
+
+    internal override Refusal? Malformed(BenchEvent happened) =>
+        EventFields.Text("body.step", Step) ?? EventFields.Text("body.reading.check", Reading?.Check) ?? EventFields.Text("body.reading.choice", Reading?.Choice)
+        ?? EventFields.Text("body.reading.text", Reading?.Text) ?? (Reading is { Value: null } ? EventFields.Bad("body.reading", "event.reading") : null)
+        ?? EventFields.Text("body.verdict.sign", Verdict?.Sign) ?? EventFields.Reason(Reading?.Overruled, "body.reading.overruled") ?? FaceFault(Reading?.Face);
+
+    internal override Phrase? Apply(TerminationFolder to, BenchEvent happened, IReadOnlyDictionary<Guid, BenchEvent> all)
+    {
+        if (to.NotAt(Attempt, Try, Step) is { } fault)
+        {
+            return fault;
+        }
+
+        var done = to.StepAt(Step);
+        if (done.Clock is not null && to.Clock is null)
+        {
+            return Phrase.Of("conflict.clock", ("step", done.Id));
+        }
+
+        if ((done.Ask is null) != (Reading is null) || (done.Ask is null) != (Verdict is null))
+        {
+            return Phrase.Of("conflict.reading", ("step", done.Id));
+        }
+
+        if (done.Ask is { } ask && (ask.Check != Reading!.Check || !Reading.Answers(ask.Reads)))
+        {
+            return Phrase.Of("conflict.reading", ("step", done.Id));
+        }
+
+        if (done.Ask is { } asked && FaceReading.Fault(asked, Reading!) is { } unseen)
+        {
+            return unseen.Says;
+        }
+
+        to.Record(done, new StepRecord(done.Id, happened.Actor, happened.When, happened.Id, Reading, Verdict));
+        return null;
+    }
+
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.StepName(recipe, Step);
+
+    internal override string Remark(StoryWords story, BenchEvent happened) => Reading is { Face: { } face, Overruled: { } reason }
+        ? story.Say("story.overruled", ("picture", face.Sign is { } sign ? story.SymptomTitle(happened.Recipe, sign) : story.Say("face.view.pass")), ("reason", reason))
+        : string.Empty;
+
+    private static Refusal? FaceFault(FaceSeen? face) =>
+        face is null ? null
+        : !FaceSeen.IsHash(face.Picture) ? EventFields.Bad("body.reading.face.picture", "event.hash")
+        : face.Grade.Findings.Count > FaceSeen.MostFindings || face.Grade.Reasons.Count > FaceSeen.MostFindings || face.Grade.Zones.Count > FaceSeen.MostFindings ? EventFields.Bad("body.reading.face.grade", "event.marks")
+        : EventFields.Text("body.reading.face.profile", face.Profile) ?? EventFields.Text("body.reading.face.sign", face.Sign);
+}

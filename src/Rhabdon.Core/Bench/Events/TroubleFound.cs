@@ -1,0 +1,30 @@
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Recipes;
+
+namespace Rhabdon.Core.Bench;
+
+/// <summary>The installer reports trouble that no reading shows.</summary>
+public sealed record TroubleFound(int Attempt, int Try, string Step, string Sign) : EventBody
+{
+    public override bool IsWork() => true;
+
+    internal override Refusal? Malformed(BenchEvent happened) => EventFields.Text("body.step", Step) ?? EventFields.Text("body.sign", Sign);
+
+    internal override Phrase? Apply(TerminationFolder to, BenchEvent happened, IReadOnlyDictionary<Guid, BenchEvent> all)
+    {
+        if (to.NotAt(Attempt, Try, Step) is { } fault)
+        {
+            return fault;
+        }
+
+        if (!ReportableSymptoms.Reportable(to.Worked!, to.Book.LadderOf(to.Worked!), Step).Any(s => s.Id == Sign))
+        {
+            return Phrase.Of("conflict.sign", ("sign", Sign));
+        }
+
+        to.Trouble = new Trouble(Sign, Step, null);
+        return null;
+    }
+
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say("story.trouble", ("sign", story.SymptomTitle(recipe, Sign)));
+}

@@ -1,9 +1,0 @@
-namespace Rhabdon.Core.Bench;
-
-/// <summary>
-/// A stored event that this program cannot read: of a kind or form that it does not know, or stored wrongly by an earlier one. It keeps its place and its
-/// text, counts for nothing, and the strand needs a look.
-/// </summary>
-/// <param name="Content">The event's text as it was stored.</param>
-/// <param name="Why">What the reader said.</param>
-public sealed record Unreadable(string Content, string Why) : EventBody;
