@@ -1,4 +1,5 @@
 using Dapper;
+using Npgsql;
 
 namespace Rhabdon.Data;
 
@@ -32,6 +33,32 @@ public sealed class PictureStore(Database database)
             """,
             new { picture.Hash, picture.Media, picture.File, receivedFrom, termination });
     }
+
+    /// <summary>Every picture of a job, without its file, and the job's terminations that it shows.</summary>
+    public async Task<IReadOnlyList<(string Hash, string Media, Guid[] Terminations)>> OfJobAsync(Guid job)
+    {
+        await using var connection = await database.OpenAsync();
+        return (await connection.QueryAsync<(string, string, Guid[])>(
+            """
+            select p.hash, p.media, array_agg(o.termination_id order by o.termination_id) from picture_of o join picture p on p.hash = o.hash
+            where o.termination_id in (select id from termination where job_id = @job) group by p.hash order by p.hash
+            """,
+            new { job })).AsList();
+    }
+
+    public async Task<byte[]> FileAsync(string hash)
+    {
+        await using var connection = await database.OpenAsync();
+        return await connection.QuerySingleAsync<byte[]>("select file from picture where hash = @hash", new { hash });
+    }
+
+    /// <summary>Keeps a picture of an imported job.</summary>
+    internal static Task ImportAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, StoredPicture picture, Guid[] terminations, Guid receivedFrom) => connection.ExecuteAsync(
+        """
+        insert into picture (hash, media, file, received_from) values (@Hash, @Media, @File, @receivedFrom) on conflict (hash) do nothing;
+        insert into picture_of (termination_id, hash) select t, @Hash from unnest(@terminations) as t
+        """,
+        new { picture.Hash, picture.Media, picture.File, receivedFrom, terminations }, transaction);
 
     /// <summary>The picture of a strand; null when there is none for this access.</summary>
     public async Task<StoredPicture?> FindAsync(Access access, Guid termination, string hash)

@@ -3,6 +3,7 @@ using Dapper;
 using Npgsql;
 using Rhabdon.Core;
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Recipes;
 
 namespace Rhabdon.Data;
@@ -39,7 +40,10 @@ public sealed class WholeJobStore(Database database, EventStore events)
 
     /// <summary>Adds a whole job, or nothing. People who are not here yet come as names that cannot sign in; crews that are not here yet come empty.</summary>
     /// <exception cref="PostgresException">A part of it is here already (unique violation), or names what is not there (foreign key).</exception>
-    public async Task AddAsync(WholeJob whole, IEnumerable<TerminationState> states, Guid receivedFrom)
+    /// <param name="limits">Buyers' own limits that its looks were held against; those that are here stay.</param>
+    /// <param name="pictures">Its pictures, one after another, each with the terminations that it shows.</param>
+    public async Task AddAsync(
+        WholeJob whole, IEnumerable<TerminationState> states, Guid receivedFrom, IReadOnlyList<FaceProfile> limits, IAsyncEnumerable<(StoredPicture Picture, Guid[] Terminations)> pictures)
     {
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync();
@@ -66,6 +70,14 @@ public sealed class WholeJobStore(Database database, EventStore events)
             whole.Recipes.Select(r => new { r.Ref.Id, r.Ref.Version, receivedFrom, content = JsonSerializer.Serialize(r.Recipe, CoreJson.Default.Recipe) }), transaction);
         await events.InsertAsync(connection, transaction, whole.Events, receivedFrom);
         await events.ProjectAsync(connection, transaction, states);
+        await connection.ExecuteAsync(
+            "insert into face_profile (id, version, content, published_by) values (@Id, @Version, @content, @receivedFrom) on conflict do nothing",
+            limits.Select(l => new { l.Id, l.Version, receivedFrom, content = JsonSerializer.Serialize(l, CoreJson.Default.FaceProfile) }), transaction);
+        await foreach (var (picture, terminations) in pictures)
+        {
+            await PictureStore.ImportAsync(connection, transaction, picture, terminations, receivedFrom);
+        }
+
         await QuarantineStore.ImportAsync(connection, transaction, whole.Aside);
         await transaction.CommitAsync();
     }

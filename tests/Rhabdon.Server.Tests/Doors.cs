@@ -66,6 +66,7 @@ public static class Doors
         new("POST", "/api/v1/jobs/{id:guid}/cables", Passes.PlansJob, Cable),
         new("POST", "/api/v1/jobs/{id:guid}/ports", Passes.PlansJob, new { cable = "", strands = 0, list = "" }),
         new("GET", "/api/v1/jobs/{id:guid}/export", Passes.SeesJob),
+        new("GET", "/api/v1/jobs/{id:guid}/export.zip", Passes.SeesJob),
         new("GET", "/api/v1/jobs/{id:guid}/record.csv", Passes.SeesJob),
         new("POST", "/api/v1/jobs/import", Passes.Owner, new { formatVersion = 1 }),
         new("GET", "/api/v1/recipes", Passes.SignedIn),

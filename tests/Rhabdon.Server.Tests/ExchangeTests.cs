@@ -1,7 +1,13 @@
+using System.IO.Compression;
 using System.Net.Http.Json;
 using System.Text;
+using System.Text.Json;
 using System.Text.Json.Nodes;
+using Rhabdon.Core;
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.EndFaces;
+using Rhabdon.Imaging;
+using Rhabdon.Vision.Drawing;
 
 namespace Rhabdon.Server.Tests;
 
@@ -26,6 +32,30 @@ public sealed class ExchangeTests(Host host) : IClassFixture<Host>
         Assert.Equal(409, (int)(await ImportAsync(owner, file)).StatusCode);
         var there = (await owner.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))![^1]!["cables"]![0]!["ends"]!;
         Assert.Equal(24, there.AsObject().Sum(b => b.Value!.GetValue<int>()));
+    }
+
+    [Fact]
+    public async Task A_job_takes_its_pictures_and_the_buyers_limits_along_and_exports_again_byte_for_byte()
+    {
+        var lead = await host.SignedIn("lead", "saltmarsh-lead");
+        var strand = await lead.StrandAsync(10);
+        var picture = PictureWriter.Png(FaceRenderer.Draw(MadeFaces.Make(FaceStyle.All[0], FaceProfiles.Find("mm")!, FaceCondition.Clean, 77)));
+        var hash = PictureHash.Of(picture);
+        Assert.True((await lead.Client.PutAsync($"/api/v1/terminations/{strand}/pictures/{hash}", new ByteArrayContent(picture))).IsSuccessStatusCode);
+        var job = (await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))![^1]!["job"]!["id"]!.ToString();
+        var archive = await lead.Client.GetByteArrayAsync($"/api/v1/jobs/{job}/export.zip");
+        await using var empty = new Host();
+        var owner = await empty.SignedInToEmpty();
+        Assert.Equal(400, (int)(await ImportAsync(owner, With(archive, $"pictures/{hash}.png", picture[..^1]), "application/zip")).StatusCode);
+        Assert.Equal(400, (int)(await ImportAsync(owner, archive[..^100], "application/zip")).StatusCode);
+        Assert.Empty((await owner.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))!);
+        var limits = JsonNode.Parse(JsonSerializer.Serialize(FaceProfiles.Find("sm-pc")! with { Id = "harbor-pc", Version = 3 }, CoreJson.Default.FaceProfile))!;
+        var taken = await ImportAsync(owner, With(archive, "limits/harbor-pc.3.json", Encoding.UTF8.GetBytes(limits.ToJsonString())), "application/zip");
+        Assert.True(taken.IsSuccessStatusCode, await taken.Content.ReadAsStringAsync());
+        Assert.Equal(picture, await owner.Client.GetByteArrayAsync($"/api/v1/terminations/{strand}/pictures/{hash}"));
+        var there = (await owner.Client.GetFromJsonAsync<JsonArray>("/api/v1/profiles"))!.Single(p => p!["id"]!.ToString() == "harbor-pc")!;
+        Assert.True(JsonNode.DeepEquals(limits, there["limits"]));
+        Assert.Equal(archive, await owner.Client.GetByteArrayAsync($"/api/v1/jobs/{job}/export.zip"));
     }
 
     [Theory]
@@ -81,10 +111,25 @@ public sealed class ExchangeTests(Host host) : IClassFixture<Host>
         return (job, await lead.Client.GetByteArrayAsync($"/api/v1/jobs/{job}/export"));
     }
 
-    private static Task<HttpResponseMessage> ImportAsync(TestTablet owner, byte[] file)
+    // The archive with an entry more, or another in its place.
+    private static byte[] With(byte[] archive, string path, byte[] content)
+    {
+        using var changed = new MemoryStream();
+        changed.Write(archive);
+        using (var zip = new ZipArchive(changed, ZipArchiveMode.Update, leaveOpen: true))
+        {
+            zip.GetEntry(path)?.Delete();
+            using var entry = zip.CreateEntry(path).Open();
+            entry.Write(content);
+        }
+
+        return changed.ToArray();
+    }
+
+    private static Task<HttpResponseMessage> ImportAsync(TestTablet owner, byte[] file, string media = "application/json")
     {
         var content = new ByteArrayContent(file);
-        content.Headers.ContentType = new("application/json");
+        content.Headers.ContentType = new(media);
         return owner.Client.PostAsync("/api/v1/jobs/import", content);
     }
 }

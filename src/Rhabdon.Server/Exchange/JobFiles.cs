@@ -1,19 +1,22 @@
+using System.Runtime.CompilerServices;
 using System.Text.Json;
 using Rhabdon.Core;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
+using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Units;
 using Rhabdon.Data;
 using Rhabdon.Documents;
+using Rhabdon.Imaging;
 using Rhabdon.Server.Hosting;
 using Rhabdon.Server.Recipes;
 
 namespace Rhabdon.Server.Exchange;
 
 /// <summary>Between a job in the database and a job in a file.</summary>
-public sealed class JobFiles(JobStore jobs, WholeJobStore whole, QuarantineStore quarantine, PeopleStore people, RecipeBookCache shelf, TimeProvider time)
+public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PictureStore pictures, QuarantineStore quarantine, PeopleStore people, RecipeBookCache shelf, TimeProvider time)
 {
     /// <summary>The file of a job, or null when there is none for this access.</summary>
     public async Task<JobFile?> OfAsync(Access access, Guid id)
@@ -45,6 +48,52 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, QuarantineStore
             JobFile.Connected(terminations, events, book),
             events,
             aside.Count == 0 ? null : [.. aside.Select(q => new FileAside(q.Event, q.Actor, q.SentBy, new DateTimeOffset(q.SentAt), q.Reason, q.Content, q.Terminations, q.Signature))]);
+    }
+
+    /// <summary>Writes a job's file with its pictures and the buyers' own limits that its looks were held against.</summary>
+    public async Task ArchiveAsync(Stream to, JobFile file, CancellationToken cancel)
+    {
+        var book = await shelf.BookAsync();
+        var held = file.Events.Select(e => (e.Body as StepDone)?.Reading?.Face).OfType<FaceSeen>().Select(f => (f.Profile, f.Version)).ToHashSet();
+        await JobArchive.WriteAsync(
+            to, file, [.. book.OwnProfiles.Where(p => held.Contains((p.Id, p.Version)))], [.. (await pictures.OfJobAsync(file.Job.Id)).Select(p => new ArchivedPicture(p.Hash, p.Media, p.Terminations))], pictures.FileAsync,
+            cancel);
+    }
+
+    /// <summary>What keeps an archive from being taken beside what its job's file does: limits that are here otherwise, pictures that are none.</summary>
+    public async Task<(string Field, Phrase Says)?> FaultAsync(JobArchive archive, CancellationToken cancel)
+    {
+        if (await FaultAsync(archive.Job) is { } fault)
+        {
+            return fault;
+        }
+
+        var here = await shelf.BookAsync();
+        foreach (var limits in archive.Limits)
+        {
+            if (FaceProfiles.Find(limits.Id) is not null || FaceProfileCheck.Faults(limits) is not [] || (here.Profile(limits.Id, limits.Version) is { } held && Text(held) != Text(limits)))
+            {
+                return ($"limits/{limits.Id}.{limits.Version}.json", Phrase.Of("import.limits"));
+            }
+        }
+
+        var strands = archive.Job.Terminations.Select(t => t.Id).ToHashSet();
+        foreach (var picture in archive.Pictures)
+        {
+            var path = $"pictures/{picture.Hash}";
+            if (!FaceSeen.IsHash(picture.Hash) || picture.Terminations.Count == 0 || !picture.Terminations.All(strands.Contains))
+            {
+                return (path, Phrase.Of("import.reference"));
+            }
+
+            var file = await archive.FileAsync(picture, PictureReader.MostBytes, cancel);
+            if (PictureHash.Of(file) != picture.Hash || PictureReader.MediaOf(file) != picture.Media || PictureReader.Read(file).Image is null)
+            {
+                return (path, Phrase.Of("import.picture"));
+            }
+        }
+
+        return null;
     }
 
     /// <summary>What keeps a file from being taken, with its place in it; null when nothing does.</summary>
@@ -111,8 +160,8 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, QuarantineStore
         return follows.AsSpan().SequenceEqual(JobFile.Write(file)) ? null : ("connectors", Phrase.Of("import.connectors"));
     }
 
-    /// <summary>Puts a file without fault into the database, whole or not at all.</summary>
-    public async Task TakeAsync(JobFile file, Guid receivedFrom)
+    /// <summary>Puts a file without fault into the database, whole or not at all; with its limits and pictures where it came in an archive.</summary>
+    public async Task TakeAsync(JobFile file, Guid receivedFrom, JobArchive? archive = null, CancellationToken cancel = default)
     {
         var (job, book, told) = (file.Job, BookOf(file), ClockCheck.Settled(file.Events, time.GetUtcNow()));
         var streams = told.SelectMany(e => e.Strands, (e, s) => (s.Termination, Event: e)).ToLookup(p => p.Termination, p => p.Event);
@@ -129,7 +178,15 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, QuarantineStore
                 told,
                 [.. (file.Aside ?? []).Select(RowOf)]),
             file.Terminations.Select(t => TerminationFold.Fold(t.Id, streams[t.Id], book)),
-            receivedFrom);
+            receivedFrom, archive?.Limits ?? [], PicturesOf(archive, cancel));
+    }
+
+    private static async IAsyncEnumerable<(StoredPicture Picture, Guid[] Terminations)> PicturesOf(JobArchive? archive, [EnumeratorCancellation] CancellationToken cancel)
+    {
+        foreach (var picture in archive?.Pictures ?? [])
+        {
+            yield return (new StoredPicture(picture.Hash, picture.Media, await archive!.FileAsync(picture, PictureReader.MostBytes, cancel)), [.. picture.Terminations]);
+        }
     }
 
     private static TerminationRow RowOf(FileTermination t) => new()
@@ -168,6 +225,8 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, QuarantineStore
 
         return book;
     }
+
+    private static string Text(FaceProfile limits) => JsonSerializer.Serialize(limits, CoreJson.Default.FaceProfile);
 
     private static string Text(PublishedRecipe recipe) => JsonSerializer.Serialize(recipe.Recipe, CoreJson.Default.Recipe);
 }

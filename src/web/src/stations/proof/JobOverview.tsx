@@ -36,6 +36,9 @@ export function JobOverview() {
           <a className="button" href={`/api/v1/jobs/${id}/export`} download>
             {say('job.export')}
           </a>
+          <a className="button" href={`/api/v1/jobs/${id}/export.zip`} download>
+            {say('job.export-zip')}
+          </a>
           <a className="button" href={`/api/v1/jobs/${id}/record.csv`} download>
             {say('job.record-csv')}
           </a>
