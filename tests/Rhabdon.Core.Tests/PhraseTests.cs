@@ -34,12 +34,26 @@ public partial class PhraseTests
         Assert.Equal("no.such-key", Phrasebook.English.Say(Phrase.Of("no.such-key")));
     }
 
+    [Theory]
+    [InlineData("0", "0 strands need a look")]
+    [InlineData("1", "1 strand needs a look")]
+    [InlineData("21", "21 strands need a look")]
+    public void One_is_one_and_any_other_number_many(string count, string says) => Assert.Equal(says, Phrasebook.English.Say(Phrase.Of("today.looks", ("count", count))));
+
+    // A word in the plural behind a number that can be one is a phrase that somebody will see say "1 pieces".
+    [Fact]
+    public void No_phrase_puts_a_plural_behind_a_count_without_its_singular() =>
+        Assert.DoesNotContain(Phrasebook.English.Words, w => CountedPlural().IsMatch(w.Value) && !w.Value.Contains("{count} strands it was done on", StringComparison.Ordinal) && w.Key is not ("bench.together" or "fit.together"));
+
     [Fact]
     public void The_book_is_in_order_so_that_two_people_can_add_to_it() =>
         Assert.Equal(Phrasebook.English.Words.Keys.Order(StringComparer.Ordinal), Phrasebook.English.Words.Keys);
 
     [GeneratedRegex("(?:Phrase\\.Of|Problems\\.Say|Fault|Bad)\\((?:\"[^\"]*\", |\\$\"[^\"]*\", )?\"(?<key>[a-z]+\\.[a-z0-9.-]+)\"")]
     private static partial Regex Named();
+
+    [GeneratedRegex(@"\{(count|strands|ends)\} (later |more )?[a-z]+s\b")]
+    private static partial Regex CountedPlural();
 
     [GeneratedRegex("\\{[a-z]+\\}")]
     private static partial Regex Asked();

@@ -96,7 +96,7 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
 
     private Dictionary<string, string> Places(TerminationState state, Recipe recipe, Step step, ResolvedDimension? dimension)
     {
-        var args = new Dictionary<string, string> { ["shards"] = words.Say(Phrase.Of(state.Shards == 1 ? "shards.one" : "shards.many", ("count", Count(state.Shards)))) };
+        var args = new Dictionary<string, string> { ["shards"] = words.Say(Phrase.Of("shards.many", ("count", Count(state.Shards)))) };
         if (dimension is not null)
         {
             args["length"] = LengthDisplay.WithUnit(dimension.Target, unit);

@@ -110,7 +110,7 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
 
         foreach (var capacity in recipe.Capacities ?? [])
         {
-            yield return $"{capacity.Places} {words.Say(Phrase.Of($"capacity.{capacity.Of}"))}";
+            yield return words.Say(Phrase.Of($"capacity.{capacity.Of}", ("count", capacity.Places.ToString(CultureInfo.InvariantCulture))));
         }
 
         yield return words.Say(Phrase.Of("uses.time", ("hands", Minutes(recipe.Timing.HandsOnSeconds)), ("alone", Minutes(recipe.Timing.UnattendedSeconds))));

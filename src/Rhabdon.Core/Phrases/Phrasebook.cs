@@ -1,9 +1,10 @@
 using System.Text.Json;
+using System.Text.RegularExpressions;
 
 namespace Rhabdon.Core.Phrases;
 
 /// <summary>The words of one language, keyed. Screen, print and API speak from the same book; a language is one more file.</summary>
-public sealed class Phrasebook(IReadOnlyDictionary<string, string> words)
+public sealed partial class Phrasebook(IReadOnlyDictionary<string, string> words)
 {
     private static readonly Lazy<Phrasebook> Book = new(() => Read("en"));
 
@@ -14,9 +15,13 @@ public sealed class Phrasebook(IReadOnlyDictionary<string, string> words)
     /// <summary>The phrase in words. A key the book lacks is said as the key itself, so that nothing is ever silent.</summary>
     public string Say(Phrase phrase) => Fill(Words.GetValueOrDefault(phrase.Key, phrase.Key), phrase.Args);
 
-    /// <summary>Puts values in the places <c>{name}</c> of a text; a place with no value stays as it is.</summary>
+    /// <summary>
+    /// Puts values in the places <c>{name}</c> of a text, and in <c>{name|strand|strands}</c> the word that goes with the number: the first for 1, else the second. A place with no
+    /// value stays as it is.
+    /// </summary>
     public static string Fill(string text, IReadOnlyDictionary<string, string> args)
     {
+        text = Plural().Replace(text, m => args.TryGetValue(m.Groups["name"].Value, out var number) ? m.Groups[number == "1" ? "one" : "many"].Value : m.Value);
         foreach (var (name, value) in args)
         {
             text = text.Replace($"{{{name}}}", value, StringComparison.Ordinal);
@@ -24,6 +29,9 @@ public sealed class Phrasebook(IReadOnlyDictionary<string, string> words)
 
         return text;
     }
+
+    [GeneratedRegex(@"\{(?<name>\w+)\|(?<one>[^|{}]*)\|(?<many>[^|{}]*)\}", RegexOptions.CultureInvariant)]
+    private static partial Regex Plural();
 
     private static Phrasebook Read(string language)
     {

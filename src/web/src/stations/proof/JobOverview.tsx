@@ -49,7 +49,7 @@ export function JobOverview() {
         {overruled > 0 && (
           <span className="doubtful">
             {' · '}
-            {say(overruled === 1 ? 'job.overruled-one' : 'job.overruled', { count: overruled })}
+            {say('job.overruled', { count: overruled })}
           </span>
         )}
       </p>
