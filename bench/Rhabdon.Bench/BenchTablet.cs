@@ -23,7 +23,10 @@ internal sealed class BenchTablet(HttpClient client, Guid person)
 
     public static async Task<BenchTablet> SignedInAsync(Uri address, string signIn = "lead", string secret = "saltmarsh-lead")
     {
-        var client = new HttpClient(new HttpClientHandler { CookieContainer = new CookieContainer(), AutomaticDecompression = DecompressionMethods.None }) { BaseAddress = address };
+        var client = new HttpClient(new HttpClientHandler { CookieContainer = new CookieContainer(), AutomaticDecompression = DecompressionMethods.None })
+        {
+            BaseAddress = address,
+        };
         await RenewAsync(client);
         (await client.PostAsJsonAsync("/api/v1/session", new { signIn, secret })).EnsureSuccessStatusCode();
         return new BenchTablet(client, await RenewAsync(client));
@@ -33,11 +36,53 @@ internal sealed class BenchTablet(HttpClient client, Guid person)
     public async Task<(Guid Cable, Guid[] Near)> AddCableAsync(string name, int strands)
     {
         var crew = (await Client.GetFromJsonAsync<JsonArray>("/api/v1/crews"))![0]!["id"]!.GetValue<Guid>();
-        var panels = Closets.Select(closet => new { closet, name = "A", ports = strands });
-        var job = await PostAsync("/api/v1/jobs", new { name, customer = "Saltmarsh Harbour Trust", site = "Workshop", timeZone = "America/Halifax", labelPattern = "{closet}-{panel}:{port:000}", panels, crews = new[] { crew } });
+        var panels = Closets.Select(closet => new
+        {
+            closet,
+            name = "A",
+            ports = strands,
+        });
+        var job = await PostAsync(
+            "/api/v1/jobs",
+            new
+            {
+                name,
+                customer = "Saltmarsh Harbour Trust",
+                site = "Workshop",
+                timeZone = "America/Halifax",
+                labelPattern = "{closet}-{panel}:{port:000}",
+                panels,
+                crews = new[] { crew },
+            }
+        );
         var places = (await Client.GetFromJsonAsync<JsonNode>($"/api/v1/jobs/{job["id"]}"))!["panels"]!.AsArray();
-        var ends = places.Select(p => new { panel = p!["id"]!.GetValue<Guid>(), firstPort = 1, connector = "SC", polish = "UPC", recipe = "M4", service = "500 mm", least = "300 mm" }).ToArray();
-        var cable = (await PostAsync($"/api/v1/jobs/{job["id"]}/cables", new { name, build = "tight-buffer-900", grade = "OM4", strands, length = "90 m", near = ends[0], far = ends[1] }))["id"]!.GetValue<Guid>();
+        var ends = places
+            .Select(p => new
+            {
+                panel = p!["id"]!.GetValue<Guid>(),
+                firstPort = 1,
+                connector = "SC",
+                polish = "UPC",
+                recipe = "M4",
+                service = "500 mm",
+                least = "300 mm",
+            })
+            .ToArray();
+        var cable = (
+            await PostAsync(
+                $"/api/v1/jobs/{job["id"]}/cables",
+                new
+                {
+                    name,
+                    build = "tight-buffer-900",
+                    grade = "OM4",
+                    strands,
+                    length = "90 m",
+                    near = ends[0],
+                    far = ends[1],
+                }
+            )
+        )["id"]!.GetValue<Guid>();
         var rows = (await Client.GetFromJsonAsync<JsonNode>($"/api/v1/cables/{cable}/ladder"))!["rows"]!.AsArray();
         return (cable, [.. rows.Select(r => r!["near"]!["id"]!.GetValue<Guid>())]);
     }
@@ -48,7 +93,18 @@ internal sealed class BenchTablet(HttpClient client, Guid person)
     {
         var (now, number) = (DateTimeOffset.UtcNow, Next());
         return new BenchEvent(
-            Guid.CreateVersion7(), BenchEvent.CurrentFormat, Device, number, new HybridTime(now.ToUnixTimeMilliseconds(), (int)(number % 10_000)), now, Person, Rulebook.Version, strands, body, new RecipeRef("M4", 1));
+            Guid.CreateVersion7(),
+            BenchEvent.CurrentFormat,
+            Device,
+            number,
+            new HybridTime(now.ToUnixTimeMilliseconds(), (int)(number % 10_000)),
+            now,
+            Person,
+            Rulebook.Version,
+            strands,
+            body,
+            new RecipeRef("M4", 1)
+        );
     }
 
     /// <summary>The device's next sequence number.</summary>

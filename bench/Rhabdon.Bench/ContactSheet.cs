@@ -56,8 +56,11 @@ internal static class ContactSheet
         canvas.Save();
         canvas.ClipRect(new SKRect(0, 0, Side, Side));
         canvas.DrawBitmap(
-            picture, new SKRect((float)(face.CenterX - half), (float)(face.CenterY - half), (float)(face.CenterX + half), (float)(face.CenterY + half)), new SKRect(0, 0, Side, Side),
-            new SKSamplingOptions(SKCubicResampler.Mitchell));
+            picture,
+            new SKRect((float)(face.CenterX - half), (float)(face.CenterY - half), (float)(face.CenterX + half), (float)(face.CenterY + half)),
+            new SKRect(0, 0, Side, Side),
+            new SKSamplingOptions(SKCubicResampler.Mitchell)
+        );
         canvas.Translate(Side / 2f, Side / 2f);
         canvas.Scale(toSheet);
         using var drawn = Pen(SKColors.DeepSkyBlue, toSheet);
@@ -97,8 +100,10 @@ internal static class ContactSheet
         using var ink = new SKPaint { Color = SKColors.Black, IsAntialias = true };
         string[] lines =
         [
-            miss.Name, $"is {Of(miss.Is)}, said {Of(miss.Said.Verdict)}",
-            $"drawn: {Marks(miss.Face.Marks.Where(m => m.Nearest < Shown / 2).Select(m => (m.Kind, m.Size)))}", $"seen: {Marks(miss.Said.Findings.Select(f => (f.Kind, f.Size)))}",
+            miss.Name,
+            $"is {Of(miss.Is)}, said {Of(miss.Said.Verdict)}",
+            $"drawn: {Marks(miss.Face.Marks.Where(m => m.Nearest < Shown / 2).Select(m => (m.Kind, m.Size)))}",
+            $"seen: {Marks(miss.Said.Findings.Select(f => (f.Kind, f.Size)))}",
         ];
         foreach (var (line, index) in lines.Select((l, i) => (l, i)))
         {
@@ -106,10 +111,31 @@ internal static class ContactSheet
         }
     }
 
-    private static string Of(FaceVerdict verdict) => verdict switch { FaceVerdict.CleanAndLookAgain => "clean", FaceVerdict.CannotGrade => "cannot", _ => verdict.ToString().ToLowerInvariant() };
+    private static string Of(FaceVerdict verdict) =>
+        verdict switch
+        {
+            FaceVerdict.CleanAndLookAgain => "clean",
+            FaceVerdict.CannotGrade => "cannot",
+            _ => verdict.ToString().ToLowerInvariant(),
+        };
 
-    private static string Marks(IEnumerable<(MarkKind Kind, double Size)> marks) => string.Join(
-        ", ", marks.OrderByDescending(m => m.Size).Take(3).Select(m => $"{(m.Kind == MarkKind.LooseDirt ? "dirt" : m.Kind.ToString().ToLowerInvariant())} {m.Size.ToString("0.0", CultureInfo.InvariantCulture)}"));
+    private static string Marks(IEnumerable<(MarkKind Kind, double Size)> marks) =>
+        string.Join(
+            ", ",
+            marks
+                .OrderByDescending(m => m.Size)
+                .Take(3)
+                .Select(m =>
+                    $"{(m.Kind == MarkKind.LooseDirt ? "dirt" : m.Kind.ToString().ToLowerInvariant())} {m.Size.ToString("0.0", CultureInfo.InvariantCulture)}"
+                )
+        );
 
-    private static SKPaint Pen(SKColor color, float scale) => new() { Color = color, Style = SKPaintStyle.Stroke, StrokeWidth = 1.2f / scale, IsAntialias = true };
+    private static SKPaint Pen(SKColor color, float scale) =>
+        new()
+        {
+            Color = color,
+            Style = SKPaintStyle.Stroke,
+            StrokeWidth = 1.2f / scale,
+            IsAntialias = true,
+        };
 }

@@ -40,12 +40,21 @@ internal sealed class FaceTally
         var before = _missed + _extra;
         if (grade.Place is { } place)
         {
-            _worstCenter = Math.Max(_worstCenter, face.MicrometersPerPixel * Math.Sqrt(Math.Pow(place.CenterX - face.CenterX, 2) + Math.Pow(place.CenterY - face.CenterY, 2)));
+            _worstCenter = Math.Max(
+                _worstCenter,
+                face.MicrometersPerPixel * Math.Sqrt(Math.Pow(place.CenterX - face.CenterX, 2) + Math.Pow(place.CenterY - face.CenterY, 2))
+            );
             _scaleOff += Math.Abs((place.Scale / face.MicrometersPerPixel) - 1) > 0.005 ? 1 : 0;
         }
 
         var left = grade.Findings.ToList();
-        foreach (var mark in face.Marks.Zip(nearest).Where(m => profile.At(m.Second) <= Zone.B && m.First.Size >= Visible).Select(m => m.First).OrderByDescending(m => m.Size))
+        foreach (
+            var mark in face
+                .Marks.Zip(nearest)
+                .Where(m => profile.At(m.Second) <= Zone.B && m.First.Size >= Visible)
+                .Select(m => m.First)
+                .OrderByDescending(m => m.Size)
+        )
         {
             var hit = left.Where(f => Distance(face, mark, f) < Near).MinBy(f => Distance(face, mark, f));
             if (hit is null)

@@ -8,14 +8,16 @@ using Rhabdon.Vision.Drawing;
 
 namespace Rhabdon.Bench;
 
-/// <summary>Grades made-up faces of styles and seeds that were not looked at while the grader was tuned, and counts what it got right; then sets its time beside decoding's.</summary>
+/// <summary>
+/// Grades made-up faces of styles and seeds that were not looked at while the grader was tuned, and counts what it got right; then sets its time beside
+/// decoding's.
+/// </summary>
 internal static class FacesBench
 {
     // Seeds under 1,000 were tuned on, those from there on looked at after they were counted.
     private const int FirstSeed = 1_018;
     private const double WrongVerdict = 100;
-    private const string Heading =
-        """
+    private const string Heading = """
         | style | faces | verdict right | failing called pass | recall | precision | size | center worst µm | scale over 0.5 % | cannot grade |
         |---|---|---|---|---|---|---|---|---|---|
         """;
@@ -28,10 +30,20 @@ internal static class FacesBench
         foreach (var style in FaceStyle.All)
         {
             var tally = new FaceTally();
-            var faces = from profile in FaceProfiles.Starters from plight in Enum.GetValues<FaceCondition>() from seed in Enumerable.Range(FirstSeed, seeds) select (profile, plight, seed);
+            var faces =
+                from profile in FaceProfiles.Starters
+                from plight in Enum.GetValues<FaceCondition>()
+                from seed in Enumerable.Range(FirstSeed, seeds)
+                select (profile, plight, seed);
             Parallel.ForEach(faces, f =>
             {
-                var miss = Grade(style, f.profile, $"{style.Name} {f.profile.Id} {f.plight} {f.seed}", MadeFaces.Make(style, f.profile, f.plight, f.seed), style.IsHeldBack ? [tally, all] : [tally]);
+                var miss = Grade(
+                    style,
+                    f.profile,
+                    $"{style.Name} {f.profile.Id} {f.plight} {f.seed}",
+                    MadeFaces.Make(style, f.profile, f.plight, f.seed),
+                    style.IsHeldBack ? [tally, all] : [tally]
+                );
                 if (style.IsHeldBack && miss is not null)
                 {
                     misses.Add(miss);
@@ -57,7 +69,9 @@ internal static class FacesBench
             {
                 var plight = plights[((2 * index) + seed - 501) % plights.Length];
                 File.WriteAllBytes(
-                    Path.Combine(folder, $"{style.Name}_{profile}_{plight}_{seed}.png"), PictureWriter.Png(FaceRenderer.Draw(MadeFaces.Make(style, FaceProfiles.Find(profile)!, plight, seed))));
+                    Path.Combine(folder, $"{style.Name}_{profile}_{plight}_{seed}.png"),
+                    PictureWriter.Png(FaceRenderer.Draw(MadeFaces.Make(style, FaceProfiles.Find(profile)!, plight, seed)))
+                );
             }
         }
     }
@@ -72,12 +86,24 @@ internal static class FacesBench
             var drawn = JsonSerializer.Deserialize<Drawn>(File.ReadAllText(file), JsonSerializerOptions.Web)!;
             var image = PictureReader.Read(File.ReadAllBytes(Path.Combine(folder, drawn.Picture))).Image!;
             var profile = FaceProfiles.Find(drawn.Profile)!;
-            var marks = drawn.Marks.Select(m => (Mark: new MadeMark(m.Kind, [.. m.Path.Select(p => new Spot(p[0], p[1]))], m.Size, m.Depth), m.Nearest)).ToList();
-            var face = new MadeFace(image.Width, image.Height, drawn.CenterX, drawn.CenterY, drawn.MicrometersPerPixel, new FaceAppearance(CoreRadius: drawn.CoreRadius), [.. marks.Select(m => m.Mark)], 0);
-            var truth = from m in marks
-                        let zone = profile.At(m.Nearest)
-                        where zone is not null
-                        select new Finding(m.Mark.Kind, zone.Value, m.Mark.Size, 0, m.Mark.Size, m.Mark.Length, 0, 0, m.Mark.Depth, 1, m.Nearest <= drawn.CoreRadius);
+            var marks = drawn
+                .Marks.Select(m => (Mark: new MadeMark(m.Kind, [.. m.Path.Select(p => new Spot(p[0], p[1]))], m.Size, m.Depth), m.Nearest))
+                .ToList();
+            var face = new MadeFace(
+                image.Width,
+                image.Height,
+                drawn.CenterX,
+                drawn.CenterY,
+                drawn.MicrometersPerPixel,
+                new FaceAppearance(CoreRadius: drawn.CoreRadius),
+                [.. marks.Select(m => m.Mark)],
+                0
+            );
+            var truth =
+                from m in marks
+                let zone = profile.At(m.Nearest)
+                where zone is not null
+                select new Finding(m.Mark.Kind, zone.Value, m.Mark.Size, 0, m.Mark.Size, m.Mark.Length, 0, 0, m.Mark.Depth, 1, m.Nearest <= drawn.CoreRadius);
             if (Count(Path.GetFileNameWithoutExtension(file), image, face, [.. marks.Select(m => m.Nearest)], [.. truth], profile, [tally]) is { } miss)
             {
                 misses.Add(miss);
@@ -96,12 +122,22 @@ internal static class FacesBench
         return Count(name, image, face, [.. face.Marks.Select(m => m.Nearest)], face.Truth(profile), profile, tallies);
     }
 
-    private static Miss? Count(string name, GrayImage image, MadeFace face, double[] nearest, IReadOnlyList<Finding> truth, FaceProfile profile, FaceTally[] tallies)
+    private static Miss? Count(
+        string name,
+        GrayImage image,
+        MadeFace face,
+        double[] nearest,
+        IReadOnlyList<Finding> truth,
+        FaceProfile profile,
+        FaceTally[] tallies
+    )
     {
         var grade = FaceGrader.Grade(image, profile, face.Look.Fiber);
         var verdict = FaceJudge.Judge(profile, truth).Verdict;
         var wrongMarks = 0;
-        var isNear = truth.Any(t => profile.Of(t.Zone)!.Of(t.Class).Any(b => b.End is { } end && Math.Abs(t.Size - (double)end) < FaceTally.Band * (double)end));
+        var isNear = truth.Any(t =>
+            profile.Of(t.Zone)!.Of(t.Class).Any(b => b.End is { } end && Math.Abs(t.Size - (double)end) < FaceTally.Band * (double)end)
+        );
         foreach (var tally in tallies)
         {
             lock (tally)
@@ -133,10 +169,20 @@ internal static class FacesBench
         }
 
         var (graded, decoded) = (new Timed([.. grading.Skip(10)]).Median, new Timed([.. decoding.Skip(10)]).Median);
-        Timed.Say($"faces: 1 megapixel graded in {Timed.Number(graded)} ms, decoded from PNG in {Timed.Number(decoded)} ms; ratio {Timed.Number(graded / decoded)}");
+        Timed.Say(
+            $"faces: 1 megapixel graded in {Timed.Number(graded)} ms, decoded from PNG in {Timed.Number(decoded)} ms; ratio {Timed.Number(graded / decoded)}"
+        );
     }
 
-    private sealed record Drawn(string Picture, string Profile, double CenterX, double CenterY, double MicrometersPerPixel, double CoreRadius, IReadOnlyList<DrawnMark> Marks);
+    private sealed record Drawn(
+        string Picture,
+        string Profile,
+        double CenterX,
+        double CenterY,
+        double MicrometersPerPixel,
+        double CoreRadius,
+        IReadOnlyList<DrawnMark> Marks
+    );
 
     private sealed record DrawnMark(MarkKind Kind, double[][] Path, double Size, double Depth, double Nearest);
 }

@@ -27,7 +27,9 @@ internal static class FoldBench
         }
 
         var (folding, reading) = (new Timed([.. fold.Skip(1)]).Median, new Timed([.. read.Skip(1)]).Median);
-        Timed.Say($"fold: {Events:#,0} events of {streams.Count:#,0} strands in {Timed.Number(folding)} ms; reading them from JSON {Timed.Number(reading)} ms; ratio {Timed.Number(folding / reading)}");
+        Timed.Say(
+            $"fold: {Events:#,0} events of {streams.Count:#,0} strands in {Timed.Number(folding)} ms; reading them from JSON {Timed.Number(reading)} ms; ratio {Timed.Number(folding / reading)}"
+        );
     }
 
     private static double Time(Action what)
@@ -60,18 +62,43 @@ internal static class FoldBench
         Add(new Begun());
         while (FoldedTermination.Of(termination, stream, book) is { State: { IsOver: false } state } folded)
         {
-            Add(IntentHandler.Answer(folded, book, state.Trouble is null ? new DoneWith(state.Step!, Read(state.Step!)) : new ChooseAction("tap"), LengthUnit.Millimeter).Body!);
+            Add(
+                IntentHandler
+                    .Answer(folded, book, state.Trouble is null ? new DoneWith(state.Step!, Read(state.Step!)) : new ChooseAction("tap"), LengthUnit.Millimeter)
+                    .Body!
+            );
         }
 
         return stream;
 
-        string? Read(string step) => step switch
-        {
-            "strip" => "30", "clean" => "99", "integrity" => "held", "holder" => "1.2", "cleave" => "10", "open" => "50", "light" => looks++ == 0 ? "light" : "none", _ => null,
-        };
+        string? Read(string step) =>
+            step switch
+            {
+                "strip" => "30",
+                "clean" => "99",
+                "integrity" => "held",
+                "holder" => "1.2",
+                "cleave" => "10",
+                "open" => "50",
+                "light" => looks++ == 0 ? "light" : "none",
+                _ => null,
+            };
 
-        void Add(EventBody body) => stream.Add(new BenchEvent(
-            Guid.CreateVersion7(), 1, device, stream.Count + 1, new HybridTime(1_800_000_000_000 + (number * 100_000) + (stream.Count * 1_000), 0), DateTimeOffset.UnixEpoch.AddYears(56),
-            Guid.Empty, Rulebook.Version, [new StrandKnown(termination, stream.Count)], body, new RecipeRef("M4", 1)));
+        void Add(EventBody body) =>
+            stream.Add(
+                new BenchEvent(
+                    Guid.CreateVersion7(),
+                    1,
+                    device,
+                    stream.Count + 1,
+                    new HybridTime(1_800_000_000_000 + (number * 100_000) + (stream.Count * 1_000), 0),
+                    DateTimeOffset.UnixEpoch.AddYears(56),
+                    Guid.Empty,
+                    Rulebook.Version,
+                    [new StrandKnown(termination, stream.Count)],
+                    body,
+                    new RecipeRef("M4", 1)
+                )
+            );
     }
 }

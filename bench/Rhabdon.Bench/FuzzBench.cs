@@ -13,7 +13,8 @@ using Rhabdon.Core.Recipes;
 namespace Rhabdon.Bench;
 
 /// <summary>
-/// Every door of the OpenAPI document but the news, which never ends, and signing out, asked by every role with what its schema allows and with what it does not. No answer may be a fault of the server, none may take
+/// Every door of the OpenAPI document but the news, which never ends, and signing out, asked by every role with what its schema allows and with what it does
+/// not. No answer may be a fault of the server, none may take
 /// five seconds, and what is refused may change nothing. The same seed asks the same.
 /// </summary>
 internal static class FuzzBench
@@ -22,17 +23,51 @@ internal static class FuzzBench
     private const int Together = 50;
     private static readonly TimeSpan Slow = TimeSpan.FromSeconds(5);
     private static readonly string[] Texts =
-        ["", " ", "null", "'; drop table event; --", "<script>", "٣", "../../etc/passwd", new('x', 3_000), "💥", "-1", "1e999", "\u0000", "a\u001bb", "=1+1", "PH1", "M4", "2026-11-28", "90 m", "America/Halifax"];
+    [
+        "",
+        " ",
+        "null",
+        "'; drop table event; --",
+        "<script>",
+        "٣",
+        "../../etc/passwd",
+        new('x', 3_000),
+        "💥",
+        "-1",
+        "1e999",
+        "\u0000",
+        "a\u001bb",
+        "=1+1",
+        "PH1",
+        "M4",
+        "2026-11-28",
+        "90 m",
+        "America/Halifax",
+    ];
 
     private static readonly (string SignIn, string Secret)[] People =
-        [("heron", "saltmarsh-heron"), ("viewer", "saltmarsh-viewer"), ("lead", "saltmarsh-lead"), ("sandpiper", "saltmarsh-sandpiper"), ("olive", "saltmarsh-owner")];
+    [
+        ("heron", "saltmarsh-heron"),
+        ("viewer", "saltmarsh-viewer"),
+        ("lead", "saltmarsh-lead"),
+        ("sandpiper", "saltmarsh-sandpiper"),
+        ("olive", "saltmarsh-owner"),
+    ];
 
     public static async Task RunAsync(Uri address, string database, int requests)
     {
         var random = new Random(Seed);
         using var stranger = new HttpClient { BaseAddress = address };
         var api = (await stranger.GetFromJsonAsync<JsonNode>("/openapi/v1.json"))!.AsObject();
-        var doors = (from path in api["paths"]!.AsObject() from way in path.Value!.AsObject() where way.Key is "get" or "post" or "put" or "delete" && !path.Key.EndsWith("/live", StringComparison.Ordinal) && !(way.Key == "delete" && path.Key.EndsWith("/session", StringComparison.Ordinal)) select (path.Key, way.Key, way.Value!)).ToArray();
+        var doors = (
+            from path in api["paths"]!.AsObject()
+            from way in path.Value!.AsObject()
+            where
+                way.Key is "get" or "post" or "put" or "delete"
+                && !path.Key.EndsWith("/live", StringComparison.Ordinal)
+                && !(way.Key == "delete" && path.Key.EndsWith("/session", StringComparison.Ordinal))
+            select (path.Key, way.Key, way.Value!)
+        ).ToArray();
         var tablets = new List<(HttpClient Client, BenchTablet? Tablet)> { (stranger, null) };
         foreach (var (signIn, secret) in People)
         {
@@ -43,7 +78,7 @@ internal static class FuzzBench
         var (_, near) = await tablets[3].Tablet!.AddCableAsync($"Fuzz {Guid.CreateVersion7()}", 12);
         var (faults, slow, changes, statuses) = (new List<string>(), new List<string>(), 0, new Dictionary<int, int>());
         var before = await SnapshotAsync(database);
-        for (var sent = 0; sent < requests;)
+        for (var sent = 0; sent < requests; )
         {
             var mayChange = false;
             for (var i = 0; i < Together && sent < requests; i++, sent++)
@@ -73,8 +108,12 @@ internal static class FuzzBench
             before = after;
         }
 
-        Timed.Say($"fuzz: {requests} requests over {doors.Length} doors by {tablets.Count} roles, seed {Seed}: {string.Join(", ", statuses.OrderBy(s => s.Key).Select(s => $"{s.Key} x {s.Value}"))}");
-        Timed.Say($"fuzz: {faults.Count} answers of 5xx, {slow.Count} over {Slow.TotalSeconds:0} s, {changes} of {(requests + Together - 1) / Together} rounds of refused requests changed something (aim 0, 0, 0)");
+        Timed.Say(
+            $"fuzz: {requests} requests over {doors.Length} doors by {tablets.Count} roles, seed {Seed}: {string.Join(", ", statuses.OrderBy(s => s.Key).Select(s => $"{s.Key} x {s.Value}"))}"
+        );
+        Timed.Say(
+            $"fuzz: {faults.Count} answers of 5xx, {slow.Count} over {Slow.TotalSeconds:0} s, {changes} of {(requests + Together - 1) / Together} rounds of refused requests changed something (aim 0, 0, 0)"
+        );
         foreach (var line in faults.Concat(slow).Distinct().Take(20))
         {
             Timed.Say($"  {line}");
@@ -91,7 +130,14 @@ internal static class FuzzBench
         foreach (var parameter in door["parameters"]?.AsArray() ?? [])
         {
             var name = parameter!["name"]!.GetValue<string>();
-            var value = Uri.EscapeDataString(random.Next(3) switch { 0 => near[random.Next(near.Length)].ToString(), 1 => Guid.CreateVersion7().ToString(), _ => Texts[random.Next(Texts.Length)] });
+            var value = Uri.EscapeDataString(
+                random.Next(3) switch
+                {
+                    0 => near[random.Next(near.Length)].ToString(),
+                    1 => Guid.CreateVersion7().ToString(),
+                    _ => Texts[random.Next(Texts.Length)],
+                }
+            );
             if (parameter["in"]!.GetValue<string>() == "path")
             {
                 address.Replace($"{{{name}}}", value.Length == 0 ? "x" : value);
@@ -102,14 +148,26 @@ internal static class FuzzBench
             }
         }
 
-        var asked = new HttpRequestMessage(new HttpMethod(way.ToUpperInvariant()), $"{address}{(query.Count > 0 ? "?" : string.Empty)}{string.Join('&', query)}");
+        var asked = new HttpRequestMessage(
+            new HttpMethod(way.ToUpperInvariant()),
+            $"{address}{(query.Count > 0 ? "?" : string.Empty)}{string.Join('&', query)}"
+        );
         if (door["requestBody"]?["content"]?.AsObject().FirstOrDefault() is { Value: { } content } body)
         {
-            var text = path.EndsWith("/events", StringComparison.Ordinal) && tablet is not null && random.Next(2) == 0
-                ? $"[{JsonSerializer.Serialize(Event(random, tablet, near), CoreJson.Default.BenchEvent)}]"
-                : Mangled(random, Value(random, api, content["schema"], 0)?.ToJsonString() ?? "null");
+            var text =
+                path.EndsWith("/events", StringComparison.Ordinal) && tablet is not null && random.Next(2) == 0
+                    ? $"[{JsonSerializer.Serialize(Event(random, tablet, near), CoreJson.Default.BenchEvent)}]"
+                    : Mangled(random, Value(random, api, content["schema"], 0)?.ToJsonString() ?? "null");
             asked.Content = new ByteArrayContent(random.Next(30) == 0 ? [0xC3, 0x28, .. Encoding.UTF8.GetBytes(text)] : Encoding.UTF8.GetBytes(text));
-            asked.Content.Headers.TryAddWithoutValidation("Content-Type", random.Next(20) switch { 0 => "text/plain", 1 => "application/json; charset=x-none", _ => body.Key == "*/*" ? "application/json" : body.Key });
+            asked.Content.Headers.TryAddWithoutValidation(
+                "Content-Type",
+                random.Next(20) switch
+                {
+                    0 => "text/plain",
+                    1 => "application/json; charset=x-none",
+                    _ => body.Key == "*/*" ? "application/json" : body.Key,
+                }
+            );
         }
 
         return asked;
@@ -118,7 +176,17 @@ internal static class FuzzBench
     // An event that is nearly right.
     private static BenchEvent Event(Random random, BenchTablet tablet, Guid[] near)
     {
-        EventBody[] bodies = [new Begun(), new Batched(null), new StepDone(1, 1, "parts"), new Retracted(Guid.CreateVersion7(), "x", false), new HandedOver(Guid.CreateVersion7()), new Resolved([Guid.CreateVersion7()], true, "x"), new ClockStarted(1, 1, "x"), new TroubleFound(1, 1, "x", "y")];
+        EventBody[] bodies =
+        [
+            new Begun(),
+            new Batched(null),
+            new StepDone(1, 1, "parts"),
+            new Retracted(Guid.CreateVersion7(), "x", false),
+            new HandedOver(Guid.CreateVersion7()),
+            new Resolved([Guid.CreateVersion7()], true, "x"),
+            new ClockStarted(1, 1, "x"),
+            new TroubleFound(1, 1, "x", "y"),
+        ];
         var made = tablet.Make(near[random.Next(near.Length)], bodies[random.Next(bodies.Length)], random.Next(4));
         return random.Next(8) switch
         {
@@ -141,7 +209,13 @@ internal static class FuzzBench
 
         if (schema is not JsonObject of || depth > 7 || random.Next(40) == 0)
         {
-            return random.Next(4) switch { 0 => null, 1 => Texts[random.Next(Texts.Length)], 2 => random.Next(-9, 99), _ => new JsonObject() };
+            return random.Next(4) switch
+            {
+                0 => null,
+                1 => Texts[random.Next(Texts.Length)],
+                2 => random.Next(-9, 99),
+                _ => new JsonObject(),
+            };
         }
 
         if ((of["anyOf"] ?? of["oneOf"])?.AsArray() is { Count: > 0 } ways)
@@ -157,7 +231,11 @@ internal static class FuzzBench
         var type = of["type"] is JsonArray several ? several[0]!.GetValue<string>() : of["type"]?.GetValue<string>() ?? "object";
         return type switch
         {
-            "object" => new JsonObject((of["properties"]?.AsObject() ?? []).Where(_ => random.Next(12) > 0).Select(p => KeyValuePair.Create(p.Key, Value(random, api, p.Value, depth + 1)))),
+            "object" => new JsonObject(
+                (of["properties"]?.AsObject() ?? [])
+                    .Where(_ => random.Next(12) > 0)
+                    .Select(p => KeyValuePair.Create(p.Key, Value(random, api, p.Value, depth + 1)))
+            ),
             "array" => new JsonArray([.. Enumerable.Range(0, random.Next(4)).Select(_ => Value(random, api, of["items"], depth + 1))]),
             "integer" or "number" => random.Next(6) == 0 ? 1e300 : random.Next(-3, 400),
             "boolean" => random.Next(2) == 0,
@@ -171,22 +249,30 @@ internal static class FuzzBench
         };
     }
 
-    private static string Mangled(Random random, string text) => random.Next(14) switch
-    {
-        0 => text[..(text.Length / 2)], 1 => $"[{text}]", 2 => Texts[random.Next(Texts.Length)], 3 => text.Replace("\"", "'", StringComparison.Ordinal), 4 => string.Concat(Enumerable.Repeat("[", 80)) + string.Concat(Enumerable.Repeat("]", 80)),
-        _ => text,
-    };
+    private static string Mangled(Random random, string text) =>
+        random.Next(14) switch
+        {
+            0 => text[..(text.Length / 2)],
+            1 => $"[{text}]",
+            2 => Texts[random.Next(Texts.Length)],
+            3 => text.Replace("\"", "'", StringComparison.Ordinal),
+            4 => string.Concat(Enumerable.Repeat("[", 80)) + string.Concat(Enumerable.Repeat("]", 80)),
+            _ => text,
+        };
 
     // Every row of every table but the counts of tries and what the server notes for itself.
     private static async Task<string> SnapshotAsync(string database)
     {
         await using var connection = new NpgsqlConnection(database);
         var tables = await connection.QueryAsync<string>(
-            "select table_name from information_schema.tables where table_schema = 'public' and table_name not in ('protection_key', 'sign_in_try', 'proof_of_life', 'device', 'second_look') order by 1");
+            "select table_name from information_schema.tables where table_schema = 'public' and table_name not in ('protection_key', 'sign_in_try', 'proof_of_life', 'device', 'second_look') order by 1"
+        );
         var sums = new List<string>();
         foreach (var table in tables)
         {
-            sums.Add($"{table} {await connection.ExecuteScalarAsync<string>($"select count(*) || ' ' || coalesce(sum(hashtext(t::text)::bigint), 0) from \"{table}\" t")}");
+            sums.Add(
+                $"{table} {await connection.ExecuteScalarAsync<string>($"select count(*) || ' ' || coalesce(sum(hashtext(t::text)::bigint), 0) from \"{table}\" t")}"
+            );
         }
 
         return string.Join('\n', sums);

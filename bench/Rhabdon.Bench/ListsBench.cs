@@ -13,7 +13,9 @@ internal static class ListsBench
         foreach (var (name, few) in small)
         {
             var many = large[name];
-            Timed.Say($"lists: {name,-10} p95 {Timed.Number(few.P95)} ms at 10,000, {Timed.Number(many.P95)} ms at 1,000,000 (aim < 100); median grows {Timed.Number(many.Median / few.Median)} x");
+            Timed.Say(
+                $"lists: {name, -10} p95 {Timed.Number(few.P95)} ms at 10,000, {Timed.Number(many.P95)} ms at 1,000,000 (aim < 100); median grows {Timed.Number(many.Median / few.Median)} x"
+            );
         }
     }
 
@@ -26,8 +28,16 @@ internal static class ListsBench
         var strand = (await tablet.Client.GetFromJsonAsync<JsonNode>($"/api/v1/cables/{cable}/ladder"))!["rows"]![0]!["near"]!["id"]!;
         var lists = new Dictionary<string, string>
         {
-            ["jobs"] = "/api/v1/jobs", ["found jobs"] = "/api/v1/jobs?find=renewal%207", ["job"] = $"/api/v1/jobs/{job["job"]!["id"]}", ["ladder"] = $"/api/v1/cables/{cable}/ladder", ["batches"] = "/api/v1/batches",
-            ["looks"] = "/api/v1/looks", ["crew"] = "/api/v1/crew", ["mates"] = "/api/v1/session/mates", ["story"] = $"/api/v1/terminations/{strand}/story", ["bench"] = $"/api/v1/bench?strands={strand}",
+            ["jobs"] = "/api/v1/jobs",
+            ["found jobs"] = "/api/v1/jobs?find=renewal%207",
+            ["job"] = $"/api/v1/jobs/{job["job"]!["id"]}",
+            ["ladder"] = $"/api/v1/cables/{cable}/ladder",
+            ["batches"] = "/api/v1/batches",
+            ["looks"] = "/api/v1/looks",
+            ["crew"] = "/api/v1/crew",
+            ["mates"] = "/api/v1/session/mates",
+            ["story"] = $"/api/v1/terminations/{strand}/story",
+            ["bench"] = $"/api/v1/bench?strands={strand}",
         };
         var measured = new Dictionary<string, Timed>();
         foreach (var (name, path) in lists)

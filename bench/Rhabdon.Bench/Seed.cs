@@ -17,26 +17,75 @@ internal static class Seed
     private const int Strands = 50;
 
     private static readonly (string Phase, string Bucket)[] States =
-        [("verified", "verified"), ("verified", "verified"), ("verified", "verified"), ("verified", "verified"), ("verified", "verified"), ("doubtful", "doubtful"), ("planned", "planned"), ("prepared", "under-way"), ("terminated", "under-way"), ("planned", "planned")];
+    [
+        ("verified", "verified"),
+        ("verified", "verified"),
+        ("verified", "verified"),
+        ("verified", "verified"),
+        ("verified", "verified"),
+        ("doubtful", "doubtful"),
+        ("planned", "planned"),
+        ("prepared", "under-way"),
+        ("terminated", "under-way"),
+        ("planned", "planned"),
+    ];
 
     /// <summary>Adds jobs until the database holds so many terminations.</summary>
     public static async Task GrowAsync(string database, int terminations)
     {
         await using var connection = new NpgsqlConnection($"{database};Command Timeout=0");
         await connection.OpenAsync();
-        var (lead, crew, held) = ((Guid)(await One("select id from person where sign_in = 'lead'"))!, (Guid)(await One("select id from crew where name = 'Heron'"))!, (long)(await One("select count(*) from termination"))!);
+        var (lead, crew, held) = (
+            (Guid)(await One("select id from person where sign_in = 'lead'"))!,
+            (Guid)(await One("select id from crew where name = 'Heron'"))!,
+            (long)(await One("select count(*) from termination"))!
+        );
         var first = (int)(held / EndsOfAJob) + 1;
         var jobs = Enumerable.Range(first, Math.Max(0, (int)((terminations - held) / EndsOfAJob))).Select(n => new Job(n)).ToList();
-        await Copy(jobs, "job (id, name, customer, site, time_zone, label_pattern)", j => Row(j.Id, $"Harbour renewal {j.Number}", "Saltmarsh Harbour Trust", "Workshop", "America/Halifax", "{cable}-{panel}:{port:000}"));
+        await Copy(jobs, "job (id, name, customer, site, time_zone, label_pattern)", j =>
+            Row(j.Id, $"Harbour renewal {j.Number}", "Saltmarsh Harbour Trust", "Workshop", "America/Halifax", "{cable}-{panel}:{port:000}")
+        );
         await Copy(jobs, "job_crew (job_id, crew_id)", j => Row(j.Id, crew));
         await Copy(jobs.SelectMany(j => j.Panels), "panel (id, job_id, closet, name, ports)", p => Row(p.Id, p.Job, p.Closet, "A", Cables * Strands));
-        await Copy(jobs.SelectMany(j => j.Cables), "cable (id, job_id, name, build, grade, strands, length_nm)", c => Row(c.Id, c.Job.Id, c.Name, "TightBuffer900", "OM4", Strands, 118_000_000_000L));
+        await Copy(jobs.SelectMany(j => j.Cables), "cable (id, job_id, name, build, grade, strands, length_nm)", c =>
+            Row(c.Id, c.Job.Id, c.Name, "TightBuffer900", "OM4", Strands, 118_000_000_000L)
+        );
         var ends = jobs.SelectMany(j => j.Cables).SelectMany(c => c.Ends);
-        await Copy(ends, "termination (id, cable_id, job_id, strand, cable_end, panel_id, port, position, label)", e => Row(e.Id, e.Cable.Id, e.Cable.Job.Id, e.Strand, e.IsNear ? "near" : "far", e.Cable.Job.Panels[e.IsNear ? 0 : 1].Id, (e.Cable.Number * Strands) + e.Strand, 1, $"{e.Cable.Name}-{(e.IsNear ? "N" : "F")}:{e.Strand:000}"));
-        await Copy(jobs.SelectMany(j => j.Cables).SelectMany(c => c.Plans(lead)), "event (id, device_id, device_sequence, clock_ms, clock_count, actor_id, kind, content)", e => Row(e.Id, e.Device, e.Sequence, e.Clock.Milliseconds, e.Clock.Count, e.Actor, e.Body.Kind, JsonSerializer.Serialize(e, CoreJson.Default.BenchEvent)));
+        await Copy(ends, "termination (id, cable_id, job_id, strand, cable_end, panel_id, port, position, label)", e =>
+            Row(
+                e.Id,
+                e.Cable.Id,
+                e.Cable.Job.Id,
+                e.Strand,
+                e.IsNear ? "near" : "far",
+                e.Cable.Job.Panels[e.IsNear ? 0 : 1].Id,
+                (e.Cable.Number * Strands) + e.Strand,
+                1,
+                $"{e.Cable.Name}-{(e.IsNear ? "N" : "F")}:{e.Strand:000}"
+            )
+        );
+        await Copy(
+            jobs.SelectMany(j => j.Cables).SelectMany(c => c.Plans(lead)),
+            "event (id, device_id, device_sequence, clock_ms, clock_count, actor_id, kind, content)",
+            e =>
+                Row(
+                    e.Id,
+                    e.Device,
+                    e.Sequence,
+                    e.Clock.Milliseconds,
+                    e.Clock.Count,
+                    e.Actor,
+                    e.Body.Kind,
+                    JsonSerializer.Serialize(e, CoreJson.Default.BenchEvent)
+                )
+        );
         await Copy(ends, "event_stream (stream_id, event_id)", e => Row(e.Id, e.Cable.PlanIds[e.IsNear ? 0 : 1]));
-        await Copy(ends, "termination_state (termination_id, phase, attempt, try, needs_a_look, fiber_used_nm, events, bucket, batch_id, in_hand)", e => Row(e.Id, e.State.Phase, e.State.Phase == "planned" ? 0 : 1, 1, false, 0L, 1, e.State.Bucket, e.Batch, e.State.Bucket == "planned" ? null : lead));
-        await One("insert into cable_tally (cable_id, bucket, ends) select t.cable_id, s.bucket, count(*)::int from termination t join termination_state s on s.termination_id = t.id where not exists (select 1 from cable_tally c where c.cable_id = t.cable_id) group by 1, 2");
+        await Copy(ends, "termination_state (termination_id, phase, attempt, try, needs_a_look, fiber_used_nm, events, bucket, batch_id, in_hand)", e =>
+            Row(e.Id, e.State.Phase, e.State.Phase == "planned" ? 0 : 1, 1, false, 0L, 1, e.State.Bucket, e.Batch, e.State.Bucket == "planned" ? null : lead)
+        );
+        await One(
+            "insert into cable_tally (cable_id, bucket, ends) select t.cable_id, s.bucket, count(*)::int from termination t join termination_state s on s.termination_id = t.id where not exists (select 1 from cable_tally c where c.cable_id = t.cable_id) group by 1, 2"
+        );
         await One("analyze");
 
         async Task<object?> One(string sql)
@@ -97,9 +146,26 @@ internal static class Seed
             for (var end = 0; end < 2; end++)
             {
                 yield return new BenchEvent(
-                    PlanIds[end], BenchEvent.CurrentFormat, device, end + 1, new HybridTime(at.ToUnixTimeMilliseconds(), 0), at, lead, Rulebook.Version,
+                    PlanIds[end],
+                    BenchEvent.CurrentFormat,
+                    device,
+                    end + 1,
+                    new HybridTime(at.ToUnixTimeMilliseconds(), 0),
+                    at,
+                    lead,
+                    Rulebook.Version,
                     [.. Ends.Where(e => e.IsNear == (end == 0)).Select(e => new StrandKnown(e.Id, 0))],
-                    new Planned(end == 0 ? CableEnd.Near : CableEnd.Far, ConnectorType.SC, Polish.UPC, FiberGrade.OM4, CableBuild.TightBuffer900, "M4", Length.Mm(500), Length.Mm(300)));
+                    new Planned(
+                        end == 0 ? CableEnd.Near : CableEnd.Far,
+                        ConnectorType.SC,
+                        Polish.UPC,
+                        FiberGrade.OM4,
+                        CableBuild.TightBuffer900,
+                        "M4",
+                        Length.Mm(500),
+                        Length.Mm(300)
+                    )
+                );
             }
         }
     }

@@ -50,8 +50,11 @@ public static partial class BenchExports
 
     /// <summary>What the bench shows of a batch; every strand named must be held.</summary>
     [JSExport]
-    public static string View(string look) => JsonSerializer.Serialize(
-        new BatchViewer(Book, Phrasebook.English, "en").View(JsonSerializer.Deserialize(look, CoreJson.Default.BatchRequest)!, StateOf), CoreJson.Default.BatchView);
+    public static string View(string look) =>
+        JsonSerializer.Serialize(
+            new BatchViewer(Book, Phrasebook.English, "en").View(JsonSerializer.Deserialize(look, CoreJson.Default.BatchRequest)!, StateOf),
+            CoreJson.Default.BatchView
+        );
 
     /// <summary>Judges what is being typed: the grade and what is said beside the field; a fault says what would do.</summary>
     [JSExport]
@@ -67,24 +70,33 @@ public static partial class BenchExports
         var viewer = new BenchViewer(Book, Phrasebook.English, "en", UnitOf(unit));
         return Words(
             ("grade", verdict is null ? "none" : verdict.Grade.ToString().ToLowerInvariant()),
-            ("says", fault is not null ? Phrasebook.English.Say(fault.Says) : viewer.VerdictText(verdict!, ResolvedDimension.Of(step, recipe, state.Recleave))));
+            ("says", fault is not null ? Phrasebook.English.Say(fault.Says) : viewer.VerdictText(verdict!, ResolvedDimension.Of(step, recipe, state.Recleave)))
+        );
     }
 
     /// <summary>Which of the answers that the strand's step offers a picture stands for.</summary>
     /// <param name="seen">What was made of the picture, as JSON.</param>
-    /// <returns><c>{"choice": ..., "says": ...}</c>, or <c>{"says": ...}</c> when it stands for none; with <c>"unasked"</c> when it was graded and the step has no answer for it.</returns>
+    /// <returns>
+    /// <c>{"choice": ..., "says": ...}</c>, or <c>{"says": ...}</c> when it stands for none; with <c>"unasked"</c> when it was graded and the step has no
+    /// answer for it.
+    /// </returns>
     [JSExport]
     public static string Propose(string termination, string seen)
     {
         var state = StateOf(Guid.Parse(termination));
         var face = JsonSerializer.Deserialize(seen, CoreJson.Default.FaceSeen)!;
-        if (state.Step is null || Book.RecipeOf(state) is not { } recipe || recipe.Steps[recipe.IndexOf(state.Step)].Ask is not { Reads: ReadingKind.Picture } ask)
+        if (
+            state.Step is null
+            || Book.RecipeOf(state) is not { } recipe
+            || recipe.Steps[recipe.IndexOf(state.Step)].Ask is not { Reads: ReadingKind.Picture } ask
+        )
         {
             return Words(("says", Phrasebook.English.Say(Phrase.Of("conflict.face-none"))));
         }
 
         return face.Grade.Verdict == FaceVerdict.CannotGrade ? Words(("says", Phrasebook.English.Say(Phrase.Of("conflict.face-cannot"))))
-            : FaceReading.Proposed(ask, face) is not { } proposed ? Words(("says", Phrasebook.English.Say(Phrase.Of("conflict.face-unasked"))), ("unasked", "true"))
+            : FaceReading.Proposed(ask, face) is not { } proposed
+                ? Words(("says", Phrasebook.English.Say(Phrase.Of("conflict.face-unasked"))), ("unasked", "true"))
             : Words(("choice", proposed.Value), ("says", proposed.Say.In("en")));
     }
 
@@ -113,8 +125,8 @@ public static partial class BenchExports
 
     /// <summary>Makes the event that moves work from one strand to another; both must be held.</summary>
     [JSExport]
-    public static string Move(string from, string to, string first, string reason, string stamp) => Made(
-        BatchIntentHandler.Move(StreamOf(Guid.Parse(from)), StreamOf(Guid.Parse(to)), Book, Guid.Parse(first), reason), stamp);
+    public static string Move(string from, string to, string first, string reason, string stamp) =>
+        Made(BatchIntentHandler.Move(StreamOf(Guid.Parse(from)), StreamOf(Guid.Parse(to)), Book, Guid.Parse(first), reason), stamp);
 
     private static string Made(BatchAnswer answer, string stamp)
     {
@@ -134,23 +146,30 @@ public static partial class BenchExports
     private static List<BenchEvent> Stamped(Dictionary<string, string> stamp, IReadOnlyList<SharedAct> acts)
     {
         var ids = stamp["ids"].Split(' ');
-        var clock = HybridTime.Returned(new HybridTime(Number(stamp, "seenMs"), (int)Number(stamp, "seenCount")), Number(stamp, "nowMs"), Number(stamp, "waiting") > 0);
+        var clock = HybridTime.Returned(
+            new HybridTime(Number(stamp, "seenMs"), (int)Number(stamp, "seenCount")),
+            Number(stamp, "nowMs"),
+            Number(stamp, "waiting") > 0
+        );
         var made = new List<BenchEvent>(acts.Count);
         foreach (var act in acts)
         {
             clock = HybridTime.After(act.Strands.Aggregate(clock, (latest, s) => HybridTime.Latest(latest, s.LastClock)), Number(stamp, "nowMs"));
-            made.Add(new BenchEvent(
-                Guid.Parse(ids[made.Count]),
-                BenchEvent.CurrentFormat,
-                Guid.Parse(stamp["device"]),
-                Number(stamp, "sequence") + made.Count,
-                clock,
-                DateTimeOffset.Parse(stamp["at"], CultureInfo.InvariantCulture),
-                Guid.Parse(stamp["actor"]),
-                Rulebook.Version,
-                [.. act.Strands.Select(s => new StrandKnown(s.Termination, s.Known))],
-                act.Body,
-                act.Recipe));
+            made.Add(
+                new BenchEvent(
+                    Guid.Parse(ids[made.Count]),
+                    BenchEvent.CurrentFormat,
+                    Guid.Parse(stamp["device"]),
+                    Number(stamp, "sequence") + made.Count,
+                    clock,
+                    DateTimeOffset.Parse(stamp["at"], CultureInfo.InvariantCulture),
+                    Guid.Parse(stamp["actor"]),
+                    Rulebook.Version,
+                    [.. act.Strands.Select(s => new StrandKnown(s.Termination, s.Known))],
+                    act.Body,
+                    act.Recipe
+                )
+            );
         }
 
         return made;

@@ -17,7 +17,8 @@ namespace Rhabdon.Core;
     RespectNullableAnnotations = true,
     RespectRequiredConstructorParameters = true,
     NumberHandling = JsonNumberHandling.Strict,
-    ReadCommentHandling = JsonCommentHandling.Skip)]
+    ReadCommentHandling = JsonCommentHandling.Skip
+)]
 [JsonSerializable(typeof(Recipe))]
 [JsonSerializable(typeof(Ladder))]
 [JsonSerializable(typeof(PolishingSequence))]

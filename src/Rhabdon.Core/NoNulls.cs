@@ -18,7 +18,10 @@ public static class NoNulls
         // Without its kind nobody can say what it is to be: the reader's fault, not ours.
         if (info.Type.IsAbstract && info.PolymorphismOptions is { } kinds)
         {
-            info.CreateObject = () => throw new JsonException($"'{kinds.TypeDiscriminatorPropertyName}' is missing: give one of {string.Join(", ", kinds.DerivedTypes.Select(k => k.TypeDiscriminator))}.");
+            info.CreateObject = () =>
+                throw new JsonException(
+                    $"'{kinds.TypeDiscriminatorPropertyName}' is missing: give one of {string.Join(", ", kinds.DerivedTypes.Select(k => k.TypeDiscriminator))}."
+                );
         }
 
         var lists = info.Properties.Where(p => p.Get is not null && IsListOfObjects(p.PropertyType)).ToArray();

@@ -22,7 +22,8 @@ public sealed class CrewStore(Database database)
     private const string Day = "(@Now at time zone 'UTC')::date";
 
     internal const string IsMine = $"""
-        exists (select 1 from crew_member mine where mine.crew_id = crew.id and mine.person_id = @Person and mine.from_day <= {Day} and (mine.to_day is null or mine.to_day >= {Day}))
+        exists (select 1 from crew_member mine where mine.crew_id = crew.id and mine.person_id = @Person and mine.from_day <= {Day} and (mine.to_day is null
+            or mine.to_day >= {Day}))
         """;
 
     private const string MateColumns = """p.id "Id", p.name "Name", p.sign_in "SignIn", p.role "Role", p.is_active "IsActive" """;
@@ -31,45 +32,56 @@ public sealed class CrewStore(Database database)
     public async Task<IReadOnlyList<Crew>> CrewsAsync(Access access)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<Crew>($"""select id "Id", name "Name" from crew where @Role = 'owner' or {IsMine} order by name""", access)).AsList();
+        return (
+            await connection.QueryAsync<Crew>($"""select id "Id", name "Name" from crew where @Role = 'owner' or {IsMine} order by name""", access)
+        ).AsList();
     }
 
     /// <summary>Everyone who is or was in one's own crews, and oneself; for an owner everyone.</summary>
     public async Task<IReadOnlyList<PersonInCrew>> PeopleAsync(Access access)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<PersonInCrew>(
-            $"""
-            select {MateColumns} from person p where @Role = 'owner' or p.id = @Person
-                or exists (select 1 from crew_member cm join crew on crew.id = cm.crew_id where cm.person_id = p.id and {IsMine})
-            order by p.name
-            """,
-            access)).AsList();
+        return (
+            await connection.QueryAsync<PersonInCrew>(
+                $"""
+                select {MateColumns} from person p where @Role = 'owner' or p.id = @Person
+                    or exists (select 1 from crew_member cm join crew on crew.id = cm.crew_id where cm.person_id = p.id and {IsMine})
+                order by p.name
+                """,
+                access
+            )
+        ).AsList();
     }
 
     /// <summary>Active people who are in one of one's crews today, and oneself: those who may take over a shared tablet.</summary>
     public async Task<IReadOnlyList<PersonInCrew>> MatesAsync(Access access)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<PersonInCrew>(
-            $"""
-            select {MateColumns} from person p where p.is_active and (p.id = @Person
-                or exists (select 1 from crew_member cm join crew on crew.id = cm.crew_id
-                    where cm.person_id = p.id and cm.from_day <= {Day} and (cm.to_day is null or cm.to_day >= {Day}) and {IsMine}))
-            order by p.name
-            """,
-            access)).AsList();
+        return (
+            await connection.QueryAsync<PersonInCrew>(
+                $"""
+                select {MateColumns} from person p where p.is_active and (p.id = @Person
+                    or exists (select 1 from crew_member cm join crew on crew.id = cm.crew_id
+                        where cm.person_id = p.id and cm.from_day <= {Day} and (cm.to_day is null or cm.to_day >= {Day}) and {IsMine}))
+                order by p.name
+                """,
+                access
+            )
+        ).AsList();
     }
 
     public async Task<IReadOnlyList<Membership>> MembershipsAsync(Access access)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<Membership>(
-            $"""
-            select cm.crew_id "CrewId", cm.person_id "PersonId", cm.from_day "FromDay", cm.to_day "ToDay"
-            from crew_member cm join crew on crew.id = cm.crew_id where @Role = 'owner' or {IsMine} order by cm.from_day
-            """,
-            access)).AsList();
+        return (
+            await connection.QueryAsync<Membership>(
+                $"""
+                select cm.crew_id "CrewId", cm.person_id "PersonId", cm.from_day "FromDay", cm.to_day "ToDay"
+                from crew_member cm join crew on crew.id = cm.crew_id where @Role = 'owner' or {IsMine} order by cm.from_day
+                """,
+                access
+            )
+        ).AsList();
     }
 
     public async Task AddCrewAsync(Crew crew)
@@ -83,13 +95,14 @@ public sealed class CrewStore(Database database)
     {
         await using var connection = await database.OpenAsync();
         return await connection.ExecuteAsync(
-            """
-            insert into crew_member (crew_id, person_id, from_day, to_day)
-            select @CrewId, @PersonId, @FromDay, @ToDay where not exists (
-                select 1 from crew_member where crew_id = @CrewId and person_id = @PersonId
-                    and daterange(from_day, to_day, '[]') && daterange(@FromDay, @ToDay, '[]'))
-            """,
-            membership) == 1;
+                """
+                insert into crew_member (crew_id, person_id, from_day, to_day)
+                select @CrewId, @PersonId, @FromDay, @ToDay where not exists (
+                    select 1 from crew_member where crew_id = @CrewId and person_id = @PersonId
+                        and daterange(from_day, to_day, '[]') && daterange(@FromDay, @ToDay, '[]'))
+                """,
+                membership
+            ) == 1;
     }
 
     /// <summary>Sets the last day of the membership that holds on it or begins later. False when there is none.</summary>
@@ -97,7 +110,13 @@ public sealed class CrewStore(Database database)
     {
         await using var connection = await database.OpenAsync();
         return await connection.ExecuteAsync(
-            "update crew_member set to_day = @day where crew_id = @crew and person_id = @person and from_day <= @day and (to_day is null or to_day >= @day)",
-            new { crew, person, day }) == 1;
+                "update crew_member set to_day = @day where crew_id = @crew and person_id = @person and from_day <= @day and (to_day is null or to_day >= @day)",
+                new
+                {
+                    crew,
+                    person,
+                    day,
+                }
+            ) == 1;
     }
 }

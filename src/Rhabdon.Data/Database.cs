@@ -19,26 +19,29 @@ public sealed class Database(NpgsqlDataSource source)
     /// True when a fault means that the database went away or is not there yet, so that the same asked again later may well be answered: no connection,
     /// a connection cut, a server that shuts down (57P01), has crashed (57P02) or recovers (57P03), or is out of room for one more (53).
     /// </summary>
-    public static bool IsAway(Exception? fault) => fault switch
-    {
-        null => false,
-        PostgresException refused => refused.IsTransient || refused.SqlState is ['5', '7', 'P', ..] or ['0', '8', ..] or ['5', '3', ..],
-        NpgsqlException { IsTransient: true } or NpgsqlException { InnerException: SocketException or IOException or TimeoutException } => true,
-        // A connection that broke under a batch or a transaction is found broken at its next use.
-        InvalidOperationException { Source: "Npgsql" } => true,
-        _ => IsAway(fault.InnerException),
-    };
+    public static bool IsAway(Exception? fault) =>
+        fault switch
+        {
+            null => false,
+            PostgresException refused => refused.IsTransient || refused.SqlState is ['5', '7', 'P', ..] or ['0', '8', ..] or ['5', '3', ..],
+            NpgsqlException { IsTransient: true } or NpgsqlException { InnerException: SocketException or IOException or TimeoutException } => true,
+            // A connection that broke under a batch or a transaction is found broken at its next use.
+            InvalidOperationException { Source: "Npgsql" } => true,
+            _ => IsAway(fault.InnerException),
+        };
 
     /// <summary>True when there is no room left to write (53100): what is there can still be read.</summary>
-    public static bool IsFull(Exception? fault) => fault switch
-    {
-        null => false,
-        PostgresException refused => refused.SqlState == PostgresErrorCodes.DiskFull,
-        _ => IsFull(fault.InnerException),
-    };
+    public static bool IsFull(Exception? fault) =>
+        fault switch
+        {
+            null => false,
+            PostgresException refused => refused.SqlState == PostgresErrorCodes.DiskFull,
+            _ => IsFull(fault.InnerException),
+        };
 
     /// <summary>
-    /// Writes a row and takes a megabyte that it gives back, to know that rows can be written and that there is room for more: a row alone fits into what a full disk
+    /// Writes a row and takes a megabyte that it gives back, to know that rows can be written and that there is room for more: a row alone fits into what a
+    /// full disk
     /// has set aside already.
     /// </summary>
     public async Task ProveAsync()
@@ -50,7 +53,9 @@ public sealed class Database(NpgsqlDataSource source)
             insert into proof_of_life (at) values (now()) on conflict (only_one) do update set at = now();
             create temp table room on commit drop as select repeat('x', 1000) as taken from generate_series(1, 1000)
             """,
-            connection, transaction);
+            connection,
+            transaction
+        );
         await write.ExecuteNonQueryAsync();
         await transaction.CommitAsync();
     }
@@ -64,7 +69,8 @@ public sealed class Database(NpgsqlDataSource source)
         await take.ExecuteNonQueryAsync(cancel);
         try
         {
-            var result = DeployChanges.To.PostgresqlDatabase(Source.ConnectionString)
+            var result = DeployChanges
+                .To.PostgresqlDatabase(Source.ConnectionString)
                 .WithScriptsEmbeddedInAssembly(Assembly.GetExecutingAssembly())
                 .WithTransactionPerScript()
                 .LogTo(new NoOpUpgradeLog())

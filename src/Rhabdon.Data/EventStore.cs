@@ -25,11 +25,15 @@ public sealed record AppendContext(
     HashSet<(Guid Device, long Sequence)> Sequences,
     Dictionary<Guid, DateTimeOffset> DeviceBefore,
     IReadOnlyList<PersonKey> Keys,
-    Dictionary<Guid, FoldedTermination> Streams)
+    Dictionary<Guid, FoldedTermination> Streams
+)
 {
     /// <summary>Someone's access to a job as it was at a moment; null when there was none.</summary>
     public Access? AccessOf(Guid person, Guid job, DateTimeOffset moment) =>
-        Rights.FirstOrDefault(r => r.Person == person && r.Job == job && (r.Role == "owner" || Covers(r, moment)) && (r.InactiveSince is null || moment.UtcDateTime < r.InactiveSince)) is { } right
+        Rights.FirstOrDefault(r =>
+            r.Person == person && r.Job == job && (r.Role == "owner" || Covers(r, moment)) && (r.InactiveSince is null || moment.UtcDateTime < r.InactiveSince)
+        )
+            is { } right
             ? new Access(person, right.Role, moment.UtcDateTime)
             : null;
 
@@ -45,16 +49,17 @@ public sealed record AppendContext(
 public sealed class EventStore(Database database, StreamCache cache)
 {
     // A cable's streams are locked together: one row for a shared act, where each strand's own would be a thousand.
-    private const string Lock =
-        """
-        with held as materialized (select id from cable where id in (select cable_id from termination where id = any(@terminations)) order by id for no key update)
+    private const string Lock = """
+        with held as materialized (select id from cable where id in (select cable_id from termination where id = any(@terminations))
+            order by id for no key update)
         select id "Termination", cable_id "Cable", job_id "Job" from termination where id = any(@terminations) and cable_id in (select id from held) order by id
         """;
 
     private const string EventColumns =
         """id "Id", device_id "Device", device_sequence "Sequence", clock_ms "Milliseconds", clock_count "Count", actor_id "Actor", content "Content", receipt "Receipt", signature "Signature" """;
 
-    public async Task<IReadOnlyList<BenchEvent>> StreamAsync(Guid termination, RecipeBook book) => (await StreamsAsync([termination], book))[termination].Events;
+    public async Task<IReadOnlyList<BenchEvent>> StreamAsync(Guid termination, RecipeBook book) =>
+        (await StreamsAsync([termination], book))[termination].Events;
 
     /// <summary>Every stream, folded; one without events is empty.</summary>
     public async Task<IReadOnlyDictionary<Guid, FoldedTermination>> StreamsAsync(Guid[] terminations, RecipeBook book)
@@ -64,11 +69,21 @@ public sealed class EventStore(Database database, StreamCache cache)
     }
 
     /// <summary>Every stream, folded: from memory where it is there as it stands, else each act read once however many strands it names.</summary>
-    public async Task<Dictionary<Guid, FoldedTermination>> StreamsAsync(NpgsqlConnection connection, NpgsqlTransaction? transaction, Guid[] terminations, RecipeBook book)
+    public async Task<Dictionary<Guid, FoldedTermination>> StreamsAsync(
+        NpgsqlConnection connection,
+        NpgsqlTransaction? transaction,
+        Guid[] terminations,
+        RecipeBook book
+    )
     {
         Dictionary<Guid, int> counts;
-        await using (var answers = await connection.QueryMultipleAsync(
-            "select id from lineage; select termination_id, events from termination_state where termination_id = any(@terminations)", new { terminations }, transaction))
+        await using (
+            var answers = await connection.QueryMultipleAsync(
+                "select id from lineage; select termination_id, events from termination_state where termination_id = any(@terminations)",
+                new { terminations },
+                transaction
+            )
+        )
         {
             cache.Belong(await answers.ReadSingleAsync<Guid>());
             counts = (await answers.ReadAsync<(Guid Id, int Events)>()).ToDictionary(c => c.Id, c => c.Events);
@@ -103,7 +118,13 @@ public sealed class EventStore(Database database, StreamCache cache)
 
     /// <summary>Locks every stream that these events name and reads all that decides whether they may join them.</summary>
     /// <param name="people">Everyone whose rights are in question.</param>
-    public async Task<AppendContext> ContextAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IReadOnlyList<BenchEvent> events, IReadOnlyCollection<Guid> people, RecipeBook book)
+    public async Task<AppendContext> ContextAsync(
+        NpgsqlConnection connection,
+        NpgsqlTransaction transaction,
+        IReadOnlyList<BenchEvent> events,
+        IReadOnlyCollection<Guid> people,
+        RecipeBook book
+    )
     {
         var terminations = events.SelectMany(e => e.Strands).Select(s => s.Termination).Distinct().ToArray();
         var devices = events.GroupBy(e => e.Device).ToDictionary(g => g.Key, g => g.Min(e => e.Sequence));
@@ -111,21 +132,31 @@ public sealed class EventStore(Database database, StreamCache cache)
             $"""
             {Lock};
             select p.id "Person", job.id "Job", p.role "Role", job.time_zone "TimeZone", cm.from_day "From", cm.to_day "To", p.inactive_since "InactiveSince"
-                from person p cross join job left join job_crew jc on jc.job_id = job.id and p.role <> 'owner' left join crew_member cm on cm.crew_id = jc.crew_id and cm.person_id = p.id
-                where p.id = any(@people) and job.id in (select job_id from termination where id = any(@terminations)) and (p.role = 'owner' or cm.person_id is not null);
+                from person p cross join job left join job_crew jc on jc.job_id = job.id and p.role <> 'owner' left join crew_member cm
+                    on cm.crew_id = jc.crew_id and cm.person_id = p.id
+                where p.id = any(@people) and job.id in (select job_id from termination where id = any(@terminations)) and (p.role = 'owner'
+                    or cm.person_id is not null);
             select id, content from event where id = any(@ids);
             select device_id, device_sequence from event where (device_id, device_sequence) in (select * from unnest(@devices, @sequences));
             select w.device, e.at from unnest(@eachDevice, @firsts) as w (device, first) cross join lateral (
-                select coalesce(happened_at, to_timestamp(clock_ms / 1000.0)) as at from event where device_id = w.device and device_sequence < w.first and receipt is null
+                select coalesce(happened_at, to_timestamp(clock_ms / 1000.0)) as at from event where device_id = w.device and device_sequence < w.first
+                    and receipt is null
                 order by device_sequence desc limit 1) e;
-            select id "Id", person_id "Person", device_id "Device", public_key "PublicKey", ended_at "EndedAt" from person_key where person_id = any(@people) and device_id = any(@eachDevice)
+            select id "Id", person_id "Person", device_id "Device", public_key "PublicKey", ended_at "EndedAt" from person_key where person_id = any(@people)
+                and device_id = any(@eachDevice)
             """,
             new
             {
-                terminations, people = people.ToArray(), ids = events.Select(e => e.Id).ToArray(), devices = events.Select(e => e.Device).ToArray(), sequences = events.Select(e => e.Sequence).ToArray(),
-                eachDevice = devices.Keys.ToArray(), firsts = devices.Values.ToArray(),
+                terminations,
+                people = people.ToArray(),
+                ids = events.Select(e => e.Id).ToArray(),
+                devices = events.Select(e => e.Device).ToArray(),
+                sequences = events.Select(e => e.Sequence).ToArray(),
+                eachDevice = devices.Keys.ToArray(),
+                firsts = devices.Values.ToArray(),
             },
-            transaction);
+            transaction
+        );
         var places = (await answers.ReadAsync<StreamPlace>()).ToDictionary(p => p.Termination);
         var rights = (await answers.ReadAsync<JobRight>()).AsList();
         var held = (await answers.ReadAsync<(Guid Id, string Content)>()).ToDictionary(h => h.Id, h => h.Content);
@@ -150,12 +181,23 @@ public sealed class EventStore(Database database, StreamCache cache)
             """,
             new
             {
-                receivedFrom, Ids = Column(e => e.Id), Devices = Column(e => e.Device), Sequences = Column(e => e.Sequence), Milliseconds = Column(e => e.Clock.Milliseconds),
-                Counts = Column(e => e.Clock.Count), Actors = Column(e => e.Actor), Kinds = Column(e => e.Body.Kind), Contents = Column(EventText.Canonical),
-                Receipts = Column(e => EventText.WriteReceipt(e.Receipt)), Signatures = Column(e => e.Signature), Times = Column(e => e.When.UtcDateTime),
-                InStreams = events.SelectMany(e => e.Strands).Select(s => s.Termination).ToArray(), OfEvents = events.SelectMany(e => e.Strands, (e, _) => e.Id).ToArray(),
+                receivedFrom,
+                Ids = Column(e => e.Id),
+                Devices = Column(e => e.Device),
+                Sequences = Column(e => e.Sequence),
+                Milliseconds = Column(e => e.Clock.Milliseconds),
+                Counts = Column(e => e.Clock.Count),
+                Actors = Column(e => e.Actor),
+                Kinds = Column(e => e.Body.Kind),
+                Contents = Column(EventText.Canonical),
+                Receipts = Column(e => EventText.WriteReceipt(e.Receipt)),
+                Signatures = Column(e => e.Signature),
+                Times = Column(e => e.When.UtcDateTime),
+                InStreams = events.SelectMany(e => e.Strands).Select(s => s.Termination).ToArray(),
+                OfEvents = events.SelectMany(e => e.Strands, (e, _) => e.Id).ToArray(),
             },
-            transaction);
+            transaction
+        );
 
         await SecondLookStore.NoteAsync(connection, transaction, events.Where(e => e.Body is StepDone { Reading.Face: not null }).Select(e => e.Id));
 
@@ -172,8 +214,15 @@ public sealed class EventStore(Database database, StreamCache cache)
     }
 
     /// <summary>Every event of a job, each once.</summary>
-    public async Task<IReadOnlyList<BenchEvent>> OfJobAsync(NpgsqlConnection connection, Guid job) => [.. (await connection.QueryAsync<EventRow>(
-        $"select {EventColumns} from event where id in (select es.event_id from event_stream es join termination t on t.id = es.stream_id where t.job_id = @job)", new { job })).Select(r => r.Read())];
+    public async Task<IReadOnlyList<BenchEvent>> OfJobAsync(NpgsqlConnection connection, Guid job) =>
+        [
+            .. (
+                await connection.QueryAsync<EventRow>(
+                    $"select {EventColumns} from event where id in (select es.event_id from event_stream es join termination t on t.id = es.stream_id where t.job_id = @job)",
+                    new { job }
+                )
+            ).Select(r => r.Read()),
+        ];
 
     /// <summary>Writes the projections of these states, and the tallies of their cables. The streams must be locked.</summary>
     public async Task ProjectAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IEnumerable<TerminationState> states)
@@ -193,7 +242,8 @@ public sealed class EventStore(Database database, StreamCache cache)
             tally as (
                 insert into cable_tally (cable_id, bucket, ends) select cable_id, bucket, ends from change order by cable_id, bucket
                 on conflict (cable_id, bucket) do update set ends = cable_tally.ends + excluded.ends)
-            insert into termination_state (termination_id, phase, attempt, try, step, sign, needs_a_look, fiber_used_nm, events, bucket, batch_id, in_hand, overruled, last_at)
+            insert into termination_state (termination_id, phase, attempt, try, step, sign, needs_a_look, fiber_used_nm, events, bucket, batch_id, in_hand,
+                overruled, last_at)
             select id, phase, attempt, try, step, sign, look, fiber, events, bucket, batch, hand, overruled, last_at from new
             on conflict (termination_id) do update set phase = excluded.phase, attempt = excluded.attempt, try = excluded.try, step = excluded.step,
                 sign = excluded.sign, needs_a_look = excluded.needs_a_look, fiber_used_nm = excluded.fiber_used_nm, events = excluded.events,
@@ -201,21 +251,37 @@ public sealed class EventStore(Database database, StreamCache cache)
             """,
             new
             {
-                Ids = Column(r => r.Id), Phases = Column(r => r.Phase), Attempts = Column(r => r.Attempt), Tries = Column(r => r.Try), Steps = Column(r => r.Step),
-                Signs = Column(r => r.Sign), Looks = Column(r => r.NeedsALook), Fiber = Column(r => r.FiberUsedNm), Events = Column(r => r.Events),
-                Buckets = Column(r => r.Bucket), Batches = Column(r => r.BatchId), Hands = Column(r => r.InHand), Overruled = Column(r => r.Overruled), Lasts = Column(r => r.LastAt),
+                Ids = Column(r => r.Id),
+                Phases = Column(r => r.Phase),
+                Attempts = Column(r => r.Attempt),
+                Tries = Column(r => r.Try),
+                Steps = Column(r => r.Step),
+                Signs = Column(r => r.Sign),
+                Looks = Column(r => r.NeedsALook),
+                Fiber = Column(r => r.FiberUsedNm),
+                Events = Column(r => r.Events),
+                Buckets = Column(r => r.Bucket),
+                Batches = Column(r => r.BatchId),
+                Hands = Column(r => r.InHand),
+                Overruled = Column(r => r.Overruled),
+                Lasts = Column(r => r.LastAt),
             },
-            transaction);
+            transaction
+        );
 
         T[] Column<T>(Func<Projection, T> of) => [.. rows.Select(of)];
     }
 
-    /// <summary>Tells every server instance what has changed. Not in the append's own transaction: PostgreSQL lets only one that tells commit at a time.</summary>
+    /// <summary>
+    /// Tells every server instance what has changed. Not in the append's own transaction: PostgreSQL lets only one that tells commit at a time.
+    /// </summary>
     public async Task TellAsync(IEnumerable<LiveNews> news)
     {
         await using var connection = await database.OpenAsync();
         await connection.ExecuteAsync(
-            "select pg_notify(@channel, n) from unnest(@texts) as t (n)", new { channel = LiveNews.Channel, texts = news.Select(n => JsonSerializer.Serialize(n, LiveNews.Json)).ToArray() });
+            "select pg_notify(@channel, n) from unnest(@texts) as t (n)",
+            new { channel = LiveNews.Channel, texts = news.Select(n => JsonSerializer.Serialize(n, LiveNews.Json)).ToArray() }
+        );
     }
 
     /// <summary>Tells every server instance to look at everything again.</summary>
@@ -236,32 +302,47 @@ public sealed class EventStore(Database database, StreamCache cache)
 
         await RebuildAsync(book, write: true);
         await connection.ExecuteAsync(
-            "insert into projection_version (version) values (@Version) on conflict (only_one) do update set version = excluded.version", new { Projection.Version });
+            "insert into projection_version (version) values (@Version) on conflict (only_one) do update set version = excluded.version",
+            new { Projection.Version }
+        );
     }
 
-    /// <summary>Refolds every termination and compares with its projection and its cable's tally; with <paramref name="write"/>, writes them anew. A cable at a time, under its lock.</summary>
+    /// <summary>
+    /// Refolds every termination and compares with its projection and its cable's tally; with <paramref name="write"/>, writes them anew. A cable at a time,
+    /// under its lock.
+    /// </summary>
     /// <returns>How many were folded, and those that differed: terminations, cables whose tally did, and what rows of streams name and is not there.</returns>
     public async Task<(int Folded, IReadOnlyList<Guid> Differing)> RebuildAsync(RecipeBook book, bool write)
     {
         await using var connection = await database.OpenAsync();
-        var differing = (await connection.QueryAsync<Guid>(
-            """
-            select event_id from event_stream es where not exists (select from event e where e.id = es.event_id)
-            union select stream_id from event_stream es where not exists (select from termination t where t.id = es.stream_id)
-            """)).AsList();
+        var differing = (
+            await connection.QueryAsync<Guid>(
+                """
+                select event_id from event_stream es where not exists (select from event e where e.id = es.event_id)
+                union select stream_id from event_stream es where not exists (select from termination t where t.id = es.stream_id)
+                """
+            )
+        ).AsList();
         var folded = 0;
         foreach (var cable in (await connection.QueryAsync<Guid>("select id from cable order by id")).AsList())
         {
             await using var transaction = await connection.BeginTransactionAsync();
-            var ids = (await connection.QueryAsync<Guid>("select id from termination where cable_id = @cable order by id", new { cable }, transaction)).ToArray();
+            var ids = (
+                await connection.QueryAsync<Guid>("select id from termination where cable_id = @cable order by id", new { cable }, transaction)
+            ).ToArray();
             await LockAsync(connection, transaction, ids);
             var states = (await EventsOfAsync(connection, transaction, ids)).Select(s => TerminationFold.Fold(s.Termination, s.Events, book)).ToList();
-            var held = (await connection.QueryAsync<Projection>(
-                """
-                select termination_id "Id", phase "Phase", attempt "Attempt", try "Try", step "Step", sign "Sign", needs_a_look "NeedsALook",
-                    fiber_used_nm "FiberUsedNm", events "Events", bucket "Bucket", batch_id "BatchId", in_hand "InHand", overruled "Overruled", last_at "LastAt" from termination_state where termination_id = any(@ids)
-                """,
-                new { ids }, transaction)).ToDictionary(p => p.Id);
+            var held = (
+                await connection.QueryAsync<Projection>(
+                    """
+                    select termination_id "Id", phase "Phase", attempt "Attempt", try "Try", step "Step", sign "Sign", needs_a_look "NeedsALook",
+                        fiber_used_nm "FiberUsedNm", events "Events", bucket "Bucket", batch_id "BatchId", in_hand "InHand", overruled "Overruled",
+                            last_at "LastAt" from termination_state where termination_id = any(@ids)
+                    """,
+                    new { ids },
+                    transaction
+                )
+            ).ToDictionary(p => p.Id);
             var changed = states.FindAll(s => held.GetValueOrDefault(s.Termination) != Projection.Of(s));
             differing.AddRange(changed.Select(s => s.Termination));
             if (write)
@@ -281,15 +362,24 @@ public sealed class EventStore(Database database, StreamCache cache)
         return (folded, differing);
     }
 
-    private async Task<IReadOnlyList<(Guid Termination, List<BenchEvent> Events)>> EventsOfAsync(NpgsqlConnection connection, NpgsqlTransaction? transaction, IReadOnlyCollection<Guid> terminations)
+    private async Task<IReadOnlyList<(Guid Termination, List<BenchEvent> Events)>> EventsOfAsync(
+        NpgsqlConnection connection,
+        NpgsqlTransaction? transaction,
+        IReadOnlyCollection<Guid> terminations
+    )
     {
         if (terminations.Count == 0)
         {
             return [];
         }
 
-        var links = (await connection.QueryAsync<(Guid Stream, Guid Event)>(
-            "select stream_id, event_id from event_stream where stream_id = any(@terminations)", new { terminations = terminations.ToArray() }, transaction)).ToLookup(l => l.Stream, l => l.Event);
+        var links = (
+            await connection.QueryAsync<(Guid Stream, Guid Event)>(
+                "select stream_id, event_id from event_stream where stream_id = any(@terminations)",
+                new { terminations = terminations.ToArray() },
+                transaction
+            )
+        ).ToLookup(l => l.Stream, l => l.Event);
         var events = await EventsAsync(connection, transaction, [.. links.SelectMany(l => l).Distinct()]);
         // A row whose event is gone is told by 'rebuild --check'.
         return [.. terminations.Select(t => (t, links[t].Where(events.ContainsKey).Select(id => events[id]).ToList()))];
@@ -312,7 +402,11 @@ public sealed class EventStore(Database database, StreamCache cache)
             }
         }
 
-        foreach (var row in unread.Count == 0 ? [] : await connection.QueryAsync<EventRow>($"select {EventColumns} from event where id = any(@ids)", new { ids = unread.ToArray() }, transaction))
+        foreach (
+            var row in unread.Count == 0
+                ? []
+                : await connection.QueryAsync<EventRow>($"select {EventColumns} from event where id = any(@ids)", new { ids = unread.ToArray() }, transaction)
+        )
         {
             var happened = events[row.Id] = row.Read();
             cache.Keep(happened, row.Content.Length);
@@ -322,9 +416,21 @@ public sealed class EventStore(Database database, StreamCache cache)
     }
 
     // Whether a cable's tally is not what its ends fold to.
-    private static async Task<bool> IsTallyOffAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, Guid cable, IEnumerable<KeyValuePair<string, int>> folded, bool write)
+    private static async Task<bool> IsTallyOffAsync(
+        NpgsqlConnection connection,
+        NpgsqlTransaction transaction,
+        Guid cable,
+        IEnumerable<KeyValuePair<string, int>> folded,
+        bool write
+    )
     {
-        var held = (await connection.QueryAsync<(string Bucket, int Ends)>("select bucket, ends from cable_tally where cable_id = @cable and ends <> 0", new { cable }, transaction)).ToHashSet();
+        var held = (
+            await connection.QueryAsync<(string Bucket, int Ends)>(
+                "select bucket, ends from cable_tally where cable_id = @cable and ends <> 0",
+                new { cable },
+                transaction
+            )
+        ).ToHashSet();
         var tally = folded.Select(t => (Bucket: t.Key, Ends: t.Value)).ToList();
         if (held.SetEquals(tally))
         {
@@ -335,31 +441,82 @@ public sealed class EventStore(Database database, StreamCache cache)
         {
             await connection.ExecuteAsync(
                 "delete from cable_tally where cable_id = @cable; insert into cable_tally (cable_id, bucket, ends) select @cable, * from unnest(@buckets, @ends)",
-                new { cable, buckets = tally.Select(t => t.Bucket).ToArray(), ends = tally.Select(t => t.Ends).ToArray() }, transaction);
+                new
+                {
+                    cable,
+                    buckets = tally.Select(t => t.Bucket).ToArray(),
+                    ends = tally.Select(t => t.Ends).ToArray(),
+                },
+                transaction
+            );
         }
 
         return true;
     }
 
-    private sealed record EventRow(Guid Id, Guid Device, long Sequence, long Milliseconds, int Count, Guid Actor, string Content, string? Receipt, string? Signature)
+    private sealed record EventRow(
+        Guid Id,
+        Guid Device,
+        long Sequence,
+        long Milliseconds,
+        int Count,
+        Guid Actor,
+        string Content,
+        string? Receipt,
+        string? Signature
+    )
     {
         // Its id is what its row says, whatever its text does.
-        public BenchEvent Read() => EventText.Read(Content, new EventEnvelope(Id, Device, Sequence, new HybridTime(Milliseconds, Count), Actor), Receipt, Signature) with { Id = Id };
+        public BenchEvent Read() =>
+            EventText.Read(Content, new EventEnvelope(Id, Device, Sequence, new HybridTime(Milliseconds, Count), Actor), Receipt, Signature) with
+            {
+                Id = Id,
+            };
     }
 
     private sealed record Projection(
-        Guid Id, string Phase, int Attempt, int Try, string? Step, string? Sign, bool NeedsALook, long FiberUsedNm, int Events, string Bucket, Guid? BatchId, Guid? InHand, int Overruled, DateTime? LastAt)
+        Guid Id,
+        string Phase,
+        int Attempt,
+        int Try,
+        string? Step,
+        string? Sign,
+        bool NeedsALook,
+        long FiberUsedNm,
+        int Events,
+        string Bucket,
+        Guid? BatchId,
+        Guid? InHand,
+        int Overruled,
+        DateTime? LastAt
+    )
     {
         /// <summary>Raised whenever the same events would be written otherwise.</summary>
         public const int Version = 4;
 
-        public static Projection Of(TerminationState state) => new(
-            state.Termination, state.Phase.ToString().ToLowerInvariant(), state.Attempt, state.Try, state.Step, state.Trouble?.Sign, state.NeedsALook,
-            state.FiberUsed.Nanometers, state.Known, BucketOf(state), state.Batch, state.InHand, state.Overruled, LastOf(state));
+        public static Projection Of(TerminationState state) =>
+            new(
+                state.Termination,
+                state.Phase.ToString().ToLowerInvariant(),
+                state.Attempt,
+                state.Try,
+                state.Step,
+                state.Trouble?.Sign,
+                state.NeedsALook,
+                state.FiberUsed.Nanometers,
+                state.Known,
+                BucketOf(state),
+                state.Batch,
+                state.InHand,
+                state.Overruled,
+                LastOf(state)
+            );
 
         // PostgreSQL keeps microseconds.
-        private static DateTime? LastOf(TerminationState state) => state.History.Count == 0 ? null
-            : new DateTime(state.History.Max(h => h.Event.When.UtcTicks) / TimeSpan.TicksPerMicrosecond * TimeSpan.TicksPerMicrosecond, DateTimeKind.Utc);
+        private static DateTime? LastOf(TerminationState state) =>
+            state.History.Count == 0
+                ? null
+                : new DateTime(state.History.Max(h => h.Event.When.UtcTicks) / TimeSpan.TicksPerMicrosecond * TimeSpan.TicksPerMicrosecond, DateTimeKind.Utc);
 
         private static string BucketOf(TerminationState state) =>
             state.NeedsALook ? "look"

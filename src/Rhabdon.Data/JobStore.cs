@@ -9,8 +9,17 @@ namespace Rhabdon.Data;
 /// <param name="Currency">ISO 4217, with what an hour and a connector cost; null when nobody has said.</param>
 /// <param name="ConfirmedOnly">True when every recipe must have been confirmed against its maker's sheet before a strand begins.</param>
 public sealed record JobRow(
-    Guid Id, string Name, string Customer, string Site, string TimeZone, string LabelPattern, string? Currency = null, decimal? PerHour = null, decimal? PerConnector = null,
-    bool ConfirmedOnly = false);
+    Guid Id,
+    string Name,
+    string Customer,
+    string Site,
+    string TimeZone,
+    string LabelPattern,
+    string? Currency = null,
+    decimal? PerHour = null,
+    decimal? PerConnector = null,
+    bool ConfirmedOnly = false
+);
 
 public sealed record PanelRow(Guid Id, string Closet, string Name, int Ports);
 
@@ -55,7 +64,19 @@ public sealed record TerminationRow
 }
 
 /// <summary>One end of a strand as the ladder shows it.</summary>
-public sealed record StrandEnd(Guid Id, int Strand, string End, string Label, int Port, int Position, string Phase, int Attempt, string? Sign, bool NeedsALook, string Bucket);
+public sealed record StrandEnd(
+    Guid Id,
+    int Strand,
+    string End,
+    string Label,
+    int Port,
+    int Position,
+    string Phase,
+    int Attempt,
+    string? Sign,
+    bool NeedsALook,
+    string Bucket
+);
 
 /// <summary>How many ends of a cable are in a bucket: planned, under-way, trouble, look, verified, doubtful or rejected.</summary>
 public sealed record TallyRow(Guid JobId, Guid CableId, string Bucket, int Ends);
@@ -87,7 +108,8 @@ public sealed class JobStore(Database database)
 {
     internal const string TerminationColumns = """
         t.id "Id", t.cable_id "CableId", t.strand "Strand", t.cable_end "End", t.label "Label", t.panel_id "PanelId", t.port "Port",
-        coalesce(s.phase, 'planned') "Phase", coalesce(s.attempt, 0) "Attempt", coalesce(s.try, 0) "Try", s.step "Step", s.sign "Sign", coalesce(s.needs_a_look, false) "NeedsALook",
+        coalesce(s.phase, 'planned') "Phase", coalesce(s.attempt, 0) "Attempt", coalesce(s.try, 0) "Try", s.step "Step", s.sign "Sign",
+            coalesce(s.needs_a_look, false) "NeedsALook",
         coalesce(s.bucket, 'planned') "Bucket", s.batch_id "Batch", s.in_hand "InHand", t.position "Position"
         """;
 
@@ -115,39 +137,65 @@ public sealed class JobStore(Database database)
     public async Task<IReadOnlyList<JobRow>> JobsAsync(Access access, string find, int skip, int most)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<JobRow>(
-            $"""
-            select {JobColumns} from job
-            where (@find = '' or position(lower(@find) in lower(job.name || ' ' || job.customer || ' ' || job.site)) > 0) and {Access.SeesJob}
-            order by created_at desc, job.name limit @most offset @skip
-            """,
-            new { find, skip, most, access.Person, access.Role, access.Now })).AsList();
+        return (
+            await connection.QueryAsync<JobRow>(
+                $"""
+                select {JobColumns} from job
+                where (@find = '' or position(lower(@find) in lower(job.name || ' ' || job.customer || ' ' || job.site)) > 0) and {Access.SeesJob}
+                order by created_at desc, job.name limit @most offset @skip
+                """,
+                new
+                {
+                    find,
+                    skip,
+                    most,
+                    access.Person,
+                    access.Role,
+                    access.Now,
+                }
+            )
+        ).AsList();
     }
 
     public async Task<JobRow?> JobAsync(Access access, Guid id)
     {
         await using var connection = await database.OpenAsync();
         return await connection.QuerySingleOrDefaultAsync<JobRow>(
-            $"select {JobColumns} from job where id = @id and {Access.SeesJob}", new { id, access.Person, access.Role, access.Now });
+            $"select {JobColumns} from job where id = @id and {Access.SeesJob}",
+            new
+            {
+                id,
+                access.Person,
+                access.Role,
+                access.Now,
+            }
+        );
     }
 
     public async Task<IReadOnlyList<PanelRow>> PanelsAsync(Guid job)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<PanelRow>(
-            """select id "Id", closet "Closet", name "Name", ports "Ports" from panel where job_id = @job order by closet, name""", new { job })).AsList();
+        return (
+            await connection.QueryAsync<PanelRow>(
+                """select id "Id", closet "Closet", name "Name", ports "Ports" from panel where job_id = @job order by closet, name""",
+                new { job }
+            )
+        ).AsList();
     }
 
     /// <summary>Every port of a job that a strand has already.</summary>
     public async Task<IReadOnlyList<PortTaken>> TakenAsync(Guid job)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<PortTaken>(
-            """
-            select panel.closet "Closet", panel.name "Panel", t.port "Port", t.position "Position", t.label "Label"
-            from termination t join panel on panel.id = t.panel_id where t.job_id = @job
-            """,
-            new { job })).AsList();
+        return (
+            await connection.QueryAsync<PortTaken>(
+                """
+                select panel.closet "Closet", panel.name "Panel", t.port "Port", t.position "Position", t.label "Label"
+                from termination t join panel on panel.id = t.panel_id where t.job_id = @job
+                """,
+                new { job }
+            )
+        ).AsList();
     }
 
     public async Task<CableRow?> CableAsync(Access access, Guid id)
@@ -158,51 +206,69 @@ public sealed class JobStore(Database database)
             select cable.id "Id", job_id "JobId", cable.name "Name", build "Build", grade "Grade", strands "Strands", length_nm "LengthNm"
             from cable join job on job.id = cable.job_id where cable.id = @id and {Access.SeesJob}
             """,
-            new { id, access.Person, access.Role, access.Now });
+            new
+            {
+                id,
+                access.Person,
+                access.Role,
+                access.Now,
+            }
+        );
     }
 
     /// <summary>Every cable of these jobs.</summary>
     public async Task<IReadOnlyList<CableRow>> CablesAsync(Guid[] jobs)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<CableRow>(
-            """
-            select id "Id", job_id "JobId", name "Name", build "Build", grade "Grade", strands "Strands", length_nm "LengthNm"
-            from cable where job_id = any(@jobs) order by name
-            """,
-            new { jobs })).AsList();
+        return (
+            await connection.QueryAsync<CableRow>(
+                """
+                select id "Id", job_id "JobId", name "Name", build "Build", grade "Grade", strands "Strands", length_nm "LengthNm"
+                from cable where job_id = any(@jobs) order by name
+                """,
+                new { jobs }
+            )
+        ).AsList();
     }
 
     /// <summary>Ends by bucket of every cable of these jobs.</summary>
     public async Task<IReadOnlyList<TallyRow>> TalliesAsync(Guid[] jobs)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<TallyRow>(
-            """
-            select cable.job_id "JobId", cable.id "CableId", bucket "Bucket", ends "Ends"
-            from cable_tally join cable on cable.id = cable_tally.cable_id where ends > 0 and cable.job_id = any(@jobs)
-            """,
-            new { jobs })).AsList();
+        return (
+            await connection.QueryAsync<TallyRow>(
+                """
+                select cable.job_id "JobId", cable.id "CableId", bucket "Bucket", ends "Ends"
+                from cable_tally join cable on cable.id = cable_tally.cable_id where ends > 0 and cable.job_id = any(@jobs)
+                """,
+                new { jobs }
+            )
+        ).AsList();
     }
 
     /// <summary>
-    /// Ends of a job by the crew that has them in hand and the bucket they are in: of the job's crews, that to which the person belonged on the day of the latest entry; where
+    /// Ends of a job by the crew that has them in hand and the bucket they are in: of the job's crews, that to which the person belonged on the day of the
+    /// latest entry; where
     /// they belonged to several, the one they joined last. Each end counts once.
     /// </summary>
     public async Task<IReadOnlyList<(string Crew, string Bucket, int Ends)>> ByCrewAsync(Guid job)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<(string, string, int)>(
-            """
-            select coalesce(min(c.name), '') as crew, s.bucket, count(*)::int
-            from termination t join job on job.id = t.job_id join termination_state s on s.termination_id = t.id
-            left join lateral (
-                select crew.id, crew.name from job_crew jc join crew on crew.id = jc.crew_id join crew_member cm on cm.crew_id = crew.id cross join site_day(s.last_at, job.time_zone) as day
-                where jc.job_id = t.job_id and cm.person_id = s.in_hand and cm.from_day <= day and (cm.to_day is null or cm.to_day >= day)
-                order by cm.from_day desc, crew.name limit 1) c on true
-            where t.job_id = @job and s.bucket <> 'planned' group by c.id, s.bucket order by 1, 2
-            """,
-            new { job })).AsList();
+        return (
+            await connection.QueryAsync<(string, string, int)>(
+                """
+                select coalesce(min(c.name), '') as crew, s.bucket, count(*)::int
+                from termination t join job on job.id = t.job_id join termination_state s on s.termination_id = t.id
+                left join lateral (
+                    select crew.id, crew.name from job_crew jc join crew on crew.id = jc.crew_id join crew_member cm on cm.crew_id = crew.id cross
+                        join site_day(s.last_at, job.time_zone) as day
+                    where jc.job_id = t.job_id and cm.person_id = s.in_hand and cm.from_day <= day and (cm.to_day is null or cm.to_day >= day)
+                    order by cm.from_day desc, crew.name limit 1) c on true
+                where t.job_id = @job and s.bucket <> 'planned' group by c.id, s.bucket order by 1, 2
+                """,
+                new { job }
+            )
+        ).AsList();
     }
 
     /// <summary>How often people of a job chose otherwise than a picture was graded.</summary>
@@ -210,90 +276,133 @@ public sealed class JobStore(Database database)
     {
         await using var connection = await database.OpenAsync();
         return await connection.ExecuteScalarAsync<int>(
-            "select coalesce(sum(s.overruled), 0)::int from termination t join termination_state s on s.termination_id = t.id where t.job_id = @job", new { job });
+            "select coalesce(sum(s.overruled), 0)::int from termination t join termination_state s on s.termination_id = t.id where t.job_id = @job",
+            new { job }
+        );
     }
 
     /// <summary>Strands that need a look, the first 500.</summary>
     public async Task<IReadOnlyList<LookRow>> LooksAsync(Access access)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<LookRow>(
-            $"""
-            select t.id "Termination", t.label "Label", t.strand "Strand", t.cable_end "End", cable.id "Cable", cable.name "CableName", job.name "JobName"
-            from termination_state s join termination t on t.id = s.termination_id join cable on cable.id = t.cable_id join job on job.id = t.job_id
-            where s.needs_a_look and {Access.SeesJob} order by job.name, cable.name, t.strand limit 500
-            """,
-            access)).AsList();
+        return (
+            await connection.QueryAsync<LookRow>(
+                $"""
+                select t.id "Termination", t.label "Label", t.strand "Strand", t.cable_end "End", cable.id "Cable", cable.name "CableName", job.name "JobName"
+                from termination_state s join termination t on t.id = s.termination_id join cable on cable.id = t.cable_id join job on job.id = t.job_id
+                where s.needs_a_look and {Access.SeesJob} order by job.name, cable.name, t.strand limit 500
+                """,
+                access
+            )
+        ).AsList();
     }
 
     /// <summary>These terminations with their cables and jobs, as far as there are any for this access.</summary>
     public async Task<IReadOnlyList<(TerminationRow Row, CableRow Cable, JobRow Job)>> AtBenchAsync(Access access, Guid[] ids)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<TerminationRow, CableRow, JobRow, (TerminationRow, CableRow, JobRow)>(
-            $"""
-            select {TerminationColumns}, cable.id "Id", cable.job_id "JobId", cable.name "Name", build "Build", grade "Grade", strands "Strands", length_nm "LengthNm", {JobColumns}
-            from termination t join job on job.id = t.job_id join cable on cable.id = t.cable_id left join termination_state s on s.termination_id = t.id
-            where t.id = any(@ids) and {Access.SeesJob} order by cable.name, t.cable_end desc, t.strand
-            """,
-            (row, cable, job) => (row, cable, job), new { ids, access.Person, access.Role, access.Now })).AsList();
+        return (
+            await connection.QueryAsync<TerminationRow, CableRow, JobRow, (TerminationRow, CableRow, JobRow)>(
+                $"""
+                select {TerminationColumns}, cable.id "Id", cable.job_id "JobId", cable.name "Name", build "Build", grade "Grade", strands "Strands",
+                    length_nm "LengthNm", {JobColumns}
+                from termination t join job on job.id = t.job_id join cable on cable.id = t.cable_id left join termination_state s on s.termination_id = t.id
+                where t.id = any(@ids) and {Access.SeesJob} order by cable.name, t.cable_end desc, t.strand
+                """,
+                (row, cable, job) => (row, cable, job),
+                new
+                {
+                    ids,
+                    access.Person,
+                    access.Role,
+                    access.Now,
+                }
+            )
+        ).AsList();
     }
 
     /// <summary>The crews of these jobs to which the person belongs today; for an owner who is in none of them, all.</summary>
     public async Task<ILookup<Guid, CrewOnJob>> CrewsOnAsync(Access access, Guid[] jobs)
     {
         await using var connection = await database.OpenAsync();
-        var rows = (await connection.QueryAsync<(Guid Job, Guid Crew, string Name, bool IsMine)>(
-            """
-            select jc.job_id, crew.id, crew.name, exists (
-                select 1 from crew_member cm cross join site_day(@Now, job.time_zone) as day
-                where cm.crew_id = crew.id and cm.person_id = @Person and cm.from_day <= day and (cm.to_day is null or cm.to_day >= day))
-            from job_crew jc join crew on crew.id = jc.crew_id join job on job.id = jc.job_id where jc.job_id = any(@jobs) order by crew.name
-            """,
-            new { jobs, access.Person, access.Now })).AsList();
-        return rows.Where(r => r.IsMine || (access.May(Permission.Own) && !rows.Exists(o => o.Job == r.Job && o.IsMine))).ToLookup(r => r.Job, r => new CrewOnJob(r.Crew, r.Name));
+        var rows = (
+            await connection.QueryAsync<(Guid Job, Guid Crew, string Name, bool IsMine)>(
+                """
+                select jc.job_id, crew.id, crew.name, exists (
+                    select 1 from crew_member cm cross join site_day(@Now, job.time_zone) as day
+                    where cm.crew_id = crew.id and cm.person_id = @Person and cm.from_day <= day and (cm.to_day is null or cm.to_day >= day))
+                from job_crew jc join crew on crew.id = jc.crew_id join job on job.id = jc.job_id where jc.job_id = any(@jobs) order by crew.name
+                """,
+                new
+                {
+                    jobs,
+                    access.Person,
+                    access.Now,
+                }
+            )
+        ).AsList();
+        return rows.Where(r => r.IsMine || (access.May(Permission.Own) && !rows.Exists(o => o.Job == r.Job && o.IsMine)))
+            .ToLookup(r => r.Job, r => new CrewOnJob(r.Crew, r.Name));
     }
 
     /// <summary>Batches with something left to do, the first 200.</summary>
     public async Task<IReadOnlyList<BatchRow>> BatchesAsync(Access access)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<BatchRow>(
-            $"""
-            select s.batch_id "Batch", string_agg(distinct cable.name || ' ' || t.cable_end, ', ') "Where", array_agg(t.strand order by t.strand) "Strands",
-                count(*) filter (where s.bucket in ('verified', 'doubtful', 'rejected'))::int "Done", count(*) filter (where s.bucket in ('trouble', 'look'))::int "Trouble",
-                array_remove(array_agg(distinct s.in_hand), null) "InHand"
-            from termination_state s join termination t on t.id = s.termination_id join job on job.id = t.job_id join cable on cable.id = t.cable_id
-            where s.batch_id is not null and {Access.SeesJob}
-            group by s.batch_id having bool_or(s.bucket not in ('verified', 'doubtful', 'rejected')) order by 2, 3 limit 200
-            """,
-            access)).AsList();
+        return (
+            await connection.QueryAsync<BatchRow>(
+                $"""
+                select s.batch_id "Batch", string_agg(distinct cable.name || ' ' || t.cable_end, ', ') "Where", array_agg(t.strand order by t.strand) "Strands",
+                    count(*) filter (where s.bucket in ('verified', 'doubtful', 'rejected'))::int "Done", count(*) filter (where s.bucket in ('trouble',
+                        'look'))::int "Trouble",
+                    array_remove(array_agg(distinct s.in_hand), null) "InHand"
+                from termination_state s join termination t on t.id = s.termination_id join job on job.id = t.job_id join cable on cable.id = t.cable_id
+                where s.batch_id is not null and {Access.SeesJob}
+                group by s.batch_id having bool_or(s.bucket not in ('verified', 'doubtful', 'rejected')) order by 2, 3 limit 200
+                """,
+                access
+            )
+        ).AsList();
     }
 
     /// <summary>The strands of a batch, in order.</summary>
     public async Task<IReadOnlyList<Guid>> BatchAsync(Access access, Guid batch)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<Guid>(
-            $"""
-            select t.id from termination_state s join termination t on t.id = s.termination_id join job on job.id = t.job_id join cable on cable.id = t.cable_id
-            where s.batch_id = @batch and {Access.SeesJob} order by cable.name, t.cable_end desc, t.strand limit 300
-            """,
-            new { batch, access.Person, access.Role, access.Now })).AsList();
+        return (
+            await connection.QueryAsync<Guid>(
+                $"""
+                select t.id from termination_state s join termination t on t.id = s.termination_id join job on job.id = t.job_id join cable
+                    on cable.id = t.cable_id
+                where s.batch_id = @batch and {Access.SeesJob} order by cable.name, t.cable_end desc, t.strand limit 300
+                """,
+                new
+                {
+                    batch,
+                    access.Person,
+                    access.Role,
+                    access.Now,
+                }
+            )
+        ).AsList();
     }
 
     /// <summary>Both ends of every strand of a cable, strand by strand, the near end first.</summary>
     public async Task<IReadOnlyList<StrandEnd>> LadderAsync(Guid cable)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<StrandEnd>(
-            """
-            select t.id "Id", t.strand "Strand", t.cable_end "End", t.label "Label", t.port "Port", t.position "Position", coalesce(s.phase, 'planned') "Phase",
-                coalesce(s.attempt, 0) "Attempt", s.sign "Sign", coalesce(s.needs_a_look, false) "NeedsALook", coalesce(s.bucket, 'planned') "Bucket"
-            from termination t left join termination_state s on s.termination_id = t.id
-            where t.cable_id = @cable order by t.strand, t.cable_end desc
-            """,
-            new { cable })).AsList();
+        return (
+            await connection.QueryAsync<StrandEnd>(
+                """
+                select t.id "Id", t.strand "Strand", t.cable_end "End", t.label "Label", t.port "Port", t.position "Position", coalesce(s.phase,
+                    'planned') "Phase",
+                    coalesce(s.attempt, 0) "Attempt", s.sign "Sign", coalesce(s.needs_a_look, false) "NeedsALook", coalesce(s.bucket, 'planned') "Bucket"
+                from termination t left join termination_state s on s.termination_id = t.id
+                where t.cable_id = @cable order by t.strand, t.cable_end desc
+                """,
+                new { cable }
+            )
+        ).AsList();
     }
 
     public async Task AddJobAsync(JobRow job, IEnumerable<PanelRow> panels, IEnumerable<Guid> crews)
@@ -303,22 +412,52 @@ public sealed class JobStore(Database database)
         await connection.ExecuteAsync(InsertJob, job, transaction);
         await connection.ExecuteAsync(
             InsertPanel,
-            panels.Select(p => new { p.Id, job = job.Id, p.Closet, p.Name, p.Ports }), transaction);
+            panels.Select(p => new
+            {
+                p.Id,
+                job = job.Id,
+                p.Closet,
+                p.Name,
+                p.Ports,
+            }),
+            transaction
+        );
         await connection.ExecuteAsync(
-            "insert into job_crew (job_id, crew_id) values (@job, @crew)", crews.Select(crew => new { job = job.Id, crew }), transaction);
+            "insert into job_crew (job_id, crew_id) values (@job, @crew)",
+            crews.Select(crew => new { job = job.Id, crew }),
+            transaction
+        );
         await transaction.CommitAsync();
     }
 
     /// <summary>Adds a cable with all its terminations and the events that plan them, or nothing.</summary>
-    public async Task AddCableAsync(CableRow cable, IEnumerable<TerminationRow> terminations, IReadOnlyList<BenchEvent> plans, RecipeBook book, EventStore events)
+    public async Task AddCableAsync(
+        CableRow cable,
+        IEnumerable<TerminationRow> terminations,
+        IReadOnlyList<BenchEvent> plans,
+        RecipeBook book,
+        EventStore events
+    )
     {
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync();
         await connection.ExecuteAsync(InsertCable, cable, transaction);
         await connection.ExecuteAsync(
             InsertTermination,
-            terminations.Select(t => new { t.Id, t.CableId, job = cable.JobId, t.Strand, t.End, t.PanelId, t.Port, t.Position, t.Label }),
-            transaction);
+            terminations.Select(t => new
+            {
+                t.Id,
+                t.CableId,
+                job = cable.JobId,
+                t.Strand,
+                t.End,
+                t.PanelId,
+                t.Port,
+                t.Position,
+                t.Label,
+            }),
+            transaction
+        );
         await events.InsertAsync(connection, transaction, plans, null);
         foreach (var plan in plans)
         {

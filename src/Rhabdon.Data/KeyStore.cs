@@ -15,11 +15,20 @@ public sealed class KeyStore(Database database)
         return await connection.ExecuteScalarAsync<bool>(
             """
             insert into person_key (id, person_id, device_id, public_key)
-            select @id, @person, @device, @publicKey where (select count(*) from person_key where person_id = @person and device_id = @device and ended_at is null) < @most
+            select @id, @person, @device, @publicKey where (select count(*) from person_key where person_id = @person and device_id = @device
+                and ended_at is null) < @most
             on conflict do nothing;
             select exists (select 1 from person_key where person_id = @person and device_id = @device and public_key = @publicKey and ended_at is null)
             """,
-            new { id = Guid.CreateVersion7(), person, device, publicKey, most = MostOnOneDevice });
+            new
+            {
+                id = Guid.CreateVersion7(),
+                person,
+                device,
+                publicKey,
+                most = MostOnOneDevice,
+            }
+        );
     }
 
     /// <summary>A person's keys sign nothing that is made from now on.</summary>

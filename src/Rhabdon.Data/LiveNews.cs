@@ -15,8 +15,13 @@ public sealed record LiveNews(Guid Job, IReadOnlyList<Guid> Cables, IReadOnlyLis
     public static JsonSerializerOptions Json { get; } = new(JsonSerializerDefaults.Web);
 
     /// <summary>One piece of news a job.</summary>
-    public static IEnumerable<LiveNews> Of(IEnumerable<StreamPlace> places) => places.Distinct().GroupBy(p => p.Job).Select(job => new LiveNews(
-        job.Key,
-        [.. job.Select(p => p.Cable).Distinct().Take(MostNamed)],
-        job.Count() > MostNamed ? [] : [.. job.Select(p => p.Termination)]));
+    public static IEnumerable<LiveNews> Of(IEnumerable<StreamPlace> places) =>
+        places
+            .Distinct()
+            .GroupBy(p => p.Job)
+            .Select(job => new LiveNews(
+                job.Key,
+                [.. job.Select(p => p.Cable).Distinct().Take(MostNamed)],
+                job.Count() > MostNamed ? [] : [.. job.Select(p => p.Termination)]
+            ));
 }

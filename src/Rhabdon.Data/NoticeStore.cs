@@ -13,18 +13,30 @@ public sealed class NoticeStore(Database database)
     public async Task AddAsync(Guid person, string phrase, Guid by)
     {
         await using var connection = await database.OpenAsync();
-        await connection.ExecuteAsync("insert into notice (id, person_id, phrase, by_person) values (@id, @person, @phrase, @by)", new { id = Guid.CreateVersion7(), person, phrase, by });
+        await connection.ExecuteAsync(
+            "insert into notice (id, person_id, phrase, by_person) values (@id, @person, @phrase, @by)",
+            new
+            {
+                id = Guid.CreateVersion7(),
+                person,
+                phrase,
+                by,
+            }
+        );
     }
 
     public async Task<IReadOnlyList<Notice>> UnreadAsync(Guid person)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<Notice>(
-            """
-            select n.id "Id", n.phrase "Phrase", by.name "By", n.made_at "At" from notice n left join person by on by.id = n.by_person
-            where n.person_id = @person and n.read_at is null order by n.made_at
-            """,
-            new { person })).AsList();
+        return (
+            await connection.QueryAsync<Notice>(
+                """
+                select n.id "Id", n.phrase "Phrase", by.name "By", n.made_at "At" from notice n left join person by on by.id = n.by_person
+                where n.person_id = @person and n.read_at is null order by n.made_at
+                """,
+                new { person }
+            )
+        ).AsList();
     }
 
     public async Task ReadAsync(Guid person, Guid id)

@@ -45,7 +45,10 @@ public sealed class PeopleStore(Database database)
     public async Task<Dictionary<Guid, string>> NamesAsync(IEnumerable<Guid> ids)
     {
         await using var connection = await database.OpenAsync();
-        var rows = await connection.QueryAsync<(Guid Id, string Name)>("select id, name from person where id = any(@ids)", new { ids = ids.Distinct().ToArray() });
+        var rows = await connection.QueryAsync<(Guid Id, string Name)>(
+            "select id, name from person where id = any(@ids)",
+            new { ids = ids.Distinct().ToArray() }
+        );
         return rows.ToDictionary(r => r.Id, r => r.Name);
     }
 
@@ -71,7 +74,16 @@ public sealed class PeopleStore(Database database)
             where id = @id and exists (select 1 from person where id = @by and role = 'owner' and is_active)
                 and (@role = 'owner' and @isActive or exists (select 1 from person where id <> @id and role = 'owner' and is_active))
             """,
-            new { id, name, role, isActive, by }, transaction);
+            new
+            {
+                id,
+                name,
+                role,
+                isActive,
+                by,
+            },
+            transaction
+        );
         await transaction.CommitAsync();
         return changed == 1;
     }
@@ -81,7 +93,14 @@ public sealed class PeopleStore(Database database)
     {
         await using var connection = await database.OpenAsync();
         await connection.ExecuteAsync(
-            "update person set password_hash = coalesce(@passwordHash, password_hash), pin_hash = coalesce(@pinHash, pin_hash) where id = @id", new { id, passwordHash, pinHash });
+            "update person set password_hash = coalesce(@passwordHash, password_hash), pin_hash = coalesce(@pinHash, pin_hash) where id = @id",
+            new
+            {
+                id,
+                passwordHash,
+                pinHash,
+            }
+        );
     }
 
     /// <summary>True when this is the promised token, has not run out and nobody is here yet.</summary>
@@ -89,7 +108,9 @@ public sealed class PeopleStore(Database database)
     {
         await using var connection = await database.OpenAsync();
         return await connection.ExecuteScalarAsync<bool>(
-            "select exists (select 1 from first_owner where token_hash = @tokenHash and until > @now) and not exists (select 1 from person)", new { tokenHash, now = now.UtcDateTime });
+            "select exists (select 1 from first_owner where token_hash = @tokenHash and until > @now) and not exists (select 1 from person)",
+            new { tokenHash, now = now.UtcDateTime }
+        );
     }
 
     /// <summary>Keeps the hash of a one-time token in place of an earlier one. False when there are people already.</summary>
@@ -97,11 +118,12 @@ public sealed class PeopleStore(Database database)
     {
         await using var connection = await database.OpenAsync();
         return await connection.ExecuteAsync(
-            """
-            insert into first_owner (token_hash, until) select @tokenHash, @until where not exists (select 1 from person)
-            on conflict (only_one) do update set token_hash = excluded.token_hash, until = excluded.until
-            """,
-            new { tokenHash, until = until.UtcDateTime }) == 1;
+                """
+                insert into first_owner (token_hash, until) select @tokenHash, @until where not exists (select 1 from person)
+                on conflict (only_one) do update set token_hash = excluded.token_hash, until = excluded.until
+                """,
+                new { tokenHash, until = until.UtcDateTime }
+            ) == 1;
     }
 
     /// <summary>Redeems the token and adds the owner, once. False when it is not the promised one, has run out, or there are people already.</summary>
@@ -111,7 +133,9 @@ public sealed class PeopleStore(Database database)
         await using var transaction = await connection.BeginTransactionAsync();
         var redeemed = await connection.ExecuteAsync(
             "delete from first_owner where token_hash = @tokenHash and until > @now and not exists (select 1 from person)",
-            new { tokenHash, now = now.UtcDateTime }, transaction);
+            new { tokenHash, now = now.UtcDateTime },
+            transaction
+        );
         if (redeemed == 0)
         {
             return false;

@@ -16,11 +16,14 @@ public sealed class ProfileStore(Database database)
     public async Task<IReadOnlyList<ProfileConfirmation>> ConfirmationsAsync()
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<ProfileConfirmation>(
-            """
-            select c.profile_id "Profile", c.version "Version", c.edition "Edition", p.name "By", c.confirmed_at "At"
-            from profile_confirmation c join person p on p.id = c.confirmed_by
-            """)).AsList();
+        return (
+            await connection.QueryAsync<ProfileConfirmation>(
+                """
+                select c.profile_id "Profile", c.version "Version", c.edition "Edition", p.name "By", c.confirmed_at "At"
+                from profile_confirmation c join person p on p.id = c.confirmed_by
+                """
+            )
+        ).AsList();
     }
 
     public async Task ConfirmAsync(string profile, int version, string edition, Guid by)
@@ -31,7 +34,14 @@ public sealed class ProfileStore(Database database)
             insert into profile_confirmation (profile_id, version, edition, confirmed_by) values (@profile, @version, @edition, @by)
             on conflict (profile_id, version) do update set edition = excluded.edition, confirmed_by = excluded.confirmed_by, confirmed_at = now()
             """,
-            new { profile, version, edition, by });
+            new
+            {
+                profile,
+                version,
+                edition,
+                by,
+            }
+        );
     }
 
     /// <summary>Publishes a profile as the version it says; false when somebody has published that one, or one after it.</summary>
@@ -39,11 +49,18 @@ public sealed class ProfileStore(Database database)
     {
         await using var connection = await database.OpenAsync();
         return await connection.ExecuteAsync(
-            """
-            insert into face_profile (id, version, content, published_by)
-            select @Id, @Version, @content, @by where @Version = 1 + (select coalesce(max(version), 0) from face_profile where id = @Id)
-            on conflict do nothing
-            """,
-            new { profile.Id, profile.Version, content = JsonSerializer.Serialize(profile, CoreJson.Default.FaceProfile), by }) == 1;
+                """
+                insert into face_profile (id, version, content, published_by)
+                select @Id, @Version, @content, @by where @Version = 1 + (select coalesce(max(version), 0) from face_profile where id = @Id)
+                on conflict do nothing
+                """,
+                new
+                {
+                    profile.Id,
+                    profile.Version,
+                    content = JsonSerializer.Serialize(profile, CoreJson.Default.FaceProfile),
+                    by,
+                }
+            ) == 1;
     }
 }

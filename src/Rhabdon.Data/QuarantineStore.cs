@@ -47,8 +47,19 @@ public sealed class QuarantineStore(Database database)
                     on conflict do nothing returning event_id)
                 insert into quarantine_of (termination_id, event_id) select t, kept.event_id from kept cross join unnest(@terminations) as t
                 """,
-                new { each.Event, each.Actor, each.Content, each.Signature, each.Reason, sender, terminations = each.Terminations.ToArray(), most = MostOfOneSender },
-                transaction);
+                new
+                {
+                    each.Event,
+                    each.Actor,
+                    each.Content,
+                    each.Signature,
+                    each.Reason,
+                    sender,
+                    terminations = each.Terminations.ToArray(),
+                    most = MostOfOneSender,
+                },
+                transaction
+            );
         }
     }
 
@@ -61,22 +72,34 @@ public sealed class QuarantineStore(Database database)
     {
         await connection.ExecuteAsync(
             """
-            insert into quarantine (event_id, actor_id, content, signature, reason, sent_by, sent_at) values (@Event, @Actor, @Content, @Signature, @Reason, @SentBy, @SentAt)
+            insert into quarantine (event_id, actor_id, content, signature, reason, sent_by, sent_at) values (@Event, @Actor, @Content, @Signature, @Reason,
+                @SentBy, @SentAt)
             on conflict do nothing
             """,
-            rows, transaction);
-        await connection.ExecuteAsync("insert into quarantine_of (termination_id, event_id) select t, @Event from unnest(@Terminations) as t", rows, transaction);
+            rows,
+            transaction
+        );
+        await connection.ExecuteAsync(
+            "insert into quarantine_of (termination_id, event_id) select t, @Event from unnest(@Terminations) as t",
+            rows,
+            transaction
+        );
     }
 
     private async Task<IReadOnlyList<QuarantineRow>> RowsAsync(string where, Guid id)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<QuarantineRow>(
-            $"""
-            select q.event_id "Event", q.actor_id "Actor", q.sent_by "SentBy", q.sent_at "SentAt", q.reason "Reason", q.content "Content", q.signature "Signature", o.terminations "Terminations"
-            from quarantine q join (select event_id, array_agg(termination_id order by termination_id) as terminations from quarantine_of o where {where} group by event_id) o on o.event_id = q.event_id
-            order by q.sent_at, q.event_id
-            """,
-            new { id })).AsList();
+        return (
+            await connection.QueryAsync<QuarantineRow>(
+                $"""
+                select q.event_id "Event", q.actor_id "Actor", q.sent_by "SentBy", q.sent_at "SentAt", q.reason "Reason", q.content "Content",
+                    q.signature "Signature", o.terminations "Terminations"
+                from quarantine q join (select event_id, array_agg(termination_id order by termination_id) as terminations from quarantine_of o where {where}
+                    group by event_id) o on o.event_id = q.event_id
+                order by q.sent_at, q.event_id
+                """,
+                new { id }
+            )
+        ).AsList();
     }
 }

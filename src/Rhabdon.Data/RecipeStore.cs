@@ -53,7 +53,12 @@ public sealed class RecipeStore(Database database)
                 throw new InvalidDataException($"Recipe {recipe.Id} cannot be published: {places}.");
             }
 
-            published.Add(new RecipeRef(recipe.Id, await VersionOf("recipe", recipe.Id, JsonSerializer.Serialize(recipe with { Ladder = ladder!.Ref }, CoreJson.Default.Recipe))));
+            published.Add(
+                new RecipeRef(
+                    recipe.Id,
+                    await VersionOf("recipe", recipe.Id, JsonSerializer.Serialize(recipe with { Ladder = ladder!.Ref }, CoreJson.Default.Recipe))
+                )
+            );
         }
 
         await transaction.CommitAsync();
@@ -62,14 +67,26 @@ public sealed class RecipeStore(Database database)
         async Task<int> VersionOf(string table, string id, string content)
         {
             var latest = await connection.QuerySingleOrDefaultAsync<(int Version, string? Content, Guid? By)>(
-                $"select version, content, published_by from {table} where id = @id order by version desc limit 1", new { id }, transaction);
+                $"select version, content, published_by from {table} where id = @id order by version desc limit 1",
+                new { id },
+                transaction
+            );
             if (latest.Content == content || (by is null && latest.By is not null))
             {
                 return latest.Version;
             }
 
             await connection.ExecuteAsync(
-                $"insert into {table} (id, version, content, published_by) values (@id, @version, @content, @by)", new { id, version = latest.Version + 1, content, by }, transaction);
+                $"insert into {table} (id, version, content, published_by) values (@id, @version, @content, @by)",
+                new
+                {
+                    id,
+                    version = latest.Version + 1,
+                    content,
+                    by,
+                },
+                transaction
+            );
             return latest.Version + 1;
         }
 
@@ -77,8 +94,17 @@ public sealed class RecipeStore(Database database)
         async Task<PublishedLadder?> LadderOf(string id, string? wanted = null) =>
             await connection.QuerySingleOrDefaultAsync<(int Version, string? Content)>(
                 "select version, content from ladder where id = @id order by content = @wanted desc nulls last, (@isShipped and published_by is null) desc, version desc limit 1",
-                new { id, wanted, isShipped = by is null }, transaction)
-                is (var version, { } content) ? new PublishedLadder(new LadderRef(id, version), StarterRecipes.ReadLadder(content)) : null;
+                new
+                {
+                    id,
+                    wanted,
+                    isShipped = by is null,
+                },
+                transaction
+            )
+                is (var version, { } content)
+                ? new PublishedLadder(new LadderRef(id, version), StarterRecipes.ReadLadder(content))
+                : null;
     }
 
     /// <summary>What one's own crews have chosen, as of today; an owner sees every crew's.</summary>
@@ -86,7 +112,9 @@ public sealed class RecipeStore(Database database)
     {
         await using var connection = await database.OpenAsync();
         var rows = await connection.QueryAsync<(Guid Crew, string Name, string Recipe, string Content)>(
-            $"select crew.id, crew.name, recipe_id, content from crew_school join crew on crew.id = crew_id where @Role = 'owner' or {CrewStore.IsMine} order by crew.name, recipe_id", access);
+            $"select crew.id, crew.name, recipe_id, content from crew_school join crew on crew.id = crew_id where @Role = 'owner' or {CrewStore.IsMine} order by crew.name, recipe_id",
+            access
+        );
         return [.. rows.Select(r => new CrewTechnique(r.Crew, r.Name, r.Recipe, JsonSerializer.Deserialize(r.Content, CoreJson.Default.Technique)!))];
     }
 
@@ -95,7 +123,13 @@ public sealed class RecipeStore(Database database)
         await using var connection = await database.OpenAsync();
         await connection.ExecuteAsync(
             "insert into crew_school (crew_id, recipe_id, content) values (@crew, @recipe, @content) on conflict (crew_id, recipe_id) do update set content = excluded.content",
-            new { crew, recipe, content = JsonSerializer.Serialize(technique, CoreJson.Default.Technique) });
+            new
+            {
+                crew,
+                recipe,
+                content = JsonSerializer.Serialize(technique, CoreJson.Default.Technique),
+            }
+        );
     }
 
     /// <summary>Every published version, so that any event can be folded. One that cannot be read is left out: it must not take the others with it.</summary>
@@ -111,9 +145,16 @@ public sealed class RecipeStore(Database database)
             }
         }
 
-        foreach (var (id, version, content, confirmation) in await connection.QueryAsync<(string, int, string, string?)>("select id, version, content, confirmation from recipe"))
+        foreach (
+            var (id, version, content, confirmation) in await connection.QueryAsync<(string, int, string, string?)>(
+                "select id, version, content, confirmation from recipe"
+            )
+        )
         {
-            if (Read(() => new PublishedRecipe(new RecipeRef(id, version), StarterRecipes.ReadRecipe(content), ConfirmationOf(confirmation))) is { } recipe && book.Has(recipe.Recipe.Ladder))
+            if (
+                Read(() => new PublishedRecipe(new RecipeRef(id, version), StarterRecipes.ReadRecipe(content), ConfirmationOf(confirmation))) is { } recipe
+                && book.Has(recipe.Recipe.Ladder)
+            )
             {
                 book.Add(recipe);
             }
@@ -140,7 +181,8 @@ public sealed class RecipeStore(Database database)
             left join person by on by.id = recipe.published_by left join person sheet on sheet.id = (recipe.confirmation::jsonb ->> 'person')::uuid
             where recipe.id = @id order by version desc
             """,
-            new { id });
+            new { id }
+        );
         return [.. rows.Select(r => new RecipeVersion(r.Version, r.At, r.By, ConfirmationOf(r.Confirmation), r.ConfirmedBy))];
     }
 
@@ -150,7 +192,13 @@ public sealed class RecipeStore(Database database)
         await using var connection = await database.OpenAsync();
         await connection.ExecuteAsync(
             "update recipe set confirmation = @text where id = @Id and version = @Version",
-            new { text = JsonSerializer.Serialize(confirmation, CoreJson.Default.Confirmation), recipe.Id, recipe.Version });
+            new
+            {
+                text = JsonSerializer.Serialize(confirmation, CoreJson.Default.Confirmation),
+                recipe.Id,
+                recipe.Version,
+            }
+        );
     }
 
     /// <summary>Ids of recipes that are offered no more.</summary>
@@ -168,7 +216,13 @@ public sealed class RecipeStore(Database database)
             reason is null
                 ? "delete from recipe_retired where recipe_id = @id"
                 : "insert into recipe_retired (recipe_id, retired_by, reason) values (@id, @by, @reason) on conflict (recipe_id) do update set reason = excluded.reason, retired_by = excluded.retired_by",
-            new { id, by, reason });
+            new
+            {
+                id,
+                by,
+                reason,
+            }
+        );
     }
 
     private static T? Read<T>(Func<T?> read)

@@ -7,7 +7,9 @@ namespace Rhabdon.Data;
 /// <param name="Scale">Micrometers to a pixel, as the tablet had it.</param>
 public sealed record OpenLook(Guid Event, Guid Termination, string Hash, string Profile, int Version, string Verdict, string? Sign, double? Scale);
 
-/// <summary>What a tablet and the server made of the same picture; the latter null while the server has not looked, or has not been given the picture.</summary>
+/// <summary>
+/// What a tablet and the server made of the same picture; the latter null while the server has not looked, or has not been given the picture.
+/// </summary>
 public sealed record SecondLook(Guid Event, string Verdict, string? Sign, string? OwnVerdict, string? OwnSign);
 
 /// <summary>What tablets made of pictures, and what the server made of them.</summary>
@@ -24,12 +26,16 @@ public sealed class SecondLookStore(Database database)
     public async Task<IReadOnlyList<OpenLook>> OpenAsync(int most)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<OpenLook>(
-            """
-            select l.event_id "Event", (select stream_id from event_stream es where es.event_id = l.event_id limit 1) "Termination", l.hash "Hash", l.profile "Profile", l.version "Version", l.verdict "Verdict", l.sign "Sign", l.scale "Scale"
-            from second_look l where l.looked_at is null and exists (select 1 from picture p where p.hash = l.hash) limit @most
-            """,
-            new { most })).AsList();
+        return (
+            await connection.QueryAsync<OpenLook>(
+                """
+                select l.event_id "Event", (select stream_id from event_stream es where es.event_id = l.event_id limit 1) "Termination", l.hash "Hash",
+                    l.profile "Profile", l.version "Version", l.verdict "Verdict", l.sign "Sign", l.scale "Scale"
+                from second_look l where l.looked_at is null and exists (select 1 from picture p where p.hash = l.hash) limit @most
+                """,
+                new { most }
+            )
+        ).AsList();
     }
 
     public async Task<byte[]?> PictureAsync(string hash)
@@ -41,17 +47,28 @@ public sealed class SecondLookStore(Database database)
     public async Task SetAsync(Guid look, string? verdict, string? sign)
     {
         await using var connection = await database.OpenAsync();
-        await connection.ExecuteAsync("update second_look set own_verdict = @verdict, own_sign = @sign, looked_at = now() where event_id = @look", new { look, verdict, sign });
+        await connection.ExecuteAsync(
+            "update second_look set own_verdict = @verdict, own_sign = @sign, looked_at = now() where event_id = @look",
+            new
+            {
+                look,
+                verdict,
+                sign,
+            }
+        );
     }
 
     public async Task<IReadOnlyList<SecondLook>> OfStrandAsync(Guid termination)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<SecondLook>(
-            """
-            select l.event_id "Event", l.verdict "Verdict", l.sign "Sign", l.own_verdict "OwnVerdict", l.own_sign "OwnSign"
-            from second_look l join event_stream es on es.event_id = l.event_id where es.stream_id = @termination
-            """,
-            new { termination })).AsList();
+        return (
+            await connection.QueryAsync<SecondLook>(
+                """
+                select l.event_id "Event", l.verdict "Verdict", l.sign "Sign", l.own_verdict "OwnVerdict", l.own_sign "OwnSign"
+                from second_look l join event_stream es on es.event_id = l.event_id where es.stream_id = @termination
+                """,
+                new { termination }
+            )
+        ).AsList();
     }
 }

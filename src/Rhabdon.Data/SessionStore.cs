@@ -15,7 +15,15 @@ public sealed class SessionStore(Database database)
     {
         var id = Guid.CreateVersion7();
         await using var connection = await database.OpenAsync();
-        await connection.ExecuteAsync("insert into session (id, person_id, device_id) values (@id, @person, @device)", new { id, person, device });
+        await connection.ExecuteAsync(
+            "insert into session (id, person_id, device_id) values (@id, @person, @device)",
+            new
+            {
+                id,
+                person,
+                device,
+            }
+        );
         return id;
     }
 
@@ -28,7 +36,8 @@ public sealed class SessionStore(Database database)
             select s.id "Id", s.device_id "Device", p.id "Person", p.name "Name", p.role "Role"
             from session s join person p on p.id = s.person_id where s.id = @id and s.ended_at is null and p.is_active
             """,
-            new { id });
+            new { id }
+        );
     }
 
     public Task EndAsync(Guid id) => EndWhereAsync("id = @id", new { id });
@@ -40,6 +49,8 @@ public sealed class SessionStore(Database database)
     {
         await using var connection = await database.OpenAsync();
         await connection.ExecuteAsync(
-            $"with ended as (update session set ended_at = now() where ended_at is null and {which} returning id) select pg_notify('{Channel}', id::text) from ended", parameters);
+            $"with ended as (update session set ended_at = now() where ended_at is null and {which} returning id) select pg_notify('{Channel}', id::text) from ended",
+            parameters
+        );
     }
 }

@@ -16,15 +16,25 @@ public sealed class SignInStore(Database database)
     {
         await using var connection = await database.OpenAsync();
         var ordered = limits.OrderBy(l => l.Key, StringComparer.Ordinal).ToList();
-        var counted = (await connection.QueryAsync<(string Key, int Tries, DateTime Since)>(
-            """
-            insert into sign_in_try as t (key, tries, since) select key, 1, @now from unnest(@keys, @windows) as l (key, period)
-            on conflict (key) do update set
-                tries = case when t.since <= @now - (select period from unnest(@keys, @windows) as l (key, period) where l.key = t.key) then 1 else least(t.tries + 1, 1000000) end,
-                since = case when t.since <= @now - (select period from unnest(@keys, @windows) as l (key, period) where l.key = t.key) then @now else t.since end
-            returning key, tries, since
-            """,
-            new { now = now.UtcDateTime, keys = ordered.Select(l => l.Key).ToArray(), windows = ordered.Select(l => l.Window).ToArray() })).ToDictionary(c => c.Key);
+        var counted = (
+            await connection.QueryAsync<(string Key, int Tries, DateTime Since)>(
+                """
+                insert into sign_in_try as t (key, tries, since) select key, 1, @now from unnest(@keys, @windows) as l (key, period)
+                on conflict (key) do update set
+                    tries = case when t.since <= @now - (select period from unnest(@keys, @windows) as l (key, period) where l.key = t.key) then 1
+                        else least(t.tries + 1, 1000000) end,
+                    since = case when t.since <= @now - (select period from unnest(@keys, @windows) as l (key, period) where l.key = t.key) then @now
+                        else t.since end
+                returning key, tries, since
+                """,
+                new
+                {
+                    now = now.UtcDateTime,
+                    keys = ordered.Select(l => l.Key).ToArray(),
+                    windows = ordered.Select(l => l.Window).ToArray(),
+                }
+            )
+        ).ToDictionary(c => c.Key);
         var waits = limits.Where(l => counted[l.Key].Tries > l.Most).Select(l => counted[l.Key].Since + l.Window - now.UtcDateTime).ToList();
         return waits.Count == 0 ? null : waits.Max();
     }
@@ -34,7 +44,9 @@ public sealed class SignInStore(Database database)
     {
         await using var connection = await database.OpenAsync();
         await connection.ExecuteAsync(
-            "delete from sign_in_try where key = any(@own); update sign_in_try set tries = greatest(tries - 1, 0) where key = any(@shared)", new { own = own.ToArray(), shared = shared.ToArray() });
+            "delete from sign_in_try where key = any(@own); update sign_in_try set tries = greatest(tries - 1, 0) where key = any(@shared)",
+            new { own = own.ToArray(), shared = shared.ToArray() }
+        );
     }
 
     /// <summary>Drops counts that no window reaches back to.</summary>
@@ -61,7 +73,10 @@ public sealed class SignInStore(Database database)
     public async Task<bool> IsKnownAsync(Guid person, Guid device)
     {
         await using var connection = await database.OpenAsync();
-        return await connection.ExecuteScalarAsync<bool>("select exists (select 1 from person_device where person_id = @person and device_id = @device)", new { person, device });
+        return await connection.ExecuteScalarAsync<bool>(
+            "select exists (select 1 from person_device where person_id = @person and device_id = @device)",
+            new { person, device }
+        );
     }
 
     /// <summary>From now on these people may sign in on the device by PIN.</summary>
@@ -69,6 +84,13 @@ public sealed class SignInStore(Database database)
     {
         await using var connection = await database.OpenAsync();
         await connection.ExecuteAsync(
-            "insert into person_device (person_id, device_id, enrolled_by) select p, @device, @by from unnest(@people) as p on conflict do nothing", new { people = people.ToArray(), device, by });
+            "insert into person_device (person_id, device_id, enrolled_by) select p, @device, @by from unnest(@people) as p on conflict do nothing",
+            new
+            {
+                people = people.ToArray(),
+                device,
+                by,
+            }
+        );
     }
 }

@@ -19,7 +19,8 @@ public sealed record WholeJob(
     IReadOnlyList<PublishedLadder> Ladders,
     IReadOnlyList<PublishedRecipe> Recipes,
     IReadOnlyList<BenchEvent> Events,
-    IReadOnlyList<QuarantineRow> Aside);
+    IReadOnlyList<QuarantineRow> Aside
+);
 
 /// <summary>Whole jobs, out and in.</summary>
 public sealed class WholeJobStore(Database database, EventStore events)
@@ -28,13 +29,17 @@ public sealed class WholeJobStore(Database database, EventStore events)
     public async Task<(IReadOnlyList<string> Crews, IReadOnlyList<TerminationRow> Terminations, IReadOnlyList<BenchEvent> Events)> PartsAsync(Guid job)
     {
         await using var connection = await database.OpenAsync();
-        var crews = await connection.QueryAsync<string>("select name from crew join job_crew on crew_id = id where job_id = @job order by name collate \"C\"", new { job });
+        var crews = await connection.QueryAsync<string>(
+            "select name from crew join job_crew on crew_id = id where job_id = @job order by name collate \"C\"",
+            new { job }
+        );
         var terminations = await connection.QueryAsync<TerminationRow>(
             $"""
             select {JobStore.TerminationColumns} from termination t join cable on cable.id = t.cable_id left join termination_state s on s.termination_id = t.id
             where t.job_id = @job order by cable.name collate "C", t.strand, t.cable_end desc
             """,
-            new { job });
+            new { job }
+        );
         return (crews.AsList(), terminations.AsList(), TerminationFold.InOrder(await events.OfJobAsync(connection, job)));
     }
 
@@ -43,36 +48,104 @@ public sealed class WholeJobStore(Database database, EventStore events)
     /// <param name="limits">Buyers' own limits that its looks were held against; those that are here stay.</param>
     /// <param name="pictures">Its pictures, one after another, each with the terminations that it shows.</param>
     public async Task AddAsync(
-        WholeJob whole, IEnumerable<TerminationState> states, Guid receivedFrom, IReadOnlyList<FaceProfile> limits, IAsyncEnumerable<(StoredPicture Picture, Guid[] Terminations)> pictures)
+        WholeJob whole,
+        IEnumerable<TerminationState> states,
+        Guid receivedFrom,
+        IReadOnlyList<FaceProfile> limits,
+        IAsyncEnumerable<(StoredPicture Picture, Guid[] Terminations)> pictures
+    )
     {
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync();
         await connection.ExecuteAsync(
             "insert into person (id, name, sign_in, role, is_active) values (@Id, @Name, @SignIn, 'viewer', false) on conflict (id) do nothing",
-            whole.People.Select(p => new { p.Id, p.Name, SignIn = $"imported-{p.Id:n}" }), transaction);
+            whole.People.Select(p => new
+            {
+                p.Id,
+                p.Name,
+                SignIn = $"imported-{p.Id:n}",
+            }),
+            transaction
+        );
         await connection.ExecuteAsync(JobStore.InsertJob, whole.Job, transaction);
         foreach (var crew in whole.Crews)
         {
-            await connection.ExecuteAsync("insert into crew (id, name) values (@id, @crew) on conflict (name) do nothing", new { id = Guid.CreateVersion7(), crew }, transaction);
-            await connection.ExecuteAsync("insert into job_crew (job_id, crew_id) select @job, id from crew where name = @crew", new { job = whole.Job.Id, crew }, transaction);
+            await connection.ExecuteAsync(
+                "insert into crew (id, name) values (@id, @crew) on conflict (name) do nothing",
+                new { id = Guid.CreateVersion7(), crew },
+                transaction
+            );
+            await connection.ExecuteAsync(
+                "insert into job_crew (job_id, crew_id) select @job, id from crew where name = @crew",
+                new { job = whole.Job.Id, crew },
+                transaction
+            );
         }
 
-        await connection.ExecuteAsync(JobStore.InsertPanel, whole.Panels.Select(p => new { p.Id, job = whole.Job.Id, p.Closet, p.Name, p.Ports }), transaction);
+        await connection.ExecuteAsync(
+            JobStore.InsertPanel,
+            whole.Panels.Select(p => new
+            {
+                p.Id,
+                job = whole.Job.Id,
+                p.Closet,
+                p.Name,
+                p.Ports,
+            }),
+            transaction
+        );
         await connection.ExecuteAsync(JobStore.InsertCable, whole.Cables, transaction);
         await connection.ExecuteAsync(
             JobStore.InsertTermination,
-            whole.Terminations.Select(t => new { t.Id, t.CableId, job = whole.Job.Id, t.Strand, t.End, t.PanelId, t.Port, t.Position, t.Label }), transaction);
+            whole.Terminations.Select(t => new
+            {
+                t.Id,
+                t.CableId,
+                job = whole.Job.Id,
+                t.Strand,
+                t.End,
+                t.PanelId,
+                t.Port,
+                t.Position,
+                t.Label,
+            }),
+            transaction
+        );
         await connection.ExecuteAsync(
             "insert into ladder (id, version, content, published_by) values (@Id, @Version, @content, @receivedFrom) on conflict do nothing",
-            whole.Ladders.Select(l => new { l.Ref.Id, l.Ref.Version, receivedFrom, content = JsonSerializer.Serialize(l.Ladder, CoreJson.Default.Ladder) }), transaction);
+            whole.Ladders.Select(l => new
+            {
+                l.Ref.Id,
+                l.Ref.Version,
+                receivedFrom,
+                content = JsonSerializer.Serialize(l.Ladder, CoreJson.Default.Ladder),
+            }),
+            transaction
+        );
         await connection.ExecuteAsync(
             "insert into recipe (id, version, content, published_by) values (@Id, @Version, @content, @receivedFrom) on conflict do nothing",
-            whole.Recipes.Select(r => new { r.Ref.Id, r.Ref.Version, receivedFrom, content = JsonSerializer.Serialize(r.Recipe, CoreJson.Default.Recipe) }), transaction);
+            whole.Recipes.Select(r => new
+            {
+                r.Ref.Id,
+                r.Ref.Version,
+                receivedFrom,
+                content = JsonSerializer.Serialize(r.Recipe, CoreJson.Default.Recipe),
+            }),
+            transaction
+        );
         await events.InsertAsync(connection, transaction, whole.Events, receivedFrom);
         await events.ProjectAsync(connection, transaction, states);
         await connection.ExecuteAsync(
             "insert into face_profile (id, version, content, published_by) values (@Id, @Version, @content, @receivedFrom) on conflict do nothing",
-            limits.Select(l => new { l.Id, l.Version, receivedFrom, content = JsonSerializer.Serialize(l, CoreJson.Default.FaceProfile) }), transaction);
+            limits.Select(l => new
+            {
+                l.Id,
+                l.Version,
+                receivedFrom,
+                content = JsonSerializer.Serialize(l, CoreJson.Default.FaceProfile),
+            }),
+            transaction
+        );
         await foreach (var (picture, terminations) in pictures)
         {
             await PictureStore.ImportAsync(connection, transaction, picture, terminations, receivedFrom);

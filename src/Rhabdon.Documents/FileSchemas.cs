@@ -18,13 +18,14 @@ public static class FileSchemas
     private const int MostLength = LengthText.MaxCharacters;
 
     /// <summary>Each schema by the name of its file.</summary>
-    public static IReadOnlyDictionary<string, string> All { get; } = new Dictionary<string, string>
-    {
-        ["job.schema.json"] = Text(FileJson.Default.Options, typeof(JobFile), "A Rhabdon job"),
-        ["recipe.schema.json"] = Text(CoreJson.Default.Options, typeof(Recipe), "A Rhabdon recipe"),
-        ["ladder.schema.json"] = Text(CoreJson.Default.Options, typeof(Ladder), "A Rhabdon ladder of rework"),
-        ["limits.schema.json"] = Text(CoreJson.Default.Options, typeof(FaceProfile), "Rhabdon limits of end faces"),
-    };
+    public static IReadOnlyDictionary<string, string> All { get; } =
+        new Dictionary<string, string>
+        {
+            ["job.schema.json"] = Text(FileJson.Default.Options, typeof(JobFile), "A Rhabdon job"),
+            ["recipe.schema.json"] = Text(CoreJson.Default.Options, typeof(Recipe), "A Rhabdon recipe"),
+            ["ladder.schema.json"] = Text(CoreJson.Default.Options, typeof(Ladder), "A Rhabdon ladder of rework"),
+            ["limits.schema.json"] = Text(CoreJson.Default.Options, typeof(FaceProfile), "Rhabdon limits of end faces"),
+        };
 
     private static string Text(JsonSerializerOptions options, Type type, string title)
     {
@@ -38,8 +39,19 @@ public static class FileSchemas
     // The exporter cannot see into a converter of our own.
     private static JsonNode Transform(JsonSchemaExporterContext context, JsonNode schema) =>
         context.TypeInfo.Type == typeof(Length) || context.TypeInfo.Type == typeof(Length?)
-            ? new JsonObject { ["type"] = "string", ["pattern"] = LengthPattern, ["maxLength"] = MostLength, ["description"] = "A length with its unit: 30 mm, 118 m, 1 3/16 in." }
-            : context.TypeInfo.Type == typeof(Wording)
-                ? new JsonObject { ["type"] = "object", ["additionalProperties"] = new JsonObject { ["type"] = "string" }, ["description"] = "Text by language tag." }
-                : schema;
+            ? new JsonObject
+            {
+                ["type"] = "string",
+                ["pattern"] = LengthPattern,
+                ["maxLength"] = MostLength,
+                ["description"] = "A length with its unit: 30 mm, 118 m, 1 3/16 in.",
+            }
+        : context.TypeInfo.Type == typeof(Wording)
+            ? new JsonObject
+            {
+                ["type"] = "object",
+                ["additionalProperties"] = new JsonObject { ["type"] = "string" },
+                ["description"] = "Text by language tag.",
+            }
+        : schema;
 }

@@ -18,7 +18,8 @@ public sealed record ArchivedPicture(string Hash, string Media, IReadOnlyList<Gu
 }
 
 /// <summary>
-/// A job with its pictures and the buyers' own limits, as a zip (docs/formats.md): <c>job.json</c>, <c>limits/</c>, <c>pictures.json</c> and <c>pictures/</c>. Written in one
+/// A job with its pictures and the buyers' own limits, as a zip (docs/formats.md): <c>job.json</c>, <c>limits/</c>, <c>pictures.json</c> and <c>pictures/</c>.
+/// Written in one
 /// order and with one date, so that what was imported exports again byte for byte.
 /// </summary>
 public sealed class JobArchive : IDisposable
@@ -47,13 +48,24 @@ public sealed class JobArchive : IDisposable
 
     /// <param name="to">Need not be seekable.</param>
     /// <param name="fileOf">Gives a picture's file by its hash.</param>
-    public static async Task WriteAsync(Stream to, JobFile job, IReadOnlyList<FaceProfile> limits, IReadOnlyList<ArchivedPicture> pictures, Func<string, Task<byte[]>> fileOf, CancellationToken cancel)
+    public static async Task WriteAsync(
+        Stream to,
+        JobFile job,
+        IReadOnlyList<FaceProfile> limits,
+        IReadOnlyList<ArchivedPicture> pictures,
+        Func<string, Task<byte[]>> fileOf,
+        CancellationToken cancel
+    )
     {
         await using var zip = await ZipArchive.CreateAsync(to, ZipArchiveMode.Create, leaveOpen: true, entryNameEncoding: null, cancel);
         await AddAsync(JobPath, JobFile.Write(job), CompressionLevel.Optimal);
         foreach (var one in limits.OrderBy(l => l.Id, StringComparer.Ordinal).ThenBy(l => l.Version))
         {
-            await AddAsync($"{LimitsFolder}{one.Id}.{one.Version}.json", JsonSerializer.SerializeToUtf8Bytes(one, CoreJson.Default.FaceProfile), CompressionLevel.Optimal);
+            await AddAsync(
+                $"{LimitsFolder}{one.Id}.{one.Version}.json",
+                JsonSerializer.SerializeToUtf8Bytes(one, CoreJson.Default.FaceProfile),
+                CompressionLevel.Optimal
+            );
         }
 
         var listed = pictures.OrderBy(p => p.Hash, StringComparer.Ordinal).ToList();
@@ -92,10 +104,14 @@ public sealed class JobArchive : IDisposable
             var limits = new List<FaceProfile>();
             foreach (var entry in zip.Entries.Where(e => e.FullName.StartsWith(LimitsFolder, StringComparison.Ordinal)).Take(MostLimits))
             {
-                limits.Add(JsonSerializer.Deserialize(await PartAsync(zip, entry.FullName, MostOfLimits, cancel), CoreJson.Default.FaceProfile) ?? throw new JsonException($"{entry.FullName} holds limits, not null."));
+                limits.Add(
+                    JsonSerializer.Deserialize(await PartAsync(zip, entry.FullName, MostOfLimits, cancel), CoreJson.Default.FaceProfile)
+                        ?? throw new JsonException($"{entry.FullName} holds limits, not null.")
+                );
             }
 
-            var pictures = JsonSerializer.Deserialize(await PartAsync(zip, ListPath, mostOfJob, cancel), ArchiveJson.Default.ListArchivedPicture) ?? throw new JsonException($"{ListPath} holds a list, not null.");
+            var pictures = JsonSerializer.Deserialize(await PartAsync(zip, ListPath, mostOfJob, cancel), ArchiveJson.Default.ListArchivedPicture)
+                ?? throw new JsonException($"{ListPath} holds a list, not null.");
             return new JobArchive(zip, job, limits, pictures);
         }
         catch
@@ -119,7 +135,7 @@ public sealed class JobArchive : IDisposable
         await using var open = await entry.OpenAsync(cancel);
         using var content = new MemoryStream();
         var piece = new byte[81_920];
-        for (int read; (read = await open.ReadAsync(piece, cancel)) > 0;)
+        for (int read; (read = await open.ReadAsync(piece, cancel)) > 0; )
         {
             content.Write(piece, 0, read);
             if (content.Length > most)
@@ -132,6 +148,12 @@ public sealed class JobArchive : IDisposable
     }
 }
 
-[JsonSourceGenerationOptions(JsonSerializerDefaults.Web, WriteIndented = true, UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow, RespectNullableAnnotations = true, RespectRequiredConstructorParameters = true)]
+[JsonSourceGenerationOptions(
+    JsonSerializerDefaults.Web,
+    WriteIndented = true,
+    UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
+    RespectNullableAnnotations = true,
+    RespectRequiredConstructorParameters = true
+)]
 [JsonSerializable(typeof(List<ArchivedPicture>))]
 internal sealed partial class ArchiveJson : JsonSerializerContext;

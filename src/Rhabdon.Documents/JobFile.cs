@@ -30,11 +30,15 @@ public sealed record JobFile(
     IReadOnlyList<PublishedRecipe> Recipes,
     IReadOnlyList<FileConnector> Connectors,
     IReadOnlyList<BenchEvent> Events,
-    IReadOnlyList<FileAside>? Aside = null)
+    IReadOnlyList<FileAside>? Aside = null
+)
 {
     public const int CurrentFormat = 1;
 
-    private static readonly JsonSerializerOptions Strict = new(FileJson.Default.Options) { TypeInfoResolver = FileJson.Default.WithAddedModifier(NoNulls.Refuse) };
+    private static readonly JsonSerializerOptions Strict = new(FileJson.Default.Options)
+    {
+        TypeInfoResolver = FileJson.Default.WithAddedModifier(NoNulls.Refuse),
+    };
 
     public static byte[] Write(JobFile file) => JsonSerializer.SerializeToUtf8Bytes(file, FileJson.Default.JobFile);
 
@@ -51,7 +55,16 @@ public sealed record JobFile(
     }
 }
 
-public sealed record FileJob(Guid Id, string Name, string Customer, string Site, string TimeZone, string LabelPattern, Rates? Rates = null, bool? ConfirmedOnly = null);
+public sealed record FileJob(
+    Guid Id,
+    string Name,
+    string Customer,
+    string Site,
+    string TimeZone,
+    string LabelPattern,
+    Rates? Rates = null,
+    bool? ConfirmedOnly = null
+);
 
 public sealed record FilePerson(Guid Id, string Name);
 
@@ -66,7 +79,16 @@ public sealed record FileTermination(Guid Id, Guid Cable, int Strand, CableEnd E
 /// <param name="Actor">Whose name it bears; nobody may have it.</param>
 /// <param name="Reason">In words.</param>
 /// <param name="Content">The event as it came, as text.</param>
-public sealed record FileAside(Guid Event, Guid Actor, Guid SentBy, DateTimeOffset SentAt, string Reason, string Content, IReadOnlyList<Guid> Terminations, string? Signature = null);
+public sealed record FileAside(
+    Guid Event,
+    Guid Actor,
+    Guid SentBy,
+    DateTimeOffset SentAt,
+    string Reason,
+    string Content,
+    IReadOnlyList<Guid> Terminations,
+    string? Signature = null
+);
 
 /// <summary>One connector's record: type, polish, fiber mode, how it was verified, and every attempt.</summary>
 public sealed record FileConnector(
@@ -79,11 +101,22 @@ public sealed record FileConnector(
     Polish? Polish = null,
     FiberGrade? Grade = null,
     FiberMode? Mode = null,
-    RecipeRef? Recipe = null)
+    RecipeRef? Recipe = null
+)
 {
-    public static FileConnector Of(FileTermination termination, TerminationState state) => new(
-        termination.Label, state.Phase, state.NeedsALook, state.FiberUsed, state.Attempts, state.Plan?.Connector, state.Plan?.Polish, state.Plan?.Grade,
-        state.Plan?.Grade.Mode(), state.Recipe);
+    public static FileConnector Of(FileTermination termination, TerminationState state) =>
+        new(
+            termination.Label,
+            state.Phase,
+            state.NeedsALook,
+            state.FiberUsed,
+            state.Attempts,
+            state.Plan?.Connector,
+            state.Plan?.Polish,
+            state.Plan?.Grade,
+            state.Plan?.Grade.Mode(),
+            state.Recipe
+        );
 }
 
 [JsonSourceGenerationOptions(
@@ -93,6 +126,7 @@ public sealed record FileConnector(
     UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
     RespectNullableAnnotations = true,
     RespectRequiredConstructorParameters = true,
-    NumberHandling = JsonNumberHandling.Strict)]
+    NumberHandling = JsonNumberHandling.Strict
+)]
 [JsonSerializable(typeof(JobFile))]
 internal sealed partial class FileJson : JsonSerializerContext;

@@ -7,7 +7,9 @@ using Rhabdon.Core.Phrases;
 
 namespace Rhabdon.Documents;
 
-/// <summary>A cable's strands and ports as a CSV table: <c>strand,end,closet,panel,port[,position][,label]</c>, in any order of columns (docs/formats.md).</summary>
+/// <summary>
+/// A cable's strands and ports as a CSV table: <c>strand,end,closet,panel,port[,position][,label]</c>, in any order of columns (docs/formats.md).
+/// </summary>
 public sealed record PortList(IReadOnlyList<PortRow> Rows, IReadOnlyList<PortFault> Faults)
 {
     public const int MostRows = 2_000;
@@ -21,7 +23,11 @@ public sealed record PortList(IReadOnlyList<PortRow> Rows, IReadOnlyList<PortFau
     {
         var reading = new CsvConfiguration(CultureInfo.InvariantCulture)
         {
-            PrepareHeaderForMatch = head => Column(head.Header), TrimOptions = TrimOptions.Trim, BadDataFound = null, MissingFieldFound = null, DetectDelimiter = true,
+            PrepareHeaderForMatch = head => Column(head.Header),
+            TrimOptions = TrimOptions.Trim,
+            BadDataFound = null,
+            MissingFieldFound = null,
+            DetectDelimiter = true,
             DetectDelimiterValues = [",", ";", "\t"],
         };
         using var csv = new CsvReader(new StringReader(text.TrimStart('\uFEFF')), reading);
@@ -31,7 +37,10 @@ public sealed record PortList(IReadOnlyList<PortRow> Rows, IReadOnlyList<PortFau
         }
 
         var columns = csv.HeaderRecord!.Select(Column).ToHashSet();
-        if (Needed.Where(n => !columns.Contains(n)).Select(n => new PortFault(1, n, Phrase.Of("ports.no-column", ("column", n)))).ToList() is { Count: > 0 } missing)
+        if (
+            Needed.Where(n => !columns.Contains(n)).Select(n => new PortFault(1, n, Phrase.Of("ports.no-column", ("column", n)))).ToList() is
+            { Count: > 0 } missing
+        )
         {
             return new PortList([], missing);
         }
@@ -55,7 +64,12 @@ public sealed record PortList(IReadOnlyList<PortRow> Rows, IReadOnlyList<PortFau
     {
         var before = faults.Count;
         var strand = Number("strand", 1_000);
-        var end = csv.GetField("end")?.ToLowerInvariant() switch { "near" => CableEnd.Near, "far" => CableEnd.Far, _ => (CableEnd?)null };
+        var end = csv.GetField("end")?.ToLowerInvariant() switch
+        {
+            "near" => CableEnd.Near,
+            "far" => CableEnd.Far,
+            _ => (CableEnd?)null,
+        };
         if (end is null)
         {
             faults.Add(new PortFault(line, "end", Phrase.Of("ports.end")));

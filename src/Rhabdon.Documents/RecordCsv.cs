@@ -15,8 +15,25 @@ public static partial class RecordCsv
 {
     private static readonly string[] Head =
     [
-        "label", "cable", "strand", "end", "connector", "polish", "grade", "mode", "recipe", "state", "attempts", "tries", "rework", "check", "reading", "verdict",
-        "verified_by", "verified_at", "fiber_used_mm",
+        "label",
+        "cable",
+        "strand",
+        "end",
+        "connector",
+        "polish",
+        "grade",
+        "mode",
+        "recipe",
+        "state",
+        "attempts",
+        "tries",
+        "rework",
+        "check",
+        "reading",
+        "verdict",
+        "verified_by",
+        "verified_at",
+        "fiber_used_mm",
     ];
 
     /// <param name="rows">Each connector with its cable's name and termination.</param>
@@ -58,7 +75,12 @@ public static partial class RecordCsv
         yield return connector.Connector?.ToString();
         yield return connector.Polish?.ToString();
         yield return connector.Grade?.ToString();
-        yield return connector.Mode switch { FiberMode.Multimode => "multimode", FiberMode.SingleMode => "single-mode", _ => null };
+        yield return connector.Mode switch
+        {
+            FiberMode.Multimode => "multimode",
+            FiberMode.SingleMode => "single-mode",
+            _ => null,
+        };
         yield return connector.Recipe?.ToString();
         yield return connector.NeedsALook ? "needs a look" : connector.Phase.ToString().ToLowerInvariant();
         yield return Number(connector.Attempts.Count);
@@ -72,7 +94,8 @@ public static partial class RecordCsv
         yield return connector.FiberUsed.Millimeters.ToString("0.###", CultureInfo.InvariantCulture);
     }
 
-    // A spreadsheet takes for a formula what begins with one of its signs, at the head of a cell or, where it parts cells by other signs than the comma, after one of
+    // A spreadsheet takes for a formula what begins with one of its signs, at the head of a cell or, where it parts cells by other signs than the comma, after
+    // one of
     // those; some take the full-width forms too. An apostrophe makes text of it.
     [GeneratedRegex(@"((?:^|[;,|\t\r\n])[\s""']*)([=+\-@\uFF1D\uFF0B\uFF0D\uFF20])")]
     private static partial Regex Formula();

@@ -9,13 +9,14 @@ public static class PictureEnd
     private const int PngChunk = 12;
 
     /// <summary>True when the file is a picture up to its last byte: PNG to its IEND chunk, JPEG to its EOI marker, BMP to the length in its header.</summary>
-    public static bool IsLast(ReadOnlySpan<byte> file) => PictureReader.MediaOf(file) switch
-    {
-        "image/png" => EndOfPng(file) == file.Length,
-        "image/jpeg" => EndOfJpeg(file) == file.Length,
-        "image/bmp" => file.Length >= 6 && BinaryPrimitives.ReadUInt32LittleEndian(file[2..]) == file.Length,
-        _ => false,
-    };
+    public static bool IsLast(ReadOnlySpan<byte> file) =>
+        PictureReader.MediaOf(file) switch
+        {
+            "image/png" => EndOfPng(file) == file.Length,
+            "image/jpeg" => EndOfJpeg(file) == file.Length,
+            "image/bmp" => file.Length >= 6 && BinaryPrimitives.ReadUInt32LittleEndian(file[2..]) == file.Length,
+            _ => false,
+        };
 
     // Chunks of a length, a name, that many bytes and a check sum (ISO/IEC 15948).
     private static long EndOfPng(ReadOnlySpan<byte> file)
@@ -53,7 +54,8 @@ public static class PictureEnd
             }
 
             var standsAlone = marker is 0x00 or 0x01 or 0xFF or (>= 0xD0 and <= 0xD8);
-            at += standsAlone ? (marker == 0xFF ? 1 : 2)
+            at +=
+                standsAlone ? (marker == 0xFF ? 1 : 2)
                 : at + 3 < file.Length ? 2 + BinaryPrimitives.ReadUInt16BigEndian(file[(at + 2)..])
                 : file.Length;
         }

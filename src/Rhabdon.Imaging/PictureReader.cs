@@ -31,7 +31,9 @@ public static class PictureReader
 
     private static readonly SKEncodedImageFormat[] Taken = [SKEncodedImageFormat.Png, SKEncodedImageFormat.Jpeg, SKEncodedImageFormat.Bmp];
 
-    /// <summary>What kind of picture a file begins as, or null for none: <c>image/png</c>, <c>image/jpeg</c> or <c>image/bmp</c>. Reads the first bytes only.</summary>
+    /// <summary>
+    /// What kind of picture a file begins as, or null for none: <c>image/png</c>, <c>image/jpeg</c> or <c>image/bmp</c>. Reads the first bytes only.
+    /// </summary>
     public static string? MediaOf(ReadOnlySpan<byte> file) =>
         file.StartsWith((ReadOnlySpan<byte>)[0x89, (byte)'P', (byte)'N', (byte)'G']) ? "image/png"
         : file.StartsWith((ReadOnlySpan<byte>)[0xFF, 0xD8, 0xFF]) ? "image/jpeg"
@@ -76,7 +78,10 @@ public static class PictureReader
 
         // A colored or transparent picture has to pass through its colors.
         using var bitmap = new SKBitmap();
-        if (!bitmap.TryAllocPixels(new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Unpremul)) || codec.GetPixels(bitmap.Info, bitmap.GetPixels()) != SKCodecResult.Success)
+        if (
+            !bitmap.TryAllocPixels(new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Unpremul))
+            || codec.GetPixels(bitmap.Info, bitmap.GetPixels()) != SKCodecResult.Success
+        )
         {
             return new(null, PictureFault.Broken);
         }

@@ -21,7 +21,8 @@ public enum HandsAct
 }
 
 /// <summary>
-/// A made-up connector being polished, for the stand-in: the bead goes in two rounds and its crumbs scratch the glass; the film before the last takes those scratches and
+/// A made-up connector being polished, for the stand-in: the bead goes in two rounds and its crumbs scratch the glass; the film before the last takes those
+/// scratches and
 /// leaves fine ones, which the last film takes; every film leaves dirt, and cleaning takes it. The same acts give the same faces.
 /// </summary>
 /// <param name="Bead">How large what is left of it shows, micrometers.</param>
@@ -41,21 +42,29 @@ public sealed record FaceInHand(int Connector, double Bead, double Scratches, bo
     /// <summary>The first connector, as it comes from the air polish.</summary>
     public static FaceInHand First { get; } = New(1);
 
-    public FaceInHand After(HandsAct act) => act switch
-    {
-        HandsAct.NewConnector => New((Connector % Connectors) + 1),
-        HandsAct.Polish => this with { Bead = Bead == WholeBead ? WholeBead / 2 : 0, Scratches = Bead > 0 ? FromCrumbs : FromFilm, IsDirty = true },
-        HandsAct.LastFilm => this with { Scratches = Scratches > LastFilmTakes ? Scratches : 0, IsDirty = true },
-        _ => this with { IsDirty = false },
-    };
+    public FaceInHand After(HandsAct act) =>
+        act switch
+        {
+            HandsAct.NewConnector => New((Connector % Connectors) + 1),
+            HandsAct.Polish => this with { Bead = Bead == WholeBead ? WholeBead / 2 : 0, Scratches = Bead > 0 ? FromCrumbs : FromFilm, IsDirty = true },
+            HandsAct.LastFilm => this with { Scratches = Scratches > LastFilmTakes ? Scratches : 0, IsDirty = true },
+            _ => this with { IsDirty = false },
+        };
 
     /// <summary>The face as a microscope sees it; each frame has a noise of its own.</summary>
     public MadeFace Face(int frame)
     {
         var chance = new Random(Connector);
         return new MadeFace(
-            Width, Height, (Width / 2) + chance.Next(-40, 40), (Height / 2) + chance.Next(-30, 30), Scale,
-            new FaceAppearance(Core: 0.62, Grain: 0.012, SlopeX: 0.03, SlopeY: -0.02, Vignette: 0.08), [.. Marks(chance)], (Connector * 1000) + frame);
+            Width,
+            Height,
+            (Width / 2) + chance.Next(-40, 40),
+            (Height / 2) + chance.Next(-30, 30),
+            Scale,
+            new FaceAppearance(Core: 0.62, Grain: 0.012, SlopeX: 0.03, SlopeY: -0.02, Vignette: 0.08),
+            [.. Marks(chance)],
+            (Connector * 1000) + frame
+        );
     }
 
     private static FaceInHand New(int connector) => new(connector, WholeBead, FromCrumbs, IsDirty: true);
@@ -91,7 +100,12 @@ public sealed record FaceInHand(int Connector, double Bead, double Scratches, bo
     {
         var (dx, dy) = (Math.Cos(slant), Math.Sin(slant));
         return new MadeMark(
-            MarkKind.Scratch, [new Spot((-offset * dy) - (30 * dx), (offset * dx) - (30 * dy)), new Spot((-offset * dy) + (30 * dx), (offset * dx) + (30 * dy))], width, -0.2, Softness: 0.3 * width);
+            MarkKind.Scratch,
+            [new Spot((-offset * dy) - (30 * dx), (offset * dx) - (30 * dy)), new Spot((-offset * dy) + (30 * dx), (offset * dx) + (30 * dy))],
+            width,
+            -0.2,
+            Softness: 0.3 * width
+        );
     }
 
     private static Spot At(double radius, double turn) => new(radius * Math.Cos(turn), radius * Math.Sin(turn));

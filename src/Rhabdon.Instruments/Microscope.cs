@@ -16,10 +16,14 @@ public sealed class Microscope(HttpClient http)
 
     private const int MostWords = 4096;
 
-    public Task<InstrumentAnswer<InstrumentSays>> SaysAsync(CancellationToken cancel) => AskAsync<InstrumentSays>(
-        HttpMethod.Get, string.Empty,
-        async (answer, patience) => answer.Content.Headers.ContentLength is > MostWords ? null : await answer.Content.ReadFromJsonAsync<InstrumentSays>(patience),
-        cancel);
+    public Task<InstrumentAnswer<InstrumentSays>> SaysAsync(CancellationToken cancel) =>
+        AskAsync<InstrumentSays>(
+            HttpMethod.Get,
+            string.Empty,
+            async (answer, patience) =>
+                answer.Content.Headers.ContentLength is > MostWords ? null : await answer.Content.ReadFromJsonAsync<InstrumentSays>(patience),
+            cancel
+        );
 
     /// <summary>The face as it lies there now: the file as the microscope gave it.</summary>
     public Task<InstrumentAnswer<byte[]>> FrameAsync(CancellationToken cancel) => AskAsync<byte[]>(HttpMethod.Get, "frame", FileAsync, cancel);
@@ -28,7 +32,12 @@ public sealed class Microscope(HttpClient http)
     public Task<InstrumentAnswer<string>> DoAsync(HandsAct act, CancellationToken cancel) =>
         AskAsync<string>(HttpMethod.Post, $"hands/{act}", (_, _) => Task.FromResult<string?>(string.Empty), cancel);
 
-    private async Task<InstrumentAnswer<T>> AskAsync<T>(HttpMethod method, string path, Func<HttpResponseMessage, CancellationToken, Task<T?>> read, CancellationToken cancel)
+    private async Task<InstrumentAnswer<T>> AskAsync<T>(
+        HttpMethod method,
+        string path,
+        Func<HttpResponseMessage, CancellationToken, Task<T?>> read,
+        CancellationToken cancel
+    )
         where T : class
     {
         if (http.BaseAddress is null)

@@ -1,8 +1,8 @@
 using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Http;
 using Microsoft.Extensions.Logging;
-using Rhabdon.Vision.Drawing;
 using Rhabdon.Imaging;
+using Rhabdon.Vision.Drawing;
 
 namespace Rhabdon.Instruments;
 

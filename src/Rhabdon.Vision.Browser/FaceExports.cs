@@ -43,7 +43,8 @@ public static partial class FaceExports
         return JsonSerializer.Serialize(FaceRowAnswer.Of(NameOf(file), grades, limits, Phrasebook.English), CoreJson.Default.FaceRowAnswer);
     }
 
-    private static FaceProfile LimitsOf(string profile) => Book.Profiles.FirstOrDefault(p => p.Id == profile) ?? throw new ArgumentException($"There is no profile {profile}.", nameof(profile));
+    private static FaceProfile LimitsOf(string profile) =>
+        Book.Profiles.FirstOrDefault(p => p.Id == profile) ?? throw new ArgumentException($"There is no profile {profile}.", nameof(profile));
 
     private static FiberCore CoreOf(string core) => JsonSerializer.Deserialize($"\"{core}\"", CoreJson.Default.FiberCore);
 

@@ -46,7 +46,9 @@ public static class FaceRenderer
                 var core = inCore * (1 - (look.CoreRound * Math.Min(1, fromCore * fromCore / (look.CoreRadius * look.CoreRadius))));
                 var ferrule = 1 - inGlass - inRing;
                 var rough = ferrule > 0 && look.Grain > 0 ? look.Grain * grain.At(place) : 0;
-                plane[(y * face.Width) + x] = (float)((inGlass * (look.Glass + (core * (look.Core - look.Glass)))) + (inRing * look.Ring) + (ferrule * (look.Ferrule + rough)));
+                plane[(y * face.Width) + x] = (float)(
+                    (inGlass * (look.Glass + (core * (look.Core - look.Glass)))) + (inRing * look.Ring) + (ferrule * (look.Ferrule + rough))
+                );
             }
         });
         return plane;
@@ -61,7 +63,10 @@ public static class FaceRenderer
         var (width, height) = (face.Width * face.MicrometersPerPixel, face.Height * face.MicrometersPerPixel);
         for (var left = (int)(face.Look.Pores * width * height / 1000); left > 0; left--)
         {
-            var place = new Spot((chance.NextDouble() * width) - (face.CenterX * face.MicrometersPerPixel), (chance.NextDouble() * height) - (face.CenterY * face.MicrometersPerPixel));
+            var place = new Spot(
+                (chance.NextDouble() * width) - (face.CenterX * face.MicrometersPerPixel),
+                (chance.NextDouble() * height) - (face.CenterY * face.MicrometersPerPixel)
+            );
             var (size, depth) = (0.6 + (1.8 * chance.NextDouble() * chance.NextDouble()), -0.05 - (0.25 * chance.NextDouble()));
             if (place.Radius > FiberDimensions.CladdingRadius + face.Look.RingWidth + 1)
             {

@@ -5,7 +5,8 @@ namespace Rhabdon.Vision.Drawing;
 /// <summary>Smooth seeded roughness in two sizes, about one in standard deviation.</summary>
 internal sealed class Grain(int seed, double size)
 {
-    public double At(Spot place) => 2.4 * ((0.75 * Layer(place.X / size, place.Y / size, seed)) + (0.5 * Layer(place.X / (4 * size), place.Y / (4 * size), seed + 1)));
+    public double At(Spot place) =>
+        2.4 * ((0.75 * Layer(place.X / size, place.Y / size, seed)) + (0.5 * Layer(place.X / (4 * size), place.Y / (4 * size), seed + 1)));
 
     private static double Layer(double x, double y, int seed)
     {

@@ -7,18 +7,37 @@ namespace Rhabdon.Vision.Drawing;
 /// <param name="CenterX">Of the fiber, in pixels of the picture.</param>
 /// <param name="MicrometersPerPixel">Above zero.</param>
 /// <param name="Seed">Of grain, pores and noise.</param>
-public sealed record MadeFace(int Width, int Height, double CenterX, double CenterY, double MicrometersPerPixel, FaceAppearance Look, IReadOnlyList<MadeMark> Marks, int Seed)
+public sealed record MadeFace(
+    int Width,
+    int Height,
+    double CenterX,
+    double CenterY,
+    double MicrometersPerPixel,
+    FaceAppearance Look,
+    IReadOnlyList<MadeMark> Marks,
+    int Seed
+)
 {
     /// <summary>What an eye that misses nothing would find, held against this profile's zones.</summary>
     public IReadOnlyList<Finding> Truth(FaceProfile profile) =>
-    [
-        .. from mark in Marks
-           let zone = profile.Over(mark.Nearest, mark.Farthest)
-           where zone is not null
-           select new Finding(
-               mark.Kind, zone.Value, mark.Size, 0, mark.IsLine ? mark.Size : mark.Size / Math.Sqrt(mark.Stretch), mark.Length,
-               CenterX + (mark.Middle.X / MicrometersPerPixel), CenterY + (mark.Middle.Y / MicrometersPerPixel), mark.Depth, 1, mark.Nearest <= Look.CoreRadius),
-    ];
+        [
+            .. from mark in Marks
+            let zone = profile.Over(mark.Nearest, mark.Farthest)
+            where zone is not null
+            select new Finding(
+                mark.Kind,
+                zone.Value,
+                mark.Size,
+                0,
+                mark.IsLine ? mark.Size : mark.Size / Math.Sqrt(mark.Stretch),
+                mark.Length,
+                CenterX + (mark.Middle.X / MicrometersPerPixel),
+                CenterY + (mark.Middle.Y / MicrometersPerPixel),
+                mark.Depth,
+                1,
+                mark.Nearest <= Look.CoreRadius
+            ),
+        ];
 }
 
 /// <summary>How the face and the microscope look when nothing is wrong.</summary>
@@ -34,9 +53,24 @@ public sealed record MadeFace(int Width, int Height, double CenterX, double Cent
 /// <param name="Blur">Standard deviation of the spread of a point, micrometers.</param>
 /// <param name="Noise">Standard deviation.</param>
 public sealed record FaceAppearance(
-    double Glass = 0.5, double Ferrule = 0.65, double Core = 0.55, double CoreRadius = 4.5, double CoreEdge = 0.3, double CoreRound = 0, double CoreOffset = 0,
-    double RingWidth = 1, double Ring = 0.15, double Grain = 0.015, double GrainSize = 2, double Pores = 0.5, double SlopeX = 0, double SlopeY = 0, double Vignette = 0,
-    double Blur = 0.5, double Noise = 0.01)
+    double Glass = 0.5,
+    double Ferrule = 0.65,
+    double Core = 0.55,
+    double CoreRadius = 4.5,
+    double CoreEdge = 0.3,
+    double CoreRound = 0,
+    double CoreOffset = 0,
+    double RingWidth = 1,
+    double Ring = 0.15,
+    double Grain = 0.015,
+    double GrainSize = 2,
+    double Pores = 0.5,
+    double SlopeX = 0,
+    double SlopeY = 0,
+    double Vignette = 0,
+    double Blur = 0.5,
+    double Noise = 0.01
+)
 {
     /// <summary>The fiber that has such a core.</summary>
     public FiberCore Fiber => Enum.GetValues<FiberCore>().MinBy(c => Math.Abs(c.Radius() - CoreRadius));

@@ -33,15 +33,28 @@ public static class MadeFaces
         var room = Math.Min(style.OffCenter.Pick(chance), (height * scale / 2) - 75);
         var turn = chance.NextDouble() * 2 * Math.PI;
         return new MadeFace(
-            width, height, (width / 2.0) + (Math.Max(0, room) * Math.Cos(turn) / scale), (height / 2.0) + (Math.Max(0, room) * Math.Sin(turn) / scale), scale, look,
-            [.. Marks(style, profile, look, plight, chance)], chance.Next());
+            width,
+            height,
+            (width / 2.0) + (Math.Max(0, room) * Math.Cos(turn) / scale),
+            (height / 2.0) + (Math.Max(0, room) * Math.Sin(turn) / scale),
+            scale,
+            look,
+            [.. Marks(style, profile, look, plight, chance)],
+            chance.Next()
+        );
     }
 
-    /// <summary>A clean face but for soft residue on the ferrule round the glass, as a wipe, a drop that dried or spilled adhesive leaves it; seed by seed another shape.</summary>
+    /// <summary>
+    /// A clean face but for soft residue on the ferrule round the glass, as a wipe, a drop that dried or spilled adhesive leaves it; seed by seed another
+    /// shape.
+    /// </summary>
     public static MadeFace WithResidue(FaceStyle style, FaceProfile profile, int seed)
     {
         var face = Make(style, profile, FaceCondition.Clean, seed);
-        return face with { Marks = [Residue.Make((ResidueShape)(seed % Residue.Shapes), face.Look, new Random(HashOf(style.Name, profile.Id, Residue.Shapes, seed)))] };
+        return face with
+        {
+            Marks = [Residue.Make((ResidueShape)(seed % Residue.Shapes), face.Look, new Random(HashOf(style.Name, profile.Id, Residue.Shapes, seed)))],
+        };
     }
 
     private static FaceAppearance LookOf(FaceStyle style, FaceProfile profile, Random chance)
@@ -52,26 +65,44 @@ public static class MadeFaces
         var slope = style.Slope.Pick(chance);
         var ferrule = glass + style.FerruleStep.Pick(chance);
         return new FaceAppearance(
-            glass, Math.Clamp(ferrule, 0.15, 0.92), Math.Clamp(glass + style.CoreStep.Pick(chance), 0.05, 0.95), isMultimode ? (chance.Next(5) == 0 ? 31.25 : 25) : 4 + (0.8 * chance.NextDouble()),
-            isMultimode ? 0.3 + (1.5 * chance.NextDouble()) : 0.3 + (0.5 * chance.NextDouble()), style.CoreRound.Pick(chance), (chance.NextDouble() - 0.5) * 0.8,
-            style.RingWidth.Pick(chance), style.Ring.Pick(chance), style.Grain.Pick(chance), style.GrainSize.Pick(chance), style.Pores.Pick(chance), slope * Math.Cos(turn), slope * Math.Sin(turn),
-            style.Vignette.Pick(chance), style.Blur.Pick(chance), style.Noise.Pick(chance));
+            glass,
+            Math.Clamp(ferrule, 0.15, 0.92),
+            Math.Clamp(glass + style.CoreStep.Pick(chance), 0.05, 0.95),
+            isMultimode ? (chance.Next(5) == 0 ? 31.25 : 25) : 4 + (0.8 * chance.NextDouble()),
+            isMultimode ? 0.3 + (1.5 * chance.NextDouble()) : 0.3 + (0.5 * chance.NextDouble()),
+            style.CoreRound.Pick(chance),
+            (chance.NextDouble() - 0.5) * 0.8,
+            style.RingWidth.Pick(chance),
+            style.Ring.Pick(chance),
+            style.Grain.Pick(chance),
+            style.GrainSize.Pick(chance),
+            style.Pores.Pick(chance),
+            slope * Math.Cos(turn),
+            slope * Math.Sin(turn),
+            style.Vignette.Pick(chance),
+            style.Blur.Pick(chance),
+            style.Noise.Pick(chance)
+        );
     }
 
-    private static IEnumerable<MadeMark> Marks(FaceStyle style, FaceProfile profile, FaceAppearance look, FaceCondition plight, Random chance) => plight switch
-    {
-        FaceCondition.FineScratches => Many(1 + chance.Next(5), _ => Scratch(style, new Between(0.8, 2.8).Pick(chance), chance)),
-        FaceCondition.HeavyScratches => Many(1 + chance.Next(3), i => Scratch(style, i == 0 ? new Between(3.4, 7).Pick(chance) : new Between(1, 4).Pick(chance), chance)),
-        FaceCondition.Pits => Many(1 + chance.Next(6), _ => Pit(style, new Between(1.2, 8).Pick(chance), 57, chance)),
-        FaceCondition.Dirt => Many(1 + chance.Next(4), _ => Dirt(style, chance)),
-        FaceCondition.Film => [Film(chance)],
-        FaceCondition.Adhesive => Many(1 + chance.Next(2), _ => Adhesive(look, chance)),
-        FaceCondition.Chip => [Chip(style, chance)],
-        FaceCondition.Crack => [Crack(style, profile, chance)],
-        FaceCondition.Shattered => Shattered(style, chance),
-        FaceCondition.Mixed => Marks(style, profile, look, FaceCondition.FineScratches, chance).Concat(Marks(style, profile, look, (FaceCondition)(3 + chance.Next(3)), chance)),
-        _ => [],
-    };
+    private static IEnumerable<MadeMark> Marks(FaceStyle style, FaceProfile profile, FaceAppearance look, FaceCondition plight, Random chance) =>
+        plight switch
+        {
+            FaceCondition.FineScratches => Many(1 + chance.Next(5), _ => Scratch(style, new Between(0.8, 2.8).Pick(chance), chance)),
+            FaceCondition.HeavyScratches => Many(1 + chance.Next(3), i =>
+                Scratch(style, i == 0 ? new Between(3.4, 7).Pick(chance) : new Between(1, 4).Pick(chance), chance)
+            ),
+            FaceCondition.Pits => Many(1 + chance.Next(6), _ => Pit(style, new Between(1.2, 8).Pick(chance), 57, chance)),
+            FaceCondition.Dirt => Many(1 + chance.Next(4), _ => Dirt(style, chance)),
+            FaceCondition.Film => [Film(chance)],
+            FaceCondition.Adhesive => Many(1 + chance.Next(2), _ => Adhesive(look, chance)),
+            FaceCondition.Chip => [Chip(style, chance)],
+            FaceCondition.Crack => [Crack(style, profile, chance)],
+            FaceCondition.Shattered => Shattered(style, chance),
+            FaceCondition.Mixed => Marks(style, profile, look, FaceCondition.FineScratches, chance)
+                .Concat(Marks(style, profile, look, (FaceCondition)(3 + chance.Next(3)), chance)),
+            _ => [],
+        };
 
     private static List<MadeMark> Many(int count, Func<int, MadeMark> make) => [.. Enumerable.Range(0, count).Select(make)];
 
@@ -81,12 +112,15 @@ public static class MadeFaces
         var (along, across) = (new Spot(Math.Cos(turn), Math.Sin(turn)), new Spot(-Math.Sin(turn), Math.Cos(turn)));
         var shift = (chance.NextDouble() - 0.5) * 50;
         var bow = chance.Next(3) == 0 ? (chance.NextDouble() - 0.5) * 0.3 * half : 0;
-        var path = Enumerable.Range(0, 13).Select(i =>
-        {
-            var t = (i - 6) / 6.0;
-            var (a, c) = (shift + (half * t), offset + (bow * t * t));
-            return new Spot((along.X * a) + (across.X * c), (along.Y * a) + (across.Y * c));
-        }).ToList();
+        var path = Enumerable
+            .Range(0, 13)
+            .Select(i =>
+            {
+                var t = (i - 6) / 6.0;
+                var (a, c) = (shift + (half * t), offset + (bow * t * t));
+                return new Spot((along.X * a) + (across.X * c), (along.Y * a) + (across.Y * c));
+            })
+            .ToList();
         return new MadeMark(MarkKind.Scratch, path, width, Depth(style, chance, style.BrightMarks) * 0.8, Softness: style.ScratchSoftness * width);
     }
 
@@ -94,19 +128,47 @@ public static class MadeFaces
         new(MarkKind.Pit, [Anywhere(0, within, chance)], size, Depth(style, chance, 0.1), 0.12, 1 + (0.5 * chance.NextDouble()), Seed: chance.Next());
 
     private static MadeMark Dirt(FaceStyle style, Random chance) =>
-        new(MarkKind.LooseDirt, [Anywhere(0, 75, chance)], new Between(3, 18).Pick(chance), -Math.Abs(Depth(style, chance, 0)), 0.35 + (0.15 * chance.NextDouble()),
-            1 + (1.5 * chance.NextDouble()), 0.6, style.DirtHalo, chance.Next());
+        new(
+            MarkKind.LooseDirt,
+            [Anywhere(0, 75, chance)],
+            new Between(3, 18).Pick(chance),
+            -Math.Abs(Depth(style, chance, 0)),
+            0.35 + (0.15 * chance.NextDouble()),
+            1 + (1.5 * chance.NextDouble()),
+            0.6,
+            style.DirtHalo,
+            chance.Next()
+        );
 
     private static MadeMark Film(Random chance) =>
-        new(MarkKind.Film, [Anywhere(5, 40, chance)], new Between(30, 70).Pick(chance), (chance.Next(2) == 0 ? 1 : -1) * new Between(0.04, 0.1).Pick(chance), 0.3, 1 + chance.NextDouble(),
-            new Between(3, 8).Pick(chance), 0, chance.Next());
+        new(
+            MarkKind.Film,
+            [Anywhere(5, 40, chance)],
+            new Between(30, 70).Pick(chance),
+            (chance.Next(2) == 0 ? 1 : -1) * new Between(0.04, 0.1).Pick(chance),
+            0.3,
+            1 + chance.NextDouble(),
+            new Between(3, 8).Pick(chance),
+            0,
+            chance.Next()
+        );
 
     private static MadeMark Adhesive(FaceAppearance look, Random chance)
     {
         var turn = chance.NextDouble() * 2 * Math.PI;
         var size = new Between(8, 30).Pick(chance);
         var at = FiberDimensions.CladdingRadius + look.RingWidth + ((chance.NextDouble() - 0.6) * size / 2);
-        return new MadeMark(MarkKind.Adhesive, [new Spot(at * Math.Cos(turn), at * Math.Sin(turn))], size, -new Between(0.08, 0.25).Pick(chance), 0.25, 1 + chance.NextDouble(), 1.5, 0, chance.Next());
+        return new MadeMark(
+            MarkKind.Adhesive,
+            [new Spot(at * Math.Cos(turn), at * Math.Sin(turn))],
+            size,
+            -new Between(0.08, 0.25).Pick(chance),
+            0.25,
+            1 + chance.NextDouble(),
+            1.5,
+            0,
+            chance.Next()
+        );
     }
 
     private static MadeMark Chip(FaceStyle style, Random chance)
@@ -114,7 +176,15 @@ public static class MadeFaces
         var size = new Between(4, 16).Pick(chance);
         var turn = chance.NextDouble() * 2 * Math.PI;
         var at = FiberDimensions.CladdingRadius - (size * 0.42);
-        return new MadeMark(MarkKind.Chip, [new Spot(at * Math.Cos(turn), at * Math.Sin(turn))], size, -Math.Max(0.15, Math.Abs(Depth(style, chance, 0))), 0.15, 1 + (0.5 * chance.NextDouble()), Seed: chance.Next());
+        return new MadeMark(
+            MarkKind.Chip,
+            [new Spot(at * Math.Cos(turn), at * Math.Sin(turn))],
+            size,
+            -Math.Max(0.15, Math.Abs(Depth(style, chance, 0))),
+            0.15,
+            1 + (0.5 * chance.NextDouble()),
+            Seed: chance.Next()
+        );
     }
 
     private static MadeMark Crack(FaceStyle style, FaceProfile profile, Random chance)
@@ -122,11 +192,14 @@ public static class MadeFaces
         var turn = chance.NextDouble() * 2 * Math.PI;
         var (dx, dy) = (Math.Cos(turn), Math.Sin(turn));
         var offset = (chance.NextDouble() - 0.5) * (double)(profile.Of(Zone.A)?.To ?? 25);
-        var path = Enumerable.Range(0, 20).Select(i =>
-        {
-            var (along, across) = (-60 + (i * 6.3), offset + (5 * (chance.NextDouble() - 0.5)));
-            return new Spot((along * dx) - (across * dy), (along * dy) + (across * dx));
-        }).ToList();
+        var path = Enumerable
+            .Range(0, 20)
+            .Select(i =>
+            {
+                var (along, across) = (-60 + (i * 6.3), offset + (5 * (chance.NextDouble() - 0.5)));
+                return new Spot((along * dx) - (across * dy), (along * dy) + (across * dx));
+            })
+            .ToList();
         return new MadeMark(MarkKind.Crack, path, new Between(1, 2.5).Pick(chance), -Math.Max(0.15, Math.Abs(Depth(style, chance, 0))));
     }
 
@@ -139,10 +212,19 @@ public static class MadeFaces
         {
             var turn = chance.NextDouble() * 2 * Math.PI;
             var edge = new Spot(FiberDimensions.CladdingRadius * Math.Cos(turn), FiberDimensions.CladdingRadius * Math.Sin(turn));
-            var path = Enumerable.Range(0, 9).Select(i => new Spot(middle.X + ((edge.X - middle.X) * i / 8) + (4 * (chance.NextDouble() - 0.5)), middle.Y + ((edge.Y - middle.Y) * i / 8) + (4 * (chance.NextDouble() - 0.5))));
+            var path = Enumerable
+                .Range(0, 9)
+                .Select(i => new Spot(
+                    middle.X + ((edge.X - middle.X) * i / 8) + (4 * (chance.NextDouble() - 0.5)),
+                    middle.Y + ((edge.Y - middle.Y) * i / 8) + (4 * (chance.NextDouble() - 0.5))
+                ));
             return new MadeMark(MarkKind.Crack, [.. path], new Between(1, 2.5).Pick(chance), depth);
         });
-        return [.. cracks, new MadeMark(MarkKind.Shattered, [middle], new Between(36, 75).Pick(chance), depth, 0.5, 1 + chance.NextDouble(), Seed: chance.Next())];
+        return
+        [
+            .. cracks,
+            new MadeMark(MarkKind.Shattered, [middle], new Between(36, 75).Pick(chance), depth, 0.5, 1 + chance.NextDouble(), Seed: chance.Next()),
+        ];
     }
 
     private static double Depth(FaceStyle style, Random chance, double bright) => style.Contrast.Pick(chance) * (chance.NextDouble() < bright ? 1 : -1);

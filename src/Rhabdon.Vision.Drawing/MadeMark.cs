@@ -18,7 +18,16 @@ public readonly record struct Spot(double X, double Y)
 /// <param name="Halo">A rim of the other shade, as a share of the depth: 0 for none.</param>
 /// <param name="Seed">Of its outline.</param>
 public sealed record MadeMark(
-    MarkKind Kind, IReadOnlyList<Spot> Path, double Size, double Depth, double Roughness = 0, double Stretch = 1, double Softness = 0, double Halo = 0, int Seed = 0)
+    MarkKind Kind,
+    IReadOnlyList<Spot> Path,
+    double Size,
+    double Depth,
+    double Roughness = 0,
+    double Stretch = 1,
+    double Softness = 0,
+    double Halo = 0,
+    int Seed = 0
+)
 {
     private const int OutlinePoints = 180;
 
@@ -31,9 +40,10 @@ public sealed record MadeMark(
     public Spot Middle => IsLine ? AlongPath(Length / 2) : Path[0];
 
     /// <summary>How near it comes to the fiber's center, micrometers.</summary>
-    public double Nearest => IsLine
-        ? Math.Max(0, Path.Zip(Path.Skip(1), (a, b) => Lines.Distance(default, a, b)).Min() - (Size / 2))
-        : new Outline(this).Holds(default) ? 0 : new Outline(this).Points(OutlinePoints).Min(p => p.Radius);
+    public double Nearest =>
+        IsLine ? Math.Max(0, Path.Zip(Path.Skip(1), (a, b) => Lines.Distance(default, a, b)).Min() - (Size / 2))
+        : new Outline(this).Holds(default) ? 0
+        : new Outline(this).Points(OutlinePoints).Min(p => p.Radius);
 
     /// <summary>How far from the fiber's center it reaches, micrometers.</summary>
     public double Farthest => IsLine ? Path.Max(p => p.Radius) + (Size / 2) : new Outline(this).Points(OutlinePoints).Max(p => p.Radius);

@@ -44,12 +44,15 @@ internal sealed class Outline
         return distance < 1e-9 ? _radius : (RadiusAt(Math.Atan2(across, along)) - distance) * (new Spot(x, y).Radius / distance);
     }
 
-    public IEnumerable<Spot> Points(int count) => Enumerable.Range(0, count).Select(i =>
-    {
-        var turn = 2 * Math.PI * i / count;
-        var (along, across) = (RadiusAt(turn) * Math.Cos(turn) * _stretch, RadiusAt(turn) * Math.Sin(turn) / _stretch);
-        return new Spot(_middle.X + (along * _cos) - (across * _sin), _middle.Y + (along * _sin) + (across * _cos));
-    });
+    public IEnumerable<Spot> Points(int count) =>
+        Enumerable
+            .Range(0, count)
+            .Select(i =>
+            {
+                var turn = 2 * Math.PI * i / count;
+                var (along, across) = (RadiusAt(turn) * Math.Cos(turn) * _stretch, RadiusAt(turn) * Math.Sin(turn) / _stretch);
+                return new Spot(_middle.X + (along * _cos) - (across * _sin), _middle.Y + (along * _sin) + (across * _cos));
+            });
 
     private double RadiusAt(double turn)
     {

@@ -43,7 +43,12 @@ internal static class Residue
     }
 
     private static List<Spot> Arc(Spot middle, double radius, double from, double angle) =>
-        [.. Enumerable.Range(0, Places + 1).Select(i => from + (angle * i / Places)).Select(a => new Spot(middle.X + (radius * Math.Cos(a)), middle.Y + (radius * Math.Sin(a))))];
+        [
+            .. Enumerable
+                .Range(0, Places + 1)
+                .Select(i => from + (angle * i / Places))
+                .Select(a => new Spot(middle.X + (radius * Math.Cos(a)), middle.Y + (radius * Math.Sin(a)))),
+        ];
 
     private static List<Spot> Line(double from, double length, double turn) =>
         [.. Enumerable.Range(0, 9).Select(i => from + (length * i / 8)).Select(r => new Spot(r * Math.Cos(turn), r * Math.Sin(turn)))];

@@ -40,8 +40,12 @@ public static class FaceGrader
         if (focus > WorstFocus || clipped > MostClipped || !IsInFrame(image, place, profile, measured))
         {
             return Cannot(
-                focus > WorstFocus ? "blurred" : clipped > MostClipped ? "clipped" : "cut-off", new PictureQuality(focus, 0, clipped, 0, place.Strength),
-                new FiberCircle(place.X, place.Y, 2 * place.Radius, measured, core.Radius()));
+                focus > WorstFocus ? "blurred"
+                    : clipped > MostClipped ? "clipped"
+                    : "cut-off",
+                new PictureQuality(focus, 0, clipped, 0, place.Strength),
+                new FiberCircle(place.X, place.Y, 2 * place.Radius, measured, core.Radius())
+            );
         }
 
         if (!EdgeAllRound.IsFiber(image, place))
@@ -54,8 +58,15 @@ public static class FaceGrader
         var findings = Findings(profile, place, measured, RingView.Of(image, place, measured), glass, ferrule);
         var judgement = FaceJudge.Judge(profile, findings);
         return new FaceGrade(
-            judgement.Verdict, judgement.IsMarginal, new PictureQuality(focus, glass.Glass / 255, clipped, glass.NoiseAtEdge / 255, place.Strength), findings, judgement.Zones, judgement.Reasons,
-            new FiberCircle(place.X, place.Y, 2 * place.Radius, measured, glass.CoreRadius), Version);
+            judgement.Verdict,
+            judgement.IsMarginal,
+            new PictureQuality(focus, glass.Glass / 255, clipped, glass.NoiseAtEdge / 255, place.Strength),
+            findings,
+            judgement.Zones,
+            judgement.Reasons,
+            new FiberCircle(place.X, place.Y, 2 * place.Radius, measured, glass.CoreRadius),
+            Version
+        );
     }
 
     private static FaceGrade Cannot(string why, PictureQuality quality, FiberCircle? place = null) =>
@@ -83,7 +94,9 @@ public static class FaceGrader
         return
         [
             .. lines.Select(t => reader.Read(t with { LineShape = free.Of(t) })),
-            .. new DefectGrouping(ring, glass.Edge, place.FerruleFrom(scale), glass.Blur * glass.Pitch, glass.Glass).Name(veil.Films, onGlass, onFerrule).Select(p => reader.Read(p.Blob, p.Kind)),
+            .. new DefectGrouping(ring, glass.Edge, place.FerruleFrom(scale), glass.Blur * glass.Pitch, glass.Glass)
+                .Name(veil.Films, onGlass, onFerrule)
+                .Select(p => reader.Read(p.Blob, p.Kind)),
         ];
     }
 

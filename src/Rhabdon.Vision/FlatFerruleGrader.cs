@@ -35,7 +35,12 @@ public static class FlatFerruleGrader
         foreach (var slant in Enumerable.Range(0, (MostSlant / SlantStep) + 1).SelectMany(i => i == 0 ? [0] : (int[])[i * SlantStep, -i * SlantStep]))
         {
             var (sin, cos) = Math.SinCos(slant * Math.PI / 180);
-            List<FiberPlace> row = [.. Beyond(image, first, -step * cos, -step * sin, scale, core).Reverse(), first, .. Beyond(image, first, step * cos, step * sin, scale, core)];
+            List<FiberPlace> row =
+            [
+                .. Beyond(image, first, -step * cos, -step * sin, scale, core).Reverse(),
+                first,
+                .. Beyond(image, first, step * cos, step * sin, scale, core),
+            ];
             if (row.Count > 1)
             {
                 return row;
@@ -59,10 +64,17 @@ public static class FlatFerruleGrader
     {
         var half = Window * FlatFerrule.Pitch / scale;
         var (left, top) = (Math.Max(0, (int)(x - half)), Math.Max(0, (int)(y - half)));
-        return image.Part(left, top, (int)(x + half), (int)(y + half)) is { } part && FiberFinder.Find(part, scale, core != FiberCore.SingleMode) is { } found
-            && Math.Abs(found.X + left - x) < Astray * FlatFerrule.Pitch / scale && Math.Abs(found.Y + top - y) < Astray * FlatFerrule.Pitch / scale
-                ? found with { X = found.X + left, Y = found.Y + top }
-                : null;
+        return
+            image.Part(left, top, (int)(x + half), (int)(y + half)) is { } part
+            && FiberFinder.Find(part, scale, core != FiberCore.SingleMode) is { } found
+            && Math.Abs(found.X + left - x) < Astray * FlatFerrule.Pitch / scale
+            && Math.Abs(found.Y + top - y) < Astray * FlatFerrule.Pitch / scale
+            ? found with
+            {
+                X = found.X + left,
+                Y = found.Y + top,
+            }
+            : null;
     }
 
     private static FaceGrade GradeOne(GrayImage image, FiberPlace place, FaceProfile profile, FiberCore core, double scale)

@@ -50,7 +50,10 @@ public sealed class GrayImage
     {
         x = Math.Clamp(x, 0, Width - 1);
         y = Math.Clamp(y, 0, Height - 1);
-        var (left, top) = (Math.Min(double.ConvertToIntegerNative<int>(x), Math.Max(0, Width - 2)), Math.Min(double.ConvertToIntegerNative<int>(y), Math.Max(0, Height - 2)));
+        var (left, top) = (
+            Math.Min(double.ConvertToIntegerNative<int>(x), Math.Max(0, Width - 2)),
+            Math.Min(double.ConvertToIntegerNative<int>(y), Math.Max(0, Height - 2))
+        );
         var (right, bottom) = (Math.Min(left + 1, Width - 1), Math.Min(top + 1, Height - 1));
         var (fx, fy) = ((float)(x - left), (float)(y - top));
         var upper = (_pixels[(top * Width) + left] * (1 - fx)) + (_pixels[(top * Width) + right] * fx);

@@ -13,8 +13,12 @@ public partial class PhraseTests
     [Fact]
     public void Every_phrase_the_code_names_is_in_the_book()
     {
-        var named = Directory.EnumerateFiles(Path.Combine(Checkout.Root(), "src"), "*.cs", SearchOption.AllDirectories).Where(f => !f.Contains("/obj/", StringComparison.Ordinal))
-            .SelectMany(f => Named().Matches(File.ReadAllText(f)).Select(m => m.Groups["key"].Value)).Distinct().ToList();
+        var named = Directory
+            .EnumerateFiles(Path.Combine(Checkout.Root(), "src"), "*.cs", SearchOption.AllDirectories)
+            .Where(f => !f.Contains("/obj/", StringComparison.Ordinal))
+            .SelectMany(f => Named().Matches(File.ReadAllText(f)).Select(m => m.Groups["key"].Value))
+            .Distinct()
+            .ToList();
         Assert.True(named.Count > 100, "The search finds too little to mean anything.");
         Assert.DoesNotContain(named, key => !Phrasebook.English.Words.ContainsKey(key));
     }
@@ -38,12 +42,17 @@ public partial class PhraseTests
     [InlineData("0", "0 strands need a look")]
     [InlineData("1", "1 strand needs a look")]
     [InlineData("21", "21 strands need a look")]
-    public void One_is_one_and_any_other_number_many(string count, string says) => Assert.Equal(says, Phrasebook.English.Say(Phrase.Of("today.looks", ("count", count))));
+    public void One_is_one_and_any_other_number_many(string count, string says) =>
+        Assert.Equal(says, Phrasebook.English.Say(Phrase.Of("today.looks", ("count", count))));
 
     // A word in the plural behind a number that can be one is a phrase that somebody will see say "1 pieces".
     [Fact]
     public void No_phrase_puts_a_plural_behind_a_count_without_its_singular() =>
-        Assert.DoesNotContain(Phrasebook.English.Words, w => CountedPlural().IsMatch(w.Value) && !w.Value.Contains("{count} strands it was done on", StringComparison.Ordinal) && w.Key is not ("bench.together" or "fit.together"));
+        Assert.DoesNotContain(Phrasebook.English.Words, w =>
+            CountedPlural().IsMatch(w.Value)
+            && !w.Value.Contains("{count} strands it was done on", StringComparison.Ordinal)
+            && w.Key is not ("bench.together" or "fit.together")
+        );
 
     [Fact]
     public void The_book_is_in_order_so_that_two_people_can_add_to_it() =>

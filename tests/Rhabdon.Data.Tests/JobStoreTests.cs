@@ -30,7 +30,15 @@ public sealed class JobStoreTests : IAsyncLifetime
     public async ValueTask InitializeAsync()
     {
         await database.MigrateAsync();
-        await new PeopleStore(database).AddAsync(new Person { Id = person, Name = "Wim Wader", SignIn = "wim", Role = "lead" });
+        await new PeopleStore(database).AddAsync(
+            new Person
+            {
+                Id = person,
+                Name = "Wim Wader",
+                SignIn = "wim",
+                Role = "lead",
+            }
+        );
         await new CrewStore(database).AddCrewAsync(crew);
     }
 
@@ -80,7 +88,15 @@ public sealed class JobStoreTests : IAsyncLifetime
         var (job, _, ends) = await AddCableAsync();
         var (crews, other) = (new CrewStore(database), new Crew(Guid.CreateVersion7(), "Dunlin"));
         await using var connection = await database.OpenAsync();
-        await connection.ExecuteAsync("insert into crew (id, name) values (@Id, @Name); insert into job_crew (job_id, crew_id) values (@job, @Id)", new { other.Id, other.Name, job });
+        await connection.ExecuteAsync(
+            "insert into crew (id, name) values (@Id, @Name); insert into job_crew (job_id, crew_id) values (@job, @Id)",
+            new
+            {
+                other.Id,
+                other.Name,
+                job,
+            }
+        );
         await crews.JoinAsync(new Membership(crew.Id, person, new DateOnly(2026, 11, 1), null));
         await BeginAsync(ends[0]);
         Assert.Equal([(crew.Name, "under-way", 1)], await Jobs.ByCrewAsync(job));
@@ -105,7 +121,10 @@ public sealed class JobStoreTests : IAsyncLifetime
         Assert.Empty((await Events.RebuildAsync(book, write: false)).Differing);
         await using (var connection = await database.OpenAsync())
         {
-            await connection.ExecuteAsync("update termination_state set phase = 'verified', bucket = 'verified' where termination_id = @id", new { id = ends[1] });
+            await connection.ExecuteAsync(
+                "update termination_state set phase = 'verified', bucket = 'verified' where termination_id = @id",
+                new { id = ends[1] }
+            );
             await connection.ExecuteAsync("update cable_tally set ends = 7 where bucket = 'planned'");
         }
 
@@ -162,19 +181,47 @@ public sealed class JobStoreTests : IAsyncLifetime
         PanelRow[] panels = [new(Guid.CreateVersion7(), "PH1", "A", 12), new(Guid.CreateVersion7(), "CS1", "B", 12)];
         var job = await AddJobAsync("Quay", "Workshop", panels);
         var cable = new CableRow(Guid.CreateVersion7(), job.Id, "PH-CS-01", "TightBuffer900", "OM4", 2, 90_000_000_000);
-        var rows = ((string[])["near", "far"]).SelectMany((end, side) => Enumerable.Range(1, 2).Select(strand => new TerminationRow
-        {
-            Id = Guid.CreateVersion7(), CableId = cable.Id, Strand = strand, End = end, Label = $"{end} {strand}", PanelId = panels[side].Id, Port = strand, Phase = "planned", Attempt = 0, Try = 0, NeedsALook = false,
-        })).ToList();
-        var plans = ((CableEnd[])[CableEnd.Near, CableEnd.Far]).Select((end, side) => Event(
-            new Planned(end, ConnectorType.SC, Polish.UPC, FiberGrade.OM4, CableBuild.TightBuffer900, "M4", Length.Mm(500), Length.Mm(300)), side + 1, [.. rows.Where(r => (r.End == "near") == (end == CableEnd.Near)).Select(r => new StrandKnown(r.Id, 0))]));
+        var rows = ((string[])["near", "far"])
+            .SelectMany(
+                (end, side) =>
+                    Enumerable
+                        .Range(1, 2)
+                        .Select(strand => new TerminationRow
+                        {
+                            Id = Guid.CreateVersion7(),
+                            CableId = cable.Id,
+                            Strand = strand,
+                            End = end,
+                            Label = $"{end} {strand}",
+                            PanelId = panels[side].Id,
+                            Port = strand,
+                            Phase = "planned",
+                            Attempt = 0,
+                            Try = 0,
+                            NeedsALook = false,
+                        })
+            )
+            .ToList();
+        var plans = ((CableEnd[])[CableEnd.Near, CableEnd.Far]).Select(
+            (end, side) =>
+                Event(
+                    new Planned(end, ConnectorType.SC, Polish.UPC, FiberGrade.OM4, CableBuild.TightBuffer900, "M4", Length.Mm(500), Length.Mm(300)),
+                    side + 1,
+                    [.. rows.Where(r => (r.End == "near") == (end == CableEnd.Near)).Select(r => new StrandKnown(r.Id, 0))]
+                )
+        );
         await Jobs.AddCableAsync(cable, rows, [.. plans], book, Events);
         return (job.Id, cable.Id, [.. rows.Select(r => r.Id)]);
     }
 
     private async Task<BenchEvent> BeginAsync(Guid strand)
     {
-        var begun = Event(new Begun(), 1, [new StrandKnown(strand, 1)]) with { Device = Guid.CreateVersion7(), Clock = new HybridTime(1_800_000_000_001, 0), Recipe = new RecipeRef("M4", 1) };
+        var begun = Event(new Begun(), 1, [new StrandKnown(strand, 1)]) with
+        {
+            Device = Guid.CreateVersion7(),
+            Clock = new HybridTime(1_800_000_000_001, 0),
+            Recipe = new RecipeRef("M4", 1),
+        };
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync();
         await Events.InsertAsync(connection, transaction, [begun], person);
@@ -183,8 +230,20 @@ public sealed class JobStoreTests : IAsyncLifetime
         return begun;
     }
 
-    private BenchEvent Event(EventBody body, int sequence, IReadOnlyList<StrandKnown> strands) => new(
-        Guid.CreateVersion7(), 1, planner, sequence, new HybridTime(1_800_000_000_000, 0), new DateTimeOffset(2026, 11, 24, 12, 0, 0, TimeSpan.Zero), person, Rulebook.Version, strands, body);
+    private BenchEvent Event(EventBody body, int sequence, IReadOnlyList<StrandKnown> strands) =>
+        new(
+            Guid.CreateVersion7(),
+            1,
+            planner,
+            sequence,
+            new HybridTime(1_800_000_000_000, 0),
+            new DateTimeOffset(2026, 11, 24, 12, 0, 0, TimeSpan.Zero),
+            person,
+            Rulebook.Version,
+            strands,
+            body
+        );
 
-    private async Task<(string, int)[]> TallyAsync(Guid job) => [.. (await Jobs.TalliesAsync([job])).OrderBy(t => t.Bucket, StringComparer.Ordinal).Select(t => (t.Bucket, t.Ends))];
+    private async Task<(string, int)[]> TallyAsync(Guid job) =>
+        [.. (await Jobs.TalliesAsync([job])).OrderBy(t => t.Bucket, StringComparer.Ordinal).Select(t => (t.Bucket, t.Ends))];
 }

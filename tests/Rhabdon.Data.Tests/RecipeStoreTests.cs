@@ -47,7 +47,12 @@ public sealed class RecipeStoreTests : IAsyncLifetime
         {
             await connection.ExecuteAsync(
                 "insert into person (id, name, sign_in, role) values (@id, 'Wren', 'wren', 'lead'); insert into ladder (id, version, content, published_by) values ('wedge-lock', 2, @content, @id)",
-                new { id = Guid.CreateVersion7(), content = JsonSerializer.Serialize(shipped with { Signs = [.. shipped.Signs.Skip(1)] }, CoreJson.Default.Ladder) });
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    content = JsonSerializer.Serialize(shipped with { Signs = [.. shipped.Signs.Skip(1)] }, CoreJson.Default.Ladder),
+                }
+            );
         }
 
         await store.PublishAsync(StarterRecipes.Ladders(), StarterRecipes.Recipes());

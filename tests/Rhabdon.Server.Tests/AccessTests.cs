@@ -18,7 +18,9 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
     public void No_door_is_missing_from_the_list()
     {
         using var client = host.CreateClient();
-        var built = host.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>()
+        var built = host
+            .Services.GetRequiredService<EndpointDataSource>()
+            .Endpoints.OfType<RouteEndpoint>()
             .Where(e => e.RoutePattern.RawText!.StartsWith("/api/v1/", StringComparison.Ordinal))
             .SelectMany(e => e.Metadata.GetMetadata<HttpMethodMetadata>()!.HttpMethods, (e, method) => $"{method} {e.RoutePattern.RawText}");
         Assert.Equal(Doors.All.Select(d => $"{d.Method} {d.Pattern}").Order(), built.Order());
@@ -29,21 +31,33 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
     public void Every_door_says_what_it_needs_and_the_list_says_the_same()
     {
         using var client = host.CreateClient();
-        var needs = host.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>().Where(e => e.RoutePattern.RawText!.StartsWith("/api/v1/", StringComparison.Ordinal))
-            .SelectMany(e => e.Metadata.GetMetadata<HttpMethodMetadata>()!.HttpMethods, (e, method) => (Door: $"{method} {e.RoutePattern.RawText}", e.Metadata.GetMetadata<NeedsPermission>()?.Permission))
+        var needs = host
+            .Services.GetRequiredService<EndpointDataSource>()
+            .Endpoints.OfType<RouteEndpoint>()
+            .Where(e => e.RoutePattern.RawText!.StartsWith("/api/v1/", StringComparison.Ordinal))
+            .SelectMany(
+                e => e.Metadata.GetMetadata<HttpMethodMetadata>()!.HttpMethods,
+                (e, method) => (Door: $"{method} {e.RoutePattern.RawText}", e.Metadata.GetMetadata<NeedsPermission>()?.Permission)
+            )
             .ToDictionary(e => e.Door, e => e.Permission);
-        Assert.All(Doors.All, door => Assert.True(NeedOf(door.Passes).Contains(needs[$"{door.Method} {door.Pattern}"]), $"{door.Method} {door.Pattern} needs {needs[$"{door.Method} {door.Pattern}"]}"));
+        Assert.All(Doors.All, door =>
+            Assert.True(
+                NeedOf(door.Passes).Contains(needs[$"{door.Method} {door.Pattern}"]),
+                $"{door.Method} {door.Pattern} needs {needs[$"{door.Method} {door.Pattern}"]}"
+            )
+        );
     }
 
-    private static Permission?[] NeedOf(Passes passes) => passes switch
-    {
-        Passes.Anyone or Passes.HoldsToken => [null],
-        Passes.SignedIn or Passes.SeesJob or Passes.Secrets => [Permission.See],
-        Passes.WorksOn => [Permission.Work],
-        Passes.PlansJob => [Permission.Plan],
-        Passes.Planner or Passes.LeadsCrew => [Permission.Plan, Permission.Lead],
-        _ => [Permission.Own],
-    };
+    private static Permission?[] NeedOf(Passes passes) =>
+        passes switch
+        {
+            Passes.Anyone or Passes.HoldsToken => [null],
+            Passes.SignedIn or Passes.SeesJob or Passes.Secrets => [Permission.See],
+            Passes.WorksOn => [Permission.Work],
+            Passes.PlansJob => [Permission.Plan],
+            Passes.Planner or Passes.LeadsCrew => [Permission.Plan, Permission.Lead],
+            _ => [Permission.Own],
+        };
 
     [Theory]
     [InlineData("nobody", null)]
@@ -61,7 +75,10 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
         var wrong = new List<string>();
         foreach (var door in Doors.All.Where(d => d is not { Method: "DELETE" }))
         {
-            using var asked = new HttpRequestMessage(new HttpMethod(door.Method), Address(door.Pattern, ids) + door.Query) { Content = door.Body is null ? null : JsonContent.Create(door.Body) };
+            using var asked = new HttpRequestMessage(new HttpMethod(door.Method), Address(door.Pattern, ids) + door.Query)
+            {
+                Content = door.Body is null ? null : JsonContent.Create(door.Body),
+            };
             using var answer = await tablet.Client.SendAsync(asked, HttpCompletionOption.ResponseHeadersRead);
             var expected = Expected(door, role);
             if (!expected.Contains((int)answer.StatusCode))
@@ -94,7 +111,15 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
         var person = await AddAsync(owner, "godwit", "installer", "password-4498");
         var theirs = await host.SignedIn("godwit", "password-4498");
         Assert.True((await theirs.Client.GetAsync("/api/v1/jobs")).IsSuccessStatusCode);
-        await owner.Client.PutAsJsonAsync($"/api/v1/people/{person}", new { name = "Gus Godwit", role = "installer", isActive = false });
+        await owner.Client.PutAsJsonAsync(
+            $"/api/v1/people/{person}",
+            new
+            {
+                name = "Gus Godwit",
+                role = "installer",
+                isActive = false,
+            }
+        );
         Assert.Equal(401, (int)(await theirs.Client.GetAsync("/api/v1/jobs")).StatusCode);
         await Assert.ThrowsAsync<HttpRequestException>(() => host.SignedIn("godwit", "password-4498"));
     }
@@ -121,7 +146,10 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
 
     private static int[] Expected(Door door, string role)
     {
-        int[] passed = door.Method == "GET" ? [200] : door.Pattern.Contains("/events", StringComparison.Ordinal) ? [200] : [400, 401];
+        int[] passed =
+            door.Method == "GET" ? [200]
+            : door.Pattern.Contains("/events", StringComparison.Ordinal) ? [200]
+            : [400, 401];
         if (door.Passes == Passes.HoldsToken)
         {
             return [403];
@@ -138,10 +166,16 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
         {
             Passes.Anyone or Passes.SignedIn => passed,
             Passes.SeesJob => isStranger ? [404] : passed,
-            Passes.WorksOn => isStranger ? [404] : role == "viewer" ? [403] : passed,
+            Passes.WorksOn => isStranger ? [404]
+            : role == "viewer" ? [403]
+            : passed,
             // What the role does not permit is refused before anyone looks whether the job or crew is there.
-            Passes.PlansJob or Passes.LeadsCrew => !plans ? [403] : isStranger ? [404] : passed,
-            Passes.Secrets => isStranger ? [404] : plans ? passed : [403],
+            Passes.PlansJob or Passes.LeadsCrew => !plans ? [403]
+            : isStranger ? [404]
+            : passed,
+            Passes.Secrets => isStranger ? [404]
+            : plans ? passed
+            : [403],
             Passes.Planner => plans ? passed : [403],
             _ => role == "owner" ? passed : [403],
         };
@@ -150,8 +184,11 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
     private static string Address(string pattern, IReadOnlyDictionary<string, string> ids)
     {
         var room = pattern.Split('/')[3];
-        var address = pattern.Replace("{id:guid}", ids.GetValueOrDefault(room, Guid.Empty.ToString()), StringComparison.Ordinal)
-            .Replace("{recipe}", "A1", StringComparison.Ordinal).Replace("{id}", "A1", StringComparison.Ordinal).Replace("{kind}", "svg", StringComparison.Ordinal)
+        var address = pattern
+            .Replace("{id:guid}", ids.GetValueOrDefault(room, Guid.Empty.ToString()), StringComparison.Ordinal)
+            .Replace("{recipe}", "A1", StringComparison.Ordinal)
+            .Replace("{id}", "A1", StringComparison.Ordinal)
+            .Replace("{kind}", "svg", StringComparison.Ordinal)
             .Replace("{hash}", ids["hash"], StringComparison.Ordinal);
         return pattern == "/api/v1/bench" ? $"{address}?strands={ids["terminations"]}" : address;
     }
@@ -160,7 +197,10 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
     private async Task<IReadOnlyDictionary<string, string>> IdsAsync()
     {
         var owner = await host.SignedIn("olive", "saltmarsh-owner");
-        var crews = (await owner.Client.GetFromJsonAsync<JsonArray>("/api/v1/crews"))!.ToDictionary(c => c!["name"]!.GetValue<string>(), c => c!["id"]!.ToString());
+        var crews = (await owner.Client.GetFromJsonAsync<JsonArray>("/api/v1/crews"))!.ToDictionary(
+            c => c!["name"]!.GetValue<string>(),
+            c => c!["id"]!.ToString()
+        );
         await AddAsync(owner, "tern", "lead", "password-4499", crews["Sandpiper"]);
         await AddAsync(owner, "wader", "installer", "password-4496", crews["Heron"]);
         var crew = (await owner.Client.GetFromJsonAsync<JsonNode>("/api/v1/crew"))!;
@@ -168,8 +208,12 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
         var job = (await owner.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))![^1]!;
         return new Dictionary<string, string>
         {
-            ["jobs"] = job["job"]!["id"]!.ToString(), ["cables"] = job["cables"]![0]!["id"]!.ToString(), ["terminations"] = (await owner.StrandAsync(1)).ToString(),
-            ["hash"] = await KeepPictureAsync(owner, await owner.StrandAsync(1)), ["crews"] = crews["Heron"], ["people"] = PersonOf("wader"),
+            ["jobs"] = job["job"]!["id"]!.ToString(),
+            ["cables"] = job["cables"]![0]!["id"]!.ToString(),
+            ["terminations"] = (await owner.StrandAsync(1)).ToString(),
+            ["hash"] = await KeepPictureAsync(owner, await owner.StrandAsync(1)),
+            ["crews"] = crews["Heron"],
+            ["people"] = PersonOf("wader"),
         };
     }
 
@@ -183,7 +227,17 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
 
     private static async Task<string> AddAsync(TestTablet owner, string signIn, string role, string password, string? crew = null)
     {
-        var made = await owner.Client.PostAsJsonAsync("/api/v1/people", new { name = $"{signIn} Shore", signIn, role, password, crew });
+        var made = await owner.Client.PostAsJsonAsync(
+            "/api/v1/people",
+            new
+            {
+                name = $"{signIn} Shore",
+                signIn,
+                role,
+                password,
+                crew,
+            }
+        );
         return made.IsSuccessStatusCode ? (await made.Content.ReadFromJsonAsync<JsonNode>())!["id"]!.ToString() : string.Empty;
     }
 }

@@ -67,7 +67,10 @@ public sealed class AppendTests(Host host) : IClassFixture<Host>
     {
         var (tablet, strand) = await Open(2, "far");
         var stranger = await host.SignedIn("sandpiper", "saltmarsh-sandpiper");
-        Assert.Equal(HttpStatusCode.NotFound, (await stranger.Client.GetAsync($"/api/v1/terminations/{strand}/story", TestContext.Current.CancellationToken)).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.NotFound,
+            (await stranger.Client.GetAsync($"/api/v1/terminations/{strand}/story", TestContext.Current.CancellationToken)).StatusCode
+        );
         Assert.Equal((int[])[404], await stranger.SendAsync(tablet.Make(strand, new Begun(), known: 1)));
         var viewer = await host.SignedIn("viewer", "saltmarsh-viewer");
         Assert.Equal((int[])[403], await viewer.SendAsync(viewer.Make(strand, new Begun(), known: 1)));
@@ -107,7 +110,17 @@ public sealed class AppendTests(Host host) : IClassFixture<Host>
     [Fact]
     public async Task The_worked_fiber_example_is_an_open_computation()
     {
-        var answer = await host.CreateClient().PostAsJsonAsync("/api/v1/calc/fiber-left", new { recipe = "M4", service = "500 mm", least = "300 mm", used = "0 mm" });
+        var answer = await host.CreateClient()
+            .PostAsJsonAsync(
+                "/api/v1/calc/fiber-left",
+                new
+                {
+                    recipe = "M4",
+                    service = "500 mm",
+                    least = "300 mm",
+                    used = "0 mm",
+                }
+            );
         var left = await answer.Content.ReadFromJsonAsync<JsonNode>();
         Assert.Equal((5, 13), (left!["cutOffs"]!.GetValue<int>(), left["recleaves"]!.GetValue<int>()));
     }

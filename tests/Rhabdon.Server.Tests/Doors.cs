@@ -51,20 +51,76 @@ public static class Doors
         new("POST", "/api/v1/session/enrolled", Passes.Planner, new { people = Array.Empty<Guid>() }),
         new("GET", "/api/v1/session/notices", Passes.SignedIn),
         new("DELETE", "/api/v1/session/notices/{id:guid}", Passes.SignedIn),
-        new("POST", "/api/v1/first-owner", Passes.HoldsToken, new { token = "", name = "", signIn = "", password = "", pin = "" }),
+        new(
+            "POST",
+            "/api/v1/first-owner",
+            Passes.HoldsToken,
+            new
+            {
+                token = "",
+                name = "",
+                signIn = "",
+                password = "",
+                pin = "",
+            }
+        ),
         new("GET", "/api/v1/crews", Passes.SignedIn),
         new("POST", "/api/v1/crews", Passes.Owner, new { name = "" }),
         new("GET", "/api/v1/crew", Passes.Planner),
-        new("POST", "/api/v1/people", Passes.Planner, new { name = "", signIn = "", role = "" }),
-        new("PUT", "/api/v1/people/{id:guid}", Passes.Owner, new { name = "", role = "", isActive = true }),
+        new(
+            "POST",
+            "/api/v1/people",
+            Passes.Planner,
+            new
+            {
+                name = "",
+                signIn = "",
+                role = "",
+            }
+        ),
+        new(
+            "PUT",
+            "/api/v1/people/{id:guid}",
+            Passes.Owner,
+            new
+            {
+                name = "",
+                role = "",
+                isActive = true,
+            }
+        ),
         new("POST", "/api/v1/people/{id:guid}/secrets", Passes.Secrets, new { pin = "1" }),
         new("POST", "/api/v1/crews/{id:guid}/members", Passes.LeadsCrew, new { person = Guid.Empty, from = "2026-01-01" }),
         new("POST", "/api/v1/crews/{id:guid}/members/end", Passes.LeadsCrew, new { person = Guid.Empty, day = "2026-01-01" }),
         new("GET", "/api/v1/jobs", Passes.SignedIn),
-        new("POST", "/api/v1/jobs", Passes.Planner, new { name = "", customer = "", site = "", timeZone = "", labelPattern = "", panels = Array.Empty<int>(), crews = Array.Empty<Guid>() }),
+        new(
+            "POST",
+            "/api/v1/jobs",
+            Passes.Planner,
+            new
+            {
+                name = "",
+                customer = "",
+                site = "",
+                timeZone = "",
+                labelPattern = "",
+                panels = Array.Empty<int>(),
+                crews = Array.Empty<Guid>(),
+            }
+        ),
         new("GET", "/api/v1/jobs/{id:guid}", Passes.SeesJob),
         new("POST", "/api/v1/jobs/{id:guid}/cables", Passes.PlansJob, Cable),
-        new("POST", "/api/v1/jobs/{id:guid}/ports", Passes.PlansJob, new { cable = "", strands = 0, list = "" }),
+        new(
+            "POST",
+            "/api/v1/jobs/{id:guid}/ports",
+            Passes.PlansJob,
+            new
+            {
+                cable = "",
+                strands = 0,
+                list = "",
+            }
+        ),
         new("GET", "/api/v1/jobs/{id:guid}/export", Passes.SeesJob),
         new("GET", "/api/v1/jobs/{id:guid}/export.zip", Passes.SeesJob),
         new("GET", "/api/v1/jobs/{id:guid}/record.csv", Passes.SeesJob),
@@ -91,7 +147,22 @@ public static class Doors
         new("GET", "/api/v1/terminations/{id:guid}/pictures/{hash}", Passes.SeesJob),
         new("PUT", "/api/v1/terminations/{id:guid}/pictures/{hash}", Passes.WorksOn, "no picture"),
         new("GET", "/api/v1/profiles", Passes.SignedIn),
-        new("POST", "/api/v1/profiles", Passes.Planner, new { formatVersion = 1, id = "", version = 1, title = new { en = "" }, modes = Array.Empty<string>(), polishes = Array.Empty<string>(), zones = Array.Empty<string>(), source = new { en = "" } }),
+        new(
+            "POST",
+            "/api/v1/profiles",
+            Passes.Planner,
+            new
+            {
+                formatVersion = 1,
+                id = "",
+                version = 1,
+                title = new { en = "" },
+                modes = Array.Empty<string>(),
+                polishes = Array.Empty<string>(),
+                zones = Array.Empty<string>(),
+                source = new { en = "" },
+            }
+        ),
         new("POST", "/api/v1/profiles/{id}/confirmation", Passes.Planner, new { version = 1, edition = "" }),
         new("GET", "/api/v1/instruments/microscope", Passes.SignedIn),
         new("GET", "/api/v1/instruments/microscope/frame", Passes.SignedIn),
@@ -99,20 +170,85 @@ public static class Doors
         new("GET", "/api/v1/looks", Passes.SignedIn),
         new("GET", "/api/v1/live", Passes.SignedIn),
         new("POST", "/api/v1/calc/strip-plan", Passes.Anyone, new { recipe = "none" }),
-        new("POST", "/api/v1/calc/fiber-left", Passes.Anyone, new { recipe = "none", service = "1 mm", least = "1 mm", used = "0 mm" }),
+        new(
+            "POST",
+            "/api/v1/calc/fiber-left",
+            Passes.Anyone,
+            new
+            {
+                recipe = "none",
+                service = "1 mm",
+                least = "1 mm",
+                used = "0 mm",
+            }
+        ),
         new("POST", "/api/v1/calc/fit-window", Passes.Anyone, new { recipe = "none" }),
-        new("POST", "/api/v1/calc/fit", Passes.Anyone, new { recipe = "none", combination = new { connector = "SC", polish = "PC", build = "flat-drop", grade = "OM4" } }),
+        new(
+            "POST",
+            "/api/v1/calc/fit",
+            Passes.Anyone,
+            new
+            {
+                recipe = "none",
+                combination = new
+                {
+                    connector = "SC",
+                    polish = "PC",
+                    build = "flat-drop",
+                    grade = "OM4",
+                },
+            }
+        ),
         new("POST", "/api/v1/calc/technique", Passes.Anyone, new { crews = 1 }),
         new("POST", "/api/v1/calc/recipe", Passes.Anyone, new { recipe = 1 }),
         new("POST", "/api/v1/calc/end-face", Passes.Anyone, new { picture = "none" }),
         new("POST", "/api/v1/calc/end-face-row", Passes.Anyone, new { picture = "none" }),
-        new("POST", "/api/v1/calc/bench", Passes.Anyone, new { look = new { slots = new[] { new { termination = Guid.Empty, strand = 0, label = "" } }, pace = "stage-by-stage", unit = "mm" }, events = Array.Empty<BenchEvent>() }),
+        new(
+            "POST",
+            "/api/v1/calc/bench",
+            Passes.Anyone,
+            new
+            {
+                look = new
+                {
+                    slots = new[]
+                    {
+                        new
+                        {
+                            termination = Guid.Empty,
+                            strand = 0,
+                            label = "",
+                        },
+                    },
+                    pace = "stage-by-stage",
+                    unit = "mm",
+                },
+                events = Array.Empty<BenchEvent>(),
+            }
+        ),
     ];
 
-    private static object Cable => new
-    {
-        name = "", build = "tight-buffer-900", grade = "OM4", strands = 0, length = "0 mm", near = End, far = End,
-    };
+    private static object Cable =>
+        new
+        {
+            name = "",
+            build = "tight-buffer-900",
+            grade = "OM4",
+            strands = 0,
+            length = "0 mm",
+            near = End,
+            far = End,
+        };
 
-    private static object End => new { panel = Guid.Empty, firstPort = 1, connector = "SC", polish = "UPC", recipe = "none", service = "1 mm", least = "2 mm" };
+    private static object End =>
+        new
+        {
+            panel = Guid.Empty,
+            firstPort = 1,
+            connector = "SC",
+            polish = "UPC",
+            recipe = "none",
+            service = "1 mm",
+            least = "2 mm",
+        };
 }

@@ -14,14 +14,24 @@ namespace Rhabdon.Server.Tests;
 /// <summary>Pictures of end faces as they are sent: graded without a sign-in, and whatever is no picture refused with a reason and without cost.</summary>
 public sealed class EndFaceTests(Host host) : IClassFixture<Host>
 {
-    private static readonly MadeFace Pitted = new(1024, 768, 500, 390, 0.3, new FaceAppearance(), [new MadeMark(MarkKind.Pit, [new Spot(-25, 28)], 7, -0.3)], 7);
+    private static readonly MadeFace Pitted = new(
+        1024,
+        768,
+        500,
+        390,
+        0.3,
+        new FaceAppearance(),
+        [new MadeMark(MarkKind.Pit, [new Spot(-25, 28)], 7, -0.3)],
+        7
+    );
 
-    public static TheoryData<string, byte[]> Pictures => new()
-    {
-        { "png", PictureWriter.Png(FaceRenderer.Draw(Pitted)) },
-        { "jpeg", PictureWriter.Jpeg(FaceRenderer.Draw(Pitted), 85) },
-        { "bmp", Bitmap(FaceRenderer.Draw(Pitted)) },
-    };
+    public static TheoryData<string, byte[]> Pictures =>
+        new()
+        {
+            { "png", PictureWriter.Png(FaceRenderer.Draw(Pitted)) },
+            { "jpeg", PictureWriter.Jpeg(FaceRenderer.Draw(Pitted), 85) },
+            { "bmp", Bitmap(FaceRenderer.Draw(Pitted)) },
+        };
 
     [Theory]
     [MemberData(nameof(Pictures))]
@@ -86,7 +96,11 @@ public sealed class EndFaceTests(Host host) : IClassFixture<Host>
     [Fact]
     public async Task A_row_is_answered_fiber_by_fiber_and_tells_when_it_is_not_whole()
     {
-        var row = (await (await host.CreateClient().PostAsync("/api/v1/calc/end-face-row", Form(PictureWriter.Png(FaceRenderer.Draw(Pitted)), "sm-upc"))).Content.ReadFromJsonAsync<JsonObject>())!;
+        var row = (
+            await (
+                await host.CreateClient().PostAsync("/api/v1/calc/end-face-row", Form(PictureWriter.Png(FaceRenderer.Draw(Pitted)), "sm-upc"))
+            ).Content.ReadFromJsonAsync<JsonObject>()
+        )!;
         Assert.Equal("fail", (string)row["verdict"]!);
         Assert.Equal(["A", "B"], row["fibers"]!.AsArray().Single()!["zones"]!.AsArray().Select(z => (string)z!["zone"]!));
         var reasons = row["reasons"]!.AsArray().Select(r => (string)r!).ToList();
@@ -94,20 +108,21 @@ public sealed class EndFaceTests(Host host) : IClassFixture<Host>
         Assert.Matches("^Fiber 1: A defect of (6[.][0-9]|7|7[.][0-9]) µm in zone B is over 5 µm[.]$", Assert.Single(reasons.Skip(1)));
     }
 
-    public static TheoryData<string, byte[], string, string, int> Refused => new()
-    {
-        { "picture", Encoding.UTF8.GetBytes("this is text, named .png"), "sm-upc", "", 400 },
-        { "picture", [], "sm-upc", "", 400 },
-        { "picture", PictureWriter.Png(FaceRenderer.Draw(Pitted))[..20_000], "sm-upc", "", 400 },
-        { "picture", PictureWriter.Jpeg(FaceRenderer.Draw(Pitted), 80)[..2_000], "sm-upc", "", 400 },
-        { "picture", PngHeader(30_000, 30_000), "sm-upc", "", 413 },
-        { "picture", PngHeader(0, 0), "sm-upc", "", 400 },
-        { "picture", new byte[PictureReader.MostBytes + 1], "sm-upc", "", 413 },
-        { "profile", PictureWriter.Png(FaceRenderer.Draw(Pitted)), "unheard", "", 400 },
-        { "core", PictureWriter.Png(FaceRenderer.Draw(Pitted)), "mm", "", 400 },
-        { "umPerPixel", PictureWriter.Png(FaceRenderer.Draw(Pitted)), "sm-upc", "-1", 400 },
-        { "umPerPixel", PictureWriter.Png(FaceRenderer.Draw(Pitted)), "sm-upc", "NaN", 400 },
-    };
+    public static TheoryData<string, byte[], string, string, int> Refused =>
+        new()
+        {
+            { "picture", Encoding.UTF8.GetBytes("this is text, named .png"), "sm-upc", "", 400 },
+            { "picture", [], "sm-upc", "", 400 },
+            { "picture", PictureWriter.Png(FaceRenderer.Draw(Pitted))[..20_000], "sm-upc", "", 400 },
+            { "picture", PictureWriter.Jpeg(FaceRenderer.Draw(Pitted), 80)[..2_000], "sm-upc", "", 400 },
+            { "picture", PngHeader(30_000, 30_000), "sm-upc", "", 413 },
+            { "picture", PngHeader(0, 0), "sm-upc", "", 400 },
+            { "picture", new byte[PictureReader.MostBytes + 1], "sm-upc", "", 413 },
+            { "profile", PictureWriter.Png(FaceRenderer.Draw(Pitted)), "unheard", "", 400 },
+            { "core", PictureWriter.Png(FaceRenderer.Draw(Pitted)), "mm", "", 400 },
+            { "umPerPixel", PictureWriter.Png(FaceRenderer.Draw(Pitted)), "sm-upc", "-1", 400 },
+            { "umPerPixel", PictureWriter.Png(FaceRenderer.Draw(Pitted)), "sm-upc", "NaN", 400 },
+        };
 
     [Theory]
     [MemberData(nameof(Refused))]
@@ -130,10 +145,16 @@ public sealed class EndFaceTests(Host host) : IClassFixture<Host>
     public void Compressing_a_picture_keeps_the_verdict(int quality)
     {
         var profile = FaceProfiles.Find("sm-upc")!;
-        foreach (var face in (MadeFace[])[Pitted, Pitted with { Marks = [] }, Pitted with { Marks = [new MadeMark(MarkKind.Scratch, [new Spot(-40, 20), new Spot(35, 28)], 5, -0.25)] }])
+        foreach (
+            var face in (MadeFace[])
+                [Pitted, Pitted with { Marks = [] }, Pitted with { Marks = [new MadeMark(MarkKind.Scratch, [new Spot(-40, 20), new Spot(35, 28)], 5, -0.25)] }]
+        )
         {
             var image = FaceRenderer.Draw(face);
-            Assert.Equal(FaceGrader.Grade(image, profile, FiberCore.SingleMode).Verdict, FaceGrader.Grade(PictureReader.Read(PictureWriter.Jpeg(image, quality)).Image!, profile, FiberCore.SingleMode).Verdict);
+            Assert.Equal(
+                FaceGrader.Grade(image, profile, FiberCore.SingleMode).Verdict,
+                FaceGrader.Grade(PictureReader.Read(PictureWriter.Jpeg(image, quality)).Image!, profile, FiberCore.SingleMode).Verdict
+            );
         }
     }
 

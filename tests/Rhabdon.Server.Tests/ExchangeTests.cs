@@ -49,7 +49,9 @@ public sealed class ExchangeTests(Host host) : IClassFixture<Host>
         Assert.Equal(400, (int)(await ImportAsync(owner, With(archive, $"pictures/{hash}.png", picture[..^1]), "application/zip")).StatusCode);
         Assert.Equal(400, (int)(await ImportAsync(owner, archive[..^100], "application/zip")).StatusCode);
         Assert.Empty((await owner.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))!);
-        var limits = JsonNode.Parse(JsonSerializer.Serialize(FaceProfiles.Find("sm-pc")! with { Id = "harbor-pc", Version = 3 }, CoreJson.Default.FaceProfile))!;
+        var limits = JsonNode.Parse(
+            JsonSerializer.Serialize(FaceProfiles.Find("sm-pc")! with { Id = "harbor-pc", Version = 3 }, CoreJson.Default.FaceProfile)
+        )!;
         var taken = await ImportAsync(owner, With(archive, "limits/harbor-pc.3.json", Encoding.UTF8.GetBytes(limits.ToJsonString())), "application/zip");
         Assert.True(taken.IsSuccessStatusCode, await taken.Content.ReadAsStringAsync());
         Assert.Equal(picture, await owner.Client.GetByteArrayAsync($"/api/v1/terminations/{strand}/pictures/{hash}"));
@@ -72,11 +74,21 @@ public sealed class ExchangeTests(Host host) : IClassFixture<Host>
         var altered = JsonNode.Parse(file)!;
         switch (place)
         {
-            case "formatVersion": altered[place] = 2; break;
-            case "connectors": altered[place]![0]!["phase"] = "rejected"; break;
-            case "aside": altered[place]![0]!["terminations"]![0] = Guid.CreateVersion7().ToString(); break;
-            case "events": altered[place]![3]!["actor"] = Guid.CreateVersion7().ToString(); break;
-            default: altered[place]![0]!["recipe"]!["cuts"]![0]!["length"] = "31 mm"; break;
+            case "formatVersion":
+                altered[place] = 2;
+                break;
+            case "connectors":
+                altered[place]![0]!["phase"] = "rejected";
+                break;
+            case "aside":
+                altered[place]![0]!["terminations"]![0] = Guid.CreateVersion7().ToString();
+                break;
+            case "events":
+                altered[place]![3]!["actor"] = Guid.CreateVersion7().ToString();
+                break;
+            default:
+                altered[place]![0]!["recipe"]!["cuts"]![0]!["length"] = "31 mm";
+                break;
         }
 
         await using var empty = new Host();
@@ -94,9 +106,17 @@ public sealed class ExchangeTests(Host host) : IClassFixture<Host>
         var job = (await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))![^1]!["job"]!["id"];
         var lines = (await lead.Client.GetStringAsync($"/api/v1/jobs/{job}/record.csv")).Trim().Split("\r\n");
         Assert.Equal(25, lines.Length);
-        Assert.StartsWith("label,cable,strand,end,connector,polish,grade,mode,recipe,state,attempts,tries,rework", lines[0].TrimStart('\uFEFF'), StringComparison.Ordinal);
+        Assert.StartsWith(
+            "label,cable,strand,end,connector,polish,grade,mode,recipe,state,attempts,tries,rework",
+            lines[0].TrimStart('\uFEFF'),
+            StringComparison.Ordinal
+        );
         var reworked = Assert.Single(lines, l => l.StartsWith("PH1-A:05,", StringComparison.Ordinal));
-        Assert.Contains(",SC,UPC,OM4,multimode,M4 v1,verified,2,4,light-seen: tap; light-seen: re-cleave; light-seen: new-connector,", reworked, StringComparison.Ordinal);
+        Assert.Contains(
+            ",SC,UPC,OM4,multimode,M4 v1,verified,2,4,light-seen: tap; light-seen: re-cleave; light-seen: new-connector,",
+            reworked,
+            StringComparison.Ordinal
+        );
     }
 
     private async Task SendInAnothersNameAsync(Guid strand)

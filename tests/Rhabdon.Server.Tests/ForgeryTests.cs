@@ -50,8 +50,21 @@ public sealed class ForgeryTests(Host host) : IClassFixture<Host>
         var key = await SigningKey.OfAsync(heron, heron.Device);
         var begun = key.Sign(heron.Make(strand, new Begun(), 1));
         var elsewhere = heron.Make(strand, new Begun(), 1) with { Device = Guid.CreateVersion7() };
-        Assert.Equal((int[])[403, 403, 403], await viewer.SendAsync(
-            begun with { Id = Guid.CreateVersion7() }, key.Sign(elsewhere), begun with { Id = Guid.CreateVersion7(), Signature = "none" }));
+        Assert.Equal(
+            (int[])[403, 403, 403],
+            await viewer.SendAsync(
+                begun with
+                {
+                    Id = Guid.CreateVersion7(),
+                },
+                key.Sign(elsewhere),
+                begun with
+                {
+                    Id = Guid.CreateVersion7(),
+                    Signature = "none",
+                }
+            )
+        );
         var lead = await host.SignedIn("lead", "saltmarsh-lead");
         Assert.Equal((int[])[403], await viewer.SendAsync(key.Sign(heron.Make(strand, new Begun(), 1) with { Actor = lead.Person })));
     }
@@ -107,9 +120,23 @@ public sealed class ForgeryTests(Host host) : IClassFixture<Host>
     {
         var heron = await host.SignedIn();
         var strand = await heron.StrandAsync(5, "far");
-        Assert.Equal((int[])[422, 422, 400], await heron.SendAsync(
-            heron.Make(strand, new Begun(), 1) with { Rules = "0" }, heron.Make(strand, new Batched(Guid.CreateVersion7()), 1) with { Recipe = new RecipeRef("none", 1) },
-            heron.Make(strand, new Batched(Guid.CreateVersion7()), 1) with { Recipe = new RecipeRef(new string('x', 5_000), 1) }));
+        Assert.Equal(
+            (int[])[422, 422, 400],
+            await heron.SendAsync(
+                heron.Make(strand, new Begun(), 1) with
+                {
+                    Rules = "0",
+                },
+                heron.Make(strand, new Batched(Guid.CreateVersion7()), 1) with
+                {
+                    Recipe = new RecipeRef("none", 1),
+                },
+                heron.Make(strand, new Batched(Guid.CreateVersion7()), 1) with
+                {
+                    Recipe = new RecipeRef(new string('x', 5_000), 1),
+                }
+            )
+        );
     }
 
     // One tap a day ahead, then the clock is right again; and a year behind: all of it is taken, stands in its order, and the story says what the clock said.
@@ -122,7 +149,16 @@ public sealed class ForgeryTests(Host host) : IClassFixture<Host>
         var ahead = heron.Make(strand, new Begun(), 1) with { At = tomorrow, Clock = new HybridTime(tomorrow.ToUnixTimeMilliseconds(), 0) };
         Assert.Equal((int[])[200, 200], await heron.SendAsync(ahead, heron.Make(strand, new StepDone(1, 1, "parts"), 2)));
         var lastYear = DateTimeOffset.UtcNow.AddYears(-1);
-        Assert.Equal((int[])[200], await heron.SendAsync(heron.Make(strand, new StepDone(1, 1, "mark"), 3) with { At = lastYear, Clock = new HybridTime(lastYear.ToUnixTimeMilliseconds(), 0) }));
+        Assert.Equal(
+            (int[])[200],
+            await heron.SendAsync(
+                heron.Make(strand, new StepDone(1, 1, "mark"), 3) with
+                {
+                    At = lastYear,
+                    Clock = new HybridTime(lastYear.ToUnixTimeMilliseconds(), 0),
+                }
+            )
+        );
         var lines = (await heron.Client.GetFromJsonAsync<JsonNode>($"/api/v1/terminations/{strand}/story"))!["lines"]!.AsArray();
         Assert.Equal(["planned", "begun", "step-done", "step-done"], lines.Select(l => l!["kind"]!.GetValue<string>()));
         Assert.Equal((string[])["counts"], lines.Select(l => l!["standing"]!.GetValue<string>()).Distinct());
@@ -139,7 +175,14 @@ public sealed class ForgeryTests(Host host) : IClassFixture<Host>
         Assert.Equal(new DateOnly(2026, 7, 1), await connection.ExecuteScalarAsync<DateOnly>("select site_day(@night, 'America/Halifax')", new { night }));
         Assert.Equal(new DateOnly(2026, 7, 2), await connection.ExecuteScalarAsync<DateOnly>("select site_day(@night, 'Nowhere/At all')", new { night }));
         var ground = new AppendContext(
-            new Dictionary<Guid, StreamPlace>(), [new JobRight(heronId, jobId, "installer", "America/Halifax", new DateOnly(2026, 7, 2), null, null)], [], [], [], [], []);
+            new Dictionary<Guid, StreamPlace>(),
+            [new JobRight(heronId, jobId, "installer", "America/Halifax", new DateOnly(2026, 7, 2), null, null)],
+            [],
+            [],
+            [],
+            [],
+            []
+        );
         Assert.Null(ground.AccessOf(heronId, jobId, new DateTimeOffset(night)));
         Assert.NotNull(ground.AccessOf(heronId, jobId, new DateTimeOffset(night.AddHours(2))));
     }

@@ -19,6 +19,7 @@ public sealed class GuessingTests(Host host) : IClassFixture<Host>
         // Nor are other names, from this address.
         Assert.Equal(HttpStatusCode.TooManyRequests, await TryAsync("sandpiper", "a wrong password"));
 
-        async Task<HttpStatusCode> TryAsync(string signIn, string secret) => (await client.PostAsJsonAsync("/api/v1/session", new { signIn, secret })).StatusCode;
+        async Task<HttpStatusCode> TryAsync(string signIn, string secret) =>
+            (await client.PostAsJsonAsync("/api/v1/session", new { signIn, secret })).StatusCode;
     }
 }

@@ -27,7 +27,17 @@ public sealed class Host : WebApplicationFactory<Program>
         var tablet = new TestTablet(CreateClient());
         await tablet.RenewAsync();
         var token = await FirstOwnerEndpoints.PromiseAsync(Services.GetRequiredService<PeopleStore>(), TimeProvider.System);
-        var made = await tablet.Client.PostAsJsonAsync("/api/v1/first-owner", new { token, name = "Piers Halyard", signIn = "piers", password = "a long password", pin = "771904" });
+        var made = await tablet.Client.PostAsJsonAsync(
+            "/api/v1/first-owner",
+            new
+            {
+                token,
+                name = "Piers Halyard",
+                signIn = "piers",
+                password = "a long password",
+                pin = "771904",
+            }
+        );
         made.EnsureSuccessStatusCode();
         await tablet.RenewAsync();
         return tablet;

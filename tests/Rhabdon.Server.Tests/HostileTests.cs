@@ -13,13 +13,33 @@ namespace Rhabdon.Server.Tests;
 /// <summary>Two thousand malformed, oversized, stale, foreign and hostile requests over every door: never a fault of the server, never a change.</summary>
 public sealed class HostileTests(Host host) : IClassFixture<Host>
 {
-    private static readonly string[] Texts = ["", " ", "null", "'; drop table event; --", "<script>", "٣", "../../etc/passwd", new('x', 10_000), "\ud83d\udca5", "-1", "1e999", "\u0000"];
+    private static readonly string[] Texts =
+    [
+        "",
+        " ",
+        "null",
+        "'; drop table event; --",
+        "<script>",
+        "٣",
+        "../../etc/passwd",
+        new('x', 10_000),
+        "\ud83d\udca5",
+        "-1",
+        "1e999",
+        "\u0000",
+    ];
 
     [Fact]
     public async Task Two_thousand_hostile_requests_change_nothing_and_break_nothing()
     {
         var random = new Random(20261124);
-        TestTablet[] tablets = [new(host.CreateClient()), await host.SignedIn(), await host.SignedIn("viewer", "saltmarsh-viewer"), await host.SignedIn("olive", "saltmarsh-owner")];
+        TestTablet[] tablets =
+        [
+            new(host.CreateClient()),
+            await host.SignedIn(),
+            await host.SignedIn("viewer", "saltmarsh-viewer"),
+            await host.SignedIn("olive", "saltmarsh-owner"),
+        ];
         await tablets[0].RenewAsync();
         var strand = await tablets[1].StrandAsync(9);
         var before = await SnapshotAsync();
@@ -42,12 +62,23 @@ public sealed class HostileTests(Host host) : IClassFixture<Host>
 
     private static HttpRequestMessage Hostile(Random random, Door door, TestTablet tablet, Guid strand)
     {
-        var id = random.Next(4) switch { 0 => Guid.Empty.ToString(), 1 => Guid.CreateVersion7().ToString(), 2 => strand.ToString(), _ => Uri.EscapeDataString(Texts[random.Next(6)]) };
-        var address = door.Pattern.Replace("{id:guid}", id, StringComparison.Ordinal) + random.Next(5) switch
+        var id = random.Next(4) switch
         {
-            3 => $"?find={Uri.EscapeDataString(Texts[random.Next(Texts.Length)])}&skip={random.Next(-9, 9)}",
-            0 => $"?strands={Uri.EscapeDataString(Texts[random.Next(7)])}", 1 => "?unit=furlong&strands=,,,", 2 => $"?strands={strand},{strand}", _ => string.Empty,
+            0 => Guid.Empty.ToString(),
+            1 => Guid.CreateVersion7().ToString(),
+            2 => strand.ToString(),
+            _ => Uri.EscapeDataString(Texts[random.Next(6)]),
         };
+        var address =
+            door.Pattern.Replace("{id:guid}", id, StringComparison.Ordinal)
+            + random.Next(5) switch
+            {
+                3 => $"?find={Uri.EscapeDataString(Texts[random.Next(Texts.Length)])}&skip={random.Next(-9, 9)}",
+                0 => $"?strands={Uri.EscapeDataString(Texts[random.Next(7)])}",
+                1 => "?unit=furlong&strands=,,,",
+                2 => $"?strands={strand},{strand}",
+                _ => string.Empty,
+            };
         var asked = new HttpRequestMessage(new HttpMethod(door.Method), address);
         if (door.Method != "GET")
         {
@@ -113,19 +144,29 @@ public sealed class HostileTests(Host host) : IClassFixture<Host>
         }
 
         var text = body?.ToJsonString() ?? "null";
-        return random.Next(8) switch { 0 => text[..(text.Length / 2)], 1 => "[" + text + "]", 2 => Texts[random.Next(Texts.Length)], _ => text };
+        return random.Next(8) switch
+        {
+            0 => text[..(text.Length / 2)],
+            1 => "[" + text + "]",
+            2 => Texts[random.Next(Texts.Length)],
+            _ => text,
+        };
     }
 
     // Every table's rows, but for the count of wrong sign-ins, which is meant to change.
     private async Task<string> SnapshotAsync()
     {
         await using var connection = await host.Services.GetRequiredService<Database>().OpenAsync();
-        var tables = await connection.QueryAsync<string>("select table_name from information_schema.tables where table_schema = 'public' and table_name not in ('protection_key', 'schemaversions', 'sign_in_try') order by 1");
+        var tables = await connection.QueryAsync<string>(
+            "select table_name from information_schema.tables where table_schema = 'public' and table_name not in ('protection_key', 'schemaversions', 'sign_in_try') order by 1"
+        );
         var hashes = new List<string>();
         foreach (var table in tables)
         {
             var columns = table == "person" ? "id, name, sign_in, role, password_hash, pin_hash, is_active" : "t.*";
-            hashes.Add($"{table} {await connection.ExecuteScalarAsync<string>($"select md5(string_agg(r::text, '|' order by r::text)) from (select {columns} from {table} t) r")}");
+            hashes.Add(
+                $"{table} {await connection.ExecuteScalarAsync<string>($"select md5(string_agg(r::text, '|' order by r::text)) from (select {columns} from {table} t) r")}"
+            );
         }
 
         return string.Join('\n', hashes);

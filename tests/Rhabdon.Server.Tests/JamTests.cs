@@ -28,7 +28,10 @@ public sealed class JamTests(Host host) : IClassFixture<Host>
     {
         var heron = await host.SignedIn();
         var strand = await heron.StrandAsync(9);
-        Assert.Equal((int[])[200, 200], await heron.SendAsync(heron.Make(strand, new Batched(Guid.CreateVersion7()), 1), heron.Make(strand, new Batched(null), 2)));
+        Assert.Equal(
+            (int[])[200, 200],
+            await heron.SendAsync(heron.Make(strand, new Batched(Guid.CreateVersion7()), 1), heron.Make(strand, new Batched(null), 2))
+        );
         Assert.Equal(3, (await StoryAsync(heron, strand))["lines"]!.AsArray().Count);
         var opened = (await (await heron.Client.PostAsJsonAsync("/api/v1/bench", new { strands = new[] { strand } })).Content.ReadFromJsonAsync<JsonNode>())!;
         Assert.Equal([0, 0, 1, 1, 2, 2], opened["strands"]![0]!["events"]!.AsArray().Select(n => n!.GetValue<int>()));
@@ -49,12 +52,17 @@ public sealed class JamTests(Host host) : IClassFixture<Host>
         Assert.Equal((int[])[202], await heron.SendAsync(heron.Make(strand, new Begun(), 2)));
         var lead = await host.SignedIn("lead", "saltmarsh-lead");
         var job = (await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))![^1]!["job"]!["id"]!.GetValue<Guid>();
-        foreach (var door in (string[])[$"/api/v1/bench?strands={strand}", $"/api/v1/jobs/{job}/export", $"/api/v1/jobs/{job}/record.csv", $"/api/v1/terminations/{strand}/stories"])
+        foreach (
+            var door in (string[])
+                [$"/api/v1/bench?strands={strand}", $"/api/v1/jobs/{job}/export", $"/api/v1/jobs/{job}/record.csv", $"/api/v1/terminations/{strand}/stories"]
+        )
         {
             Assert.Equal((door, HttpStatusCode.OK), (door, (await lead.Client.GetAsync(door)).StatusCode));
         }
 
-        var (folded, _) = await host.Services.GetRequiredService<EventStore>().RebuildAsync(await host.Services.GetRequiredService<RecipeBookCache>().BookAsync(), write: true);
+        var (folded, _) = await host
+            .Services.GetRequiredService<EventStore>()
+            .RebuildAsync(await host.Services.GetRequiredService<RecipeBookCache>().BookAsync(), write: true);
         Assert.Equal((12 + (4 * 6) + 36) * 2, folded);
         var file = await lead.Client.GetByteArrayAsync($"/api/v1/jobs/{job}/export");
         Assert.Contains(JobFile.Read(file).Events, e => e.Body is Unreadable u && u.Content == content);
@@ -66,7 +74,11 @@ public sealed class JamTests(Host host) : IClassFixture<Host>
         var heron = await host.SignedIn();
         var strand = await heron.StrandAsync(12);
         var good = JsonSerializer.Serialize(heron.Make(strand, new Begun(), 1), CoreJson.Default.BenchEvent);
-        using var body = new StringContent($$"""[{"id":"\ud800"},{{good}},{"id":"{{Guid.CreateVersion7()}}","x":"\u0000"}]""", Encoding.UTF8, "application/json");
+        using var body = new StringContent(
+            $$"""[{"id":"\ud800"},{{good}},{"id":"{{Guid.CreateVersion7()}}","x":"\u0000"}]""",
+            Encoding.UTF8,
+            "application/json"
+        );
         var answers = (await (await heron.Client.PostAsync("/api/v1/events", body)).Content.ReadFromJsonAsync<JsonArray>())!;
         Assert.Equal([400, 200, 400], answers.Select(a => a!["status"]!.GetValue<int>()));
     }
@@ -75,9 +87,19 @@ public sealed class JamTests(Host host) : IClassFixture<Host>
     public async Task Text_that_could_not_be_kept_is_refused_at_every_door()
     {
         var owner = await host.SignedIn("olive", "saltmarsh-owner");
-        foreach (var door in Doors.All.Where(d => d is { Method: "POST" or "PUT", Body: not null } && !d.Pattern.EndsWith("/events", StringComparison.Ordinal) && !d.Pattern.Contains("face", StringComparison.Ordinal) && !d.Pattern.Contains("picture", StringComparison.Ordinal)))
+        foreach (
+            var door in Doors.All.Where(d =>
+                d is { Method: "POST" or "PUT", Body: not null }
+                && !d.Pattern.EndsWith("/events", StringComparison.Ordinal)
+                && !d.Pattern.Contains("face", StringComparison.Ordinal)
+                && !d.Pattern.Contains("picture", StringComparison.Ordinal)
+            )
+        )
         {
-            var address = door.Pattern.Replace("{id:guid}", Guid.CreateVersion7().ToString(), StringComparison.Ordinal).Replace("{id}", "M4", StringComparison.Ordinal).Replace("{recipe}", "M4", StringComparison.Ordinal);
+            var address = door
+                .Pattern.Replace("{id:guid}", Guid.CreateVersion7().ToString(), StringComparison.Ordinal)
+                .Replace("{id}", "M4", StringComparison.Ordinal)
+                .Replace("{recipe}", "M4", StringComparison.Ordinal);
             foreach (var text in Texts)
             {
                 using var asked = new HttpRequestMessage(new HttpMethod(door.Method), address) { Content = JsonContent.Create(new { any = text }) };
@@ -107,9 +129,37 @@ public sealed class JamTests(Host host) : IClassFixture<Host>
     {
         var heron = await host.SignedIn();
         var strand = Guid.CreateVersion7();
-        var slots = Enumerable.Repeat(new { termination = strand, strand = 1, label = "A" }, 300).ToArray();
-        var events = Enumerable.Range(0, 400).Select(i => JsonNode.Parse(JsonSerializer.Serialize(heron.Make(strand, new Retracted(Guid.CreateVersion7(), "x", false), i), CoreJson.Default.BenchEvent))).ToArray();
-        var answer = await host.CreateClient().PostAsJsonAsync("/api/v1/calc/bench", new { look = new { slots, pace = "stage-by-stage", unit = "mm" }, events });
+        var slots = Enumerable
+            .Repeat(
+                new
+                {
+                    termination = strand,
+                    strand = 1,
+                    label = "A",
+                },
+                300
+            )
+            .ToArray();
+        var events = Enumerable
+            .Range(0, 400)
+            .Select(i =>
+                JsonNode.Parse(JsonSerializer.Serialize(heron.Make(strand, new Retracted(Guid.CreateVersion7(), "x", false), i), CoreJson.Default.BenchEvent))
+            )
+            .ToArray();
+        var answer = await host.CreateClient()
+            .PostAsJsonAsync(
+                "/api/v1/calc/bench",
+                new
+                {
+                    look = new
+                    {
+                        slots,
+                        pace = "stage-by-stage",
+                        unit = "mm",
+                    },
+                    events,
+                }
+            );
         Assert.Equal(HttpStatusCode.BadRequest, answer.StatusCode);
         using var large = new ByteArrayContent(new byte[1_200_000]);
         large.Headers.ContentType = new MediaTypeHeaderValue("application/json");
@@ -120,7 +170,9 @@ public sealed class JamTests(Host host) : IClassFixture<Host>
     public async Task Every_answer_says_what_a_page_may_do_with_it()
     {
         var client = host.CreateClient();
-        foreach (var (path, isPrivate) in ((string, bool)[])[("/api/v1/session", true), ("/api/v1/nothing", true), ("/api/v1/jobs", true), ("/health/live", false)])
+        foreach (
+            var (path, isPrivate) in ((string, bool)[])[("/api/v1/session", true), ("/api/v1/nothing", true), ("/api/v1/jobs", true), ("/health/live", false)]
+        )
         {
             var answer = await client.GetAsync(path);
             Assert.Contains("form-action 'self'", string.Join(';', answer.Headers.GetValues("Content-Security-Policy")), StringComparison.Ordinal);
@@ -143,7 +195,8 @@ public sealed class JamTests(Host host) : IClassFixture<Host>
         Assert.Equal(HttpStatusCode.BadRequest, await PutAsync([.. picture, .. "<script>"u8]));
         Assert.Equal(HttpStatusCode.BadRequest, await PutAsync([.. picture, .. picture]));
 
-        async Task<HttpStatusCode> PutAsync(byte[] file) => (await heron.Client.PutAsync($"/api/v1/terminations/{strand}/pictures/{PictureHash.Of(file)}", new ByteArrayContent(file))).StatusCode;
+        async Task<HttpStatusCode> PutAsync(byte[] file) =>
+            (await heron.Client.PutAsync($"/api/v1/terminations/{strand}/pictures/{PictureHash.Of(file)}", new ByteArrayContent(file))).StatusCode;
     }
 
     [Theory]
@@ -167,14 +220,24 @@ public sealed class JamTests(Host host) : IClassFixture<Host>
     [InlineData("PH1-A:01", "PH1-A:01")]
     public void No_cell_starts_a_formula(string label, string cell)
     {
-        var termination = new FileTermination(Guid.CreateVersion7(), Guid.CreateVersion7(), 1, Rhabdon.Core.Catalog.CableEnd.Near, Guid.CreateVersion7(), 1, 1, label);
+        var termination = new FileTermination(
+            Guid.CreateVersion7(),
+            Guid.CreateVersion7(),
+            1,
+            Rhabdon.Core.Catalog.CableEnd.Near,
+            Guid.CreateVersion7(),
+            1,
+            1,
+            label
+        );
         var connector = new FileConnector(label, Rhabdon.Core.Recipes.StrandPhase.Planned, false, Length.Zero, []);
         var row = Encoding.UTF8.GetString(RecordCsv.Write([("C", termination, connector)], new Dictionary<Guid, string>())).Split("\r\n")[1];
         Assert.Contains(cell, row, StringComparison.Ordinal);
         Assert.True(label == cell || !row.Contains(label, StringComparison.Ordinal) || cell.Contains(label, StringComparison.Ordinal));
     }
 
-    private static async Task<JsonNode> StoryAsync(TestTablet tablet, Guid strand) => (await tablet.Client.GetFromJsonAsync<JsonNode>($"/api/v1/terminations/{strand}/story"))!;
+    private static async Task<JsonNode> StoryAsync(TestTablet tablet, Guid strand) =>
+        (await tablet.Client.GetFromJsonAsync<JsonNode>($"/api/v1/terminations/{strand}/story"))!;
 
     private async Task<HttpStatusCode> TooLargeAsync(HttpContent large)
     {
@@ -188,10 +251,19 @@ public sealed class JamTests(Host host) : IClassFixture<Host>
         await using var connection = await host.Services.GetRequiredService<Database>().OpenAsync();
         await connection.ExecuteAsync(
             """
-            insert into event (id, device_id, device_sequence, clock_ms, clock_count, actor_id, kind, content) values (@id, @device, 1, 1764000000000, 0, @actor, 'batched', @content);
+            insert into event (id, device_id, device_sequence, clock_ms, clock_count, actor_id, kind, content) values (@id, @device, 1, 1764000000000, 0,
+                @actor, 'batched', @content);
             insert into event_stream (stream_id, event_id) values (@strand, @id);
             update termination_state set events = events + 1 where termination_id = @strand
             """,
-            new { id = Guid.CreateVersion7(), device = Guid.CreateVersion7(), strand, actor, content });
+            new
+            {
+                id = Guid.CreateVersion7(),
+                device = Guid.CreateVersion7(),
+                strand,
+                actor,
+                content,
+            }
+        );
     }
 }

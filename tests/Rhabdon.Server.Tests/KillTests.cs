@@ -103,7 +103,11 @@ public sealed class KillTests
     }
 
     private static BenchEvent[] Work(TestTablet lead, Guid[] strands) =>
-        [.. strands.SelectMany(s => (BenchEvent[])[lead.Make(s, new Begun(), 1), lead.Make(s, new StepDone(1, 1, "parts"), 2), lead.Make(s, new StepDone(1, 1, "mark"), 3)])];
+        [
+            .. strands.SelectMany(s =>
+                (BenchEvent[])[lead.Make(s, new Begun(), 1), lead.Make(s, new StepDone(1, 1, "parts"), 2), lead.Make(s, new StepDone(1, 1, "mark"), 3)]
+            ),
+        ];
 
     private static async Task AskedAgainAsync(ServerProcess server, TestTablet lead, string database, BenchEvent[] events, int planned)
     {
@@ -115,7 +119,9 @@ public sealed class KillTests
     private static async Task<int> WaitingAsync(string database)
     {
         await using var connection = new NpgsqlConnection($"{database};Pooling=false");
-        return await connection.ExecuteScalarAsync<int>("select count(*)::int from pg_stat_activity where datname = current_database() and wait_event_type = 'Lock'");
+        return await connection.ExecuteScalarAsync<int>(
+            "select count(*)::int from pg_stat_activity where datname = current_database() and wait_event_type = 'Lock'"
+        );
     }
 
     // Writes until told to stop, each event again until it is answered; whatever was sent has been answered in the end.
@@ -146,7 +152,8 @@ public sealed class KillTests
         {
             return (await tablet.SendAsync(events)).All(status => status == 200);
         }
-        catch (Exception fault) when (fault is IOException or System.Text.Json.JsonException or HttpRequestException { StatusCode: null or HttpStatusCode.ServiceUnavailable })
+        catch (Exception fault)
+            when (fault is IOException or System.Text.Json.JsonException or HttpRequestException { StatusCode: null or HttpStatusCode.ServiceUnavailable })
         {
             return false;
         }

@@ -29,18 +29,21 @@ public sealed class LiveTests
     {
         var reader = new StreamReader(await client.GetStreamAsync("/api/v1/live"));
         var ready = new TaskCompletionSource();
-        return (ready.Task, Task.Run(async () =>
-        {
-            while (await reader.ReadLineAsync() is { } line)
+        return (
+            ready.Task,
+            Task.Run(async () =>
             {
-                ready.TrySetResult();
-                if (line == "event: news")
+                while (await reader.ReadLineAsync() is { } line)
                 {
-                    return (await reader.ReadLineAsync())!;
+                    ready.TrySetResult();
+                    if (line == "event: news")
+                    {
+                        return (await reader.ReadLineAsync())!;
+                    }
                 }
-            }
 
-            return string.Empty;
-        }));
+                return string.Empty;
+            })
+        );
     }
 }

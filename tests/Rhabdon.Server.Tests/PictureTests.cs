@@ -2,8 +2,8 @@ using System.Net;
 using System.Net.Http.Headers;
 using System.Text;
 using Rhabdon.Core.EndFaces;
-using Rhabdon.Vision.Drawing;
 using Rhabdon.Imaging;
+using Rhabdon.Vision.Drawing;
 
 namespace Rhabdon.Server.Tests;
 

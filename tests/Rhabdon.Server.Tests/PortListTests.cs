@@ -6,7 +6,8 @@ namespace Rhabdon.Server.Tests;
 /// <summary>A cable's strands placed by a CSV list: looked at first, taken whole or not at all.</summary>
 public sealed class PortListTests(Host host) : IClassFixture<Host>
 {
-    private const string Good = "Strand;End;Closet;Panel;Port;Position;Label\n1;near;PH1;A;20;1;\"Desk 1\"\n2;near;PH1;A;20;2;\n1;far;CS2;B;24;;\n2;far;CS2;B;23;;\n";
+    private const string Good =
+        "Strand;End;Closet;Panel;Port;Position;Label\n1;near;PH1;A;20;1;\"Desk 1\"\n2;near;PH1;A;20;2;\n1;far;CS2;B;24;;\n2;far;CS2;B;23;;\n";
 
     [Fact]
     public async Task A_list_is_looked_at_first_and_nothing_is_stored()
@@ -15,7 +16,9 @@ public sealed class PortListTests(Host host) : IClassFixture<Host>
         var preview = await PreviewAsync(lead, Good, 2);
         Assert.Empty(preview["faults"]!.AsArray());
         Assert.Equal((string[])["Desk 1", "PH1-A:20", "CS2-B:24", "CS2-B:23"], preview["rows"]!.AsArray().Select(r => r!["label"]!.GetValue<string>()));
-        Assert.DoesNotContain((await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))![^1]!["cables"]!.AsArray(), c => c!["name"]!.GetValue<string>() == "PH-CS-09");
+        Assert.DoesNotContain((await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))![^1]!["cables"]!.AsArray(), c =>
+            c!["name"]!.GetValue<string>() == "PH-CS-09"
+        );
     }
 
     [Theory]
@@ -49,7 +52,15 @@ public sealed class PortListTests(Host host) : IClassFixture<Host>
     public async Task A_list_that_fits_places_each_end_where_it_says()
     {
         var lead = await host.SignedIn("lead", "saltmarsh-lead");
-        var answer = await AddAsync(lead, "PH-CS-07", 2, Good.Replace("20;", "22;", StringComparison.Ordinal).Replace("Desk 1", "Desk 7", StringComparison.Ordinal).Replace("24;", "22;", StringComparison.Ordinal).Replace("23;", "21;", StringComparison.Ordinal));
+        var answer = await AddAsync(
+            lead,
+            "PH-CS-07",
+            2,
+            Good.Replace("20;", "22;", StringComparison.Ordinal)
+                .Replace("Desk 1", "Desk 7", StringComparison.Ordinal)
+                .Replace("24;", "22;", StringComparison.Ordinal)
+                .Replace("23;", "21;", StringComparison.Ordinal)
+        );
         Assert.True(answer.IsSuccessStatusCode, await answer.Content.ReadAsStringAsync());
         var cable = (await answer.Content.ReadFromJsonAsync<JsonNode>())!["id"];
         var rows = (await lead.Client.GetFromJsonAsync<JsonNode>($"/api/v1/cables/{cable}/ladder"))!["rows"]!;
@@ -60,19 +71,48 @@ public sealed class PortListTests(Host host) : IClassFixture<Host>
 
     private static (string, int, int) Where(JsonNode end) => (end["label"]!.GetValue<string>(), end["port"]!.GetValue<int>(), end["position"]!.GetValue<int>());
 
-    private static async Task<string> JobAsync(TestTablet lead) => (await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))![^1]!["job"]!["id"]!.ToString();
+    private static async Task<string> JobAsync(TestTablet lead) =>
+        (await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))![^1]!["job"]!["id"]!.ToString();
 
     private static async Task<JsonNode> PreviewAsync(TestTablet lead, string list, int strands)
     {
-        var answer = await lead.Client.PostAsJsonAsync($"/api/v1/jobs/{await JobAsync(lead)}/ports", new { cable = "PH-CS-09", strands, list });
+        var answer = await lead.Client.PostAsJsonAsync(
+            $"/api/v1/jobs/{await JobAsync(lead)}/ports",
+            new
+            {
+                cable = "PH-CS-09",
+                strands,
+                list,
+            }
+        );
         return (await answer.EnsureSuccessStatusCode().Content.ReadFromJsonAsync<JsonNode>())!;
     }
 
     private static async Task<HttpResponseMessage> AddAsync(TestTablet lead, string name, int strands, string list)
     {
-        var end = new { panel = (Guid?)null, firstPort = 1, connector = "SC", polish = "UPC", recipe = "M4", service = "500 mm", least = "300 mm" };
+        var end = new
+        {
+            panel = (Guid?)null,
+            firstPort = 1,
+            connector = "SC",
+            polish = "UPC",
+            recipe = "M4",
+            service = "500 mm",
+            least = "300 mm",
+        };
         return await lead.Client.PostAsJsonAsync(
             $"/api/v1/jobs/{await JobAsync(lead)}/cables",
-            new { name, build = "tight-buffer-900", grade = "OM4", strands, length = "90 m", near = end, far = end, ports = list });
+            new
+            {
+                name,
+                build = "tight-buffer-900",
+                grade = "OM4",
+                strands,
+                length = "90 m",
+                near = end,
+                far = end,
+                ports = list,
+            }
+        );
     }
 }

@@ -2,8 +2,8 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Rhabdon.Core.EndFaces;
-using Rhabdon.Vision.Drawing;
 using Rhabdon.Imaging;
+using Rhabdon.Vision.Drawing;
 
 namespace Rhabdon.Server.Tests;
 
@@ -48,7 +48,9 @@ public sealed class ProfileTests(Host host) : IClassFixture<Host>
         Assert.Equal(HttpStatusCode.NoContent, await ConfirmAsync(lead, "harbor-pc", 1, "Harbor line's paper 7"));
 
         // A pit of 2.5 µm in the cladding: PC bears it (from memory), this buyer does not. Who is not signed in is not told of the buyer's limits.
-        var picture = PictureWriter.Png(FaceRenderer.Draw(new MadeFace(800, 600, 400, 300, 0.4, new FaceAppearance(), [new MadeMark(MarkKind.Pit, [new Spot(30, 10)], 2.5, -0.3)], 3)));
+        var picture = PictureWriter.Png(
+            FaceRenderer.Draw(new MadeFace(800, 600, 400, 300, 0.4, new FaceAppearance(), [new MadeMark(MarkKind.Pit, [new Spot(30, 10)], 2.5, -0.3)], 3))
+        );
         Assert.Equal("pass", await VerdictAsync(installer.Client, picture, "sm-pc"));
         Assert.Equal("fail", await VerdictAsync(installer.Client, picture, "harbor-pc"));
         Assert.Null(await VerdictAsync(host.CreateClient(), picture, "harbor-pc"));
@@ -60,7 +62,8 @@ public sealed class ProfileTests(Host host) : IClassFixture<Host>
         return (string?)(await (await client.PostAsync("/api/v1/calc/end-face", form)).Content.ReadFromJsonAsync<JsonObject>())!["verdict"];
     }
 
-    private static async Task<string> FieldAsync(HttpResponseMessage answer) => (string)(await answer.Content.ReadFromJsonAsync<JsonObject>())!["faults"]![0]!["field"]!;
+    private static async Task<string> FieldAsync(HttpResponseMessage answer) =>
+        (string)(await answer.Content.ReadFromJsonAsync<JsonObject>())!["faults"]![0]!["field"]!;
 
     private static async Task<JsonNode> ProfileAsync(TestTablet tablet, string id) =>
         (await tablet.Client.GetFromJsonAsync<JsonArray>("/api/v1/profiles"))!.Single(p => (string)p!["id"]! == id)!;

@@ -13,14 +13,19 @@ public class SchemaTests
     {
         var folder = Path.Combine(Checkout.Root(), "docs", "schemas");
         Assert.Equal(FileSchemas.All.Keys.Order(), Directory.GetFiles(folder).Select(Path.GetFileName).Order());
-        Assert.All(FileSchemas.All, schema => Assert.True(File.ReadAllText(Path.Combine(folder, schema.Key)) == schema.Value, $"{schema.Key} is stale: run ./rhabdon schemas."));
+        Assert.All(FileSchemas.All, schema =>
+            Assert.True(File.ReadAllText(Path.Combine(folder, schema.Key)) == schema.Value, $"{schema.Key} is stale: run ./rhabdon schemas.")
+        );
     }
 
     // Another program writes what the schema allows: all of it must be read.
     [Fact]
     public void What_the_schema_of_a_length_allows_is_read()
     {
-        var schema = new Regex(JsonSerializer.Deserialize<string>(Regex.Match(FileSchemas.All["recipe.schema.json"], "\"pattern\": (\".*\"),").Groups[1].Value)!, RegexOptions.ECMAScript);
+        var schema = new Regex(
+            JsonSerializer.Deserialize<string>(Regex.Match(FileSchemas.All["recipe.schema.json"], "\"pattern\": (\".*\"),").Groups[1].Value)!,
+            RegexOptions.ECMAScript
+        );
         string[] parts = ["0", "1", "3", "7", "16", "64", "99999", "000", ".", "/", "-", " ", "mm", "cm", "m", "µm", "in", "\"", "x"];
         var (chance, allowed) = (new Random(20261128), 0);
         for (var i = 0; i < 300_000; i++)

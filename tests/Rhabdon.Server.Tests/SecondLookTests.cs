@@ -3,9 +3,9 @@ using System.Text.Json.Nodes;
 using Dapper;
 using Microsoft.Extensions.DependencyInjection;
 using Rhabdon.Core.EndFaces;
-using Rhabdon.Vision.Drawing;
 using Rhabdon.Data;
 using Rhabdon.Imaging;
+using Rhabdon.Vision.Drawing;
 
 namespace Rhabdon.Server.Tests;
 
@@ -25,7 +25,9 @@ public sealed class SecondLookTests(Host host) : IClassFixture<Host>
         await using (var connection = await host.Services.GetRequiredService<Database>().OpenAsync())
         {
             await connection.ExecuteAsync(
-                "insert into second_look (event_id, hash, profile, version, verdict) select event_id, @hash, 'mm', 1, 'pass' from event_stream where stream_id = @strand", new { hash, strand });
+                "insert into second_look (event_id, hash, profile, version, verdict) select event_id, @hash, 'mm', 1, 'pass' from event_stream where stream_id = @strand",
+                new { hash, strand }
+            );
         }
 
         JsonArray looks = [];

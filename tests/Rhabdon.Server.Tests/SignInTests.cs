@@ -43,10 +43,33 @@ public sealed class SignInTests(Host host) : IClassFixture<Host>
     public async Task Leads_and_owners_have_PINs_of_six_digits()
     {
         var owner = await host.SignedIn("olive", "saltmarsh-owner");
-        var four = await owner.Client.PostAsJsonAsync("/api/v1/people", new { name = "Tess Tern", signIn = "tess", role = "lead", pin = "1234", password = "password-tess" });
+        var four = await owner.Client.PostAsJsonAsync(
+            "/api/v1/people",
+            new
+            {
+                name = "Tess Tern",
+                signIn = "tess",
+                role = "lead",
+                pin = "1234",
+                password = "password-tess",
+            }
+        );
         Assert.Equal(HttpStatusCode.BadRequest, four.StatusCode);
         var person = await AddAsync("curlew", "installer", pin: "1234");
-        Assert.Equal(HttpStatusCode.OK, (await owner.Client.PutAsJsonAsync($"/api/v1/people/{person}", new { name = "Cal Curlew", role = "lead", isActive = true })).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.OK,
+            (
+                await owner.Client.PutAsJsonAsync(
+                    $"/api/v1/people/{person}",
+                    new
+                    {
+                        name = "Cal Curlew",
+                        role = "lead",
+                        isActive = true,
+                    }
+                )
+            ).StatusCode
+        );
         var theirs = await FreshAsync();
         Assert.Equal(HttpStatusCode.OK, await TryAsync(theirs, "curlew", "password-curlew"));
         Assert.Equal(HttpStatusCode.Unauthorized, await TryAsync(theirs, "curlew", "1234"));
@@ -57,7 +80,10 @@ public sealed class SignInTests(Host host) : IClassFixture<Host>
     {
         await AddAsync("whimbrel", "installer");
         var client = await FreshAsync();
-        var (known, unknown) = (await client.PostAsJsonAsync("/api/v1/session", new { signIn = "whimbrel", secret = "wrong wrong" }), await client.PostAsJsonAsync("/api/v1/session", new { signIn = "nobody", secret = "wrong wrong" }));
+        var (known, unknown) = (
+            await client.PostAsJsonAsync("/api/v1/session", new { signIn = "whimbrel", secret = "wrong wrong" }),
+            await client.PostAsJsonAsync("/api/v1/session", new { signIn = "nobody", secret = "wrong wrong" })
+        );
         Assert.Equal(HttpStatusCode.Unauthorized, known.StatusCode);
         Assert.Equal(await Says(known), await Says(unknown));
         for (var wrong = 0; wrong < 5; wrong++)
@@ -116,7 +142,15 @@ public sealed class SignInTests(Host host) : IClassFixture<Host>
         var former = await AddAsync("knot", "installer", pin: "1212");
         var owner = await host.SignedIn("olive", "saltmarsh-owner");
         var today = DateOnly.FromDateTime(DateTime.UtcNow);
-        await owner.Client.PostAsJsonAsync($"/api/v1/crews/{heron}/members", new { person = former, from = today.AddDays(-9), to = today.AddDays(-3) });
+        await owner.Client.PostAsJsonAsync(
+            $"/api/v1/crews/{heron}/members",
+            new
+            {
+                person = former,
+                from = today.AddDays(-9),
+                to = today.AddDays(-3),
+            }
+        );
         Assert.Equal(HttpStatusCode.NotFound, (await lead.Client.PostAsJsonAsync($"/api/v1/people/{former}/secrets", new { pin = "3434" })).StatusCode);
         Assert.NotEqual(heron, sandpiper);
     }
@@ -128,15 +162,40 @@ public sealed class SignInTests(Host host) : IClassFixture<Host>
         var second = await AddAsync("avocet", "owner");
         var theirs = await host.SignedIn("avocet", "password-avocet");
         var answers = await Task.WhenAll(
-            first.Client.PutAsJsonAsync($"/api/v1/people/{second}", new { name = "Ava Avocet", role = "viewer", isActive = true }),
-            theirs.Client.PutAsJsonAsync($"/api/v1/people/{first.Person}", new { name = "Olive Quay", role = "viewer", isActive = true }));
+            first.Client.PutAsJsonAsync(
+                $"/api/v1/people/{second}",
+                new
+                {
+                    name = "Ava Avocet",
+                    role = "viewer",
+                    isActive = true,
+                }
+            ),
+            theirs.Client.PutAsJsonAsync(
+                $"/api/v1/people/{first.Person}",
+                new
+                {
+                    name = "Olive Quay",
+                    role = "viewer",
+                    isActive = true,
+                }
+            )
+        );
         Assert.Single(answers, a => a.IsSuccessStatusCode);
         var left = answers[0].IsSuccessStatusCode ? first : theirs;
         var people = (await left.Client.GetFromJsonAsync<JsonNode>("/api/v1/crew"))!["people"]!.AsArray();
         Assert.Single(people, p => p!["role"]!.GetValue<string>() == "owner");
         if (!answers[0].IsSuccessStatusCode)
         {
-            await theirs.Client.PutAsJsonAsync($"/api/v1/people/{first.Person}", new { name = "Olive Quay", role = "owner", isActive = true });
+            await theirs.Client.PutAsJsonAsync(
+                $"/api/v1/people/{first.Person}",
+                new
+                {
+                    name = "Olive Quay",
+                    role = "owner",
+                    isActive = true,
+                }
+            );
         }
     }
 
@@ -163,14 +222,28 @@ public sealed class SignInTests(Host host) : IClassFixture<Host>
     private async Task<(string Heron, string Sandpiper)> CrewAsync()
     {
         var owner = await host.SignedIn("olive", "saltmarsh-owner");
-        var crews = (await owner.Client.GetFromJsonAsync<JsonArray>("/api/v1/crews"))!.ToDictionary(c => c!["name"]!.GetValue<string>(), c => c!["id"]!.GetValue<string>());
+        var crews = (await owner.Client.GetFromJsonAsync<JsonArray>("/api/v1/crews"))!.ToDictionary(
+            c => c!["name"]!.GetValue<string>(),
+            c => c!["id"]!.GetValue<string>()
+        );
         return (crews["Heron"], crews["Sandpiper"]);
     }
 
     private async Task<string> AddAsync(string signIn, string role, string? crew = null, string? pin = null)
     {
         var owner = await host.SignedIn("olive", "saltmarsh-owner");
-        var made = await owner.Client.PostAsJsonAsync("/api/v1/people", new { name = $"{signIn} Shore", signIn, role, crew, pin, password = $"password-{signIn}" });
+        var made = await owner.Client.PostAsJsonAsync(
+            "/api/v1/people",
+            new
+            {
+                name = $"{signIn} Shore",
+                signIn,
+                role,
+                crew,
+                pin,
+                password = $"password-{signIn}",
+            }
+        );
         return (await made.EnsureSuccessStatusCode().Content.ReadFromJsonAsync<JsonNode>())!["id"]!.GetValue<string>();
     }
 }

@@ -14,14 +14,24 @@ internal sealed class SigningKey
     public static async Task<SigningKey> OfAsync(TestTablet tablet, Guid device)
     {
         var made = new SigningKey();
-        var answer = await tablet.Client.PostAsJsonAsync("/api/v1/session/keys", new { device, publicKey = Convert.ToBase64String(made.key.ExportSubjectPublicKeyInfo()) });
+        var answer = await tablet.Client.PostAsJsonAsync(
+            "/api/v1/session/keys",
+            new { device, publicKey = Convert.ToBase64String(made.key.ExportSubjectPublicKeyInfo()) }
+        );
         Assert.Equal(204, (int)answer.StatusCode);
         return made;
     }
 
     // WebCrypto gives r and s one after the other (IEEE P1363).
-    public BenchEvent Sign(BenchEvent happened) => happened with
-    {
-        Signature = Convert.ToBase64String(key.SignData(Encoding.UTF8.GetBytes(EventText.Canonical(happened)), HashAlgorithmName.SHA256, DSASignatureFormat.IeeeP1363FixedFieldConcatenation)),
-    };
+    public BenchEvent Sign(BenchEvent happened) =>
+        happened with
+        {
+            Signature = Convert.ToBase64String(
+                key.SignData(
+                    Encoding.UTF8.GetBytes(EventText.Canonical(happened)),
+                    HashAlgorithmName.SHA256,
+                    DSASignatureFormat.IeeeP1363FixedFieldConcatenation
+                )
+            ),
+        };
 }

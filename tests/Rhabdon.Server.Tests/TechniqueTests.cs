@@ -11,11 +11,18 @@ public sealed class TechniqueTests(Host host) : IClassFixture<Host>
     [Fact]
     public async Task A_lead_chooses_and_the_whole_crew_and_nobody_else_follows()
     {
-        var (lead, heron, stranger) = (await host.SignedIn("lead", "saltmarsh-lead"), await host.SignedIn(), await host.SignedIn("sandpiper", "saltmarsh-sandpiper"));
+        var (lead, heron, stranger) = (
+            await host.SignedIn("lead", "saltmarsh-lead"),
+            await host.SignedIn(),
+            await host.SignedIn("sandpiper", "saltmarsh-sandpiper")
+        );
         var crew = (await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/crews"))![0]!["id"]!;
         var chosen = await lead.Client.PutAsJsonAsync($"/api/v1/crews/{crew}/techniques/A1", new { options = new { clean = "dry" } });
         Assert.Equal(204, (int)chosen.StatusCode);
-        Assert.Equal("dry", (await heron.Client.GetFromJsonAsync<JsonNode>("/api/v1/recipes"))!["techniques"]![0]!["technique"]!["options"]!["clean"]!.GetValue<string>());
+        Assert.Equal(
+            "dry",
+            (await heron.Client.GetFromJsonAsync<JsonNode>("/api/v1/recipes"))!["techniques"]![0]!["technique"]!["options"]!["clean"]!.GetValue<string>()
+        );
         Assert.Empty((await stranger.Client.GetFromJsonAsync<JsonNode>("/api/v1/recipes"))!["techniques"]!.AsArray());
         Assert.Contains("clean-dry", await StepsAsync(heron));
         Assert.DoesNotContain("clean-dry", await StepsAsync(stranger));

@@ -12,7 +12,9 @@ using Rhabdon.Documents.Templates;
 
 namespace Rhabdon.Server.Tests;
 
-/// <summary>The 1:1 template, measured in the files as a rule would on the paper: a point is 1/72 in (PDF 32000-1, 8.3.2.3), an SVG unit here a millimeter.</summary>
+/// <summary>
+/// The 1:1 template, measured in the files as a rule would on the paper: a point is 1/72 in (PDF 32000-1, 8.3.2.3), an SVG unit here a millimeter.
+/// </summary>
 public sealed class TemplateTests
 {
     private const double MillimetersPerPoint = 25.4 / 72;
@@ -30,7 +32,10 @@ public sealed class TemplateTests
         Assert.Equal("297mm", svg.Attribute("width")?.Value);
         Assert.Equal("0 0 297 210", svg.Attribute("viewBox")?.Value);
         var tip = svg.Elements().Where(e => e.Name.LocalName == "rect").Min(e => At(e, "x"));
-        var drawn = svg.Elements().Where(e => e.Attribute("data-mark")?.Value.StartsWith($"{id}/", StringComparison.Ordinal) == true).Select(e => At(e, "x1") - tip).Order();
+        var drawn = svg.Elements()
+            .Where(e => e.Attribute("data-mark")?.Value.StartsWith($"{id}/", StringComparison.Ordinal) == true)
+            .Select(e => At(e, "x1") - tip)
+            .Order();
         var plan = StripPlan.For(Measuring.Worked(Book.Latest(id)!.Recipe, build, Technique.Usual), isRecleave: false);
         Assert.Equal(plan.Marks.Select(m => (double)m.FromTip!.Value.Millimeters).Order(), drawn, (a, b) => Math.Abs(a - b) < Tolerance);
     }
@@ -58,7 +63,13 @@ public sealed class TemplateTests
     [Fact]
     public void Several_recipes_share_a_sheet_each_with_its_version_and_what_is_unconfirmed_says_so()
     {
-        var pages = Pages(Paper.A4, ("M1", CableBuild.Cordage30), ("M4", CableBuild.TightBuffer900), ("A1", CableBuild.Cordage30), ("S2", CableBuild.TightBuffer900));
+        var pages = Pages(
+            Paper.A4,
+            ("M1", CableBuild.Cordage30),
+            ("M4", CableBuild.TightBuffer900),
+            ("A1", CableBuild.Cordage30),
+            ("S2", CableBuild.TightBuffer900)
+        );
         Assert.Equal(2, pages.Count);
         Assert.Equal(3, pages[0].Texts.Count(t => t.Text == "v1 \u00b7 UNCONFIRMED"));
         Assert.Contains(pages[0].Texts, t => t.Text.Contains("glass cleaved 8.5 mm", StringComparison.Ordinal));
@@ -81,7 +92,9 @@ public sealed class TemplateTests
         TemplateLayout.Pages([.. recipes.Select(r => Reader.Read(Book.Latest(r.Id)!, r.Build, Technique.Usual))], paper, Phrasebook.English);
 
     private static IEnumerable<(double X1, double Y1, double X2, double Y2)> Lines(string pdf) =>
-        Regex.Matches(pdf, @"([\d.-]+) ([\d.-]+) m\s+([\d.-]+) ([\d.-]+) l\b").Select(m => (Number(m.Groups[1]), Number(m.Groups[2]), Number(m.Groups[3]), Number(m.Groups[4])));
+        Regex
+            .Matches(pdf, @"([\d.-]+) ([\d.-]+) m\s+([\d.-]+) ([\d.-]+) l\b")
+            .Select(m => (Number(m.Groups[1]), Number(m.Groups[2]), Number(m.Groups[3]), Number(m.Groups[4])));
 
     private static double At(XElement element, string name) => double.Parse(element.Attribute(name)!.Value, CultureInfo.InvariantCulture);
 

@@ -57,8 +57,18 @@ public sealed class TestTablet(HttpClient client)
     {
         var (now, number) = (DateTimeOffset.UtcNow, Interlocked.Increment(ref sequence));
         return new BenchEvent(
-            Guid.CreateVersion7(), 1, Device, number, new HybridTime(now.ToUnixTimeMilliseconds(), (int)number), now, Person, Rulebook.Version, strands, body,
-            recipe ?? new RecipeRef("M4", 1));
+            Guid.CreateVersion7(),
+            1,
+            Device,
+            number,
+            new HybridTime(now.ToUnixTimeMilliseconds(), (int)number),
+            now,
+            Person,
+            Rulebook.Version,
+            strands,
+            body,
+            recipe ?? new RecipeRef("M4", 1)
+        );
     }
 
     /// <returns>The status of each event, in order.</returns>
@@ -69,26 +79,71 @@ public sealed class TestTablet(HttpClient client)
         return [.. (await answer.Content.ReadFromJsonAsync<JsonArray>())!.Select(a => a!["status"]!.GetValue<int>())];
     }
 
-    public Task<HttpResponseMessage> DeliverAsync(IEnumerable<BenchEvent> events) => Client.PostAsJsonAsync(
-        "/api/v1/events", new JsonArray([.. events.Select(e => JsonNode.Parse(JsonSerializer.Serialize(e, CoreJson.Default.BenchEvent)))]));
+    public Task<HttpResponseMessage> DeliverAsync(IEnumerable<BenchEvent> events) =>
+        Client.PostAsJsonAsync(
+            "/api/v1/events",
+            new JsonArray([.. events.Select(e => JsonNode.Parse(JsonSerializer.Serialize(e, CoreJson.Default.BenchEvent)))])
+        );
 
     /// <summary>A 48-strand cable of a new job of the lead's crew, with its 96 ends.</summary>
     public async Task<Guid> AddCableAsync(string name, int strands = 48, string recipe = "M4", bool isConfirmedOnly = false)
     {
         var crew = (await Client.GetFromJsonAsync<JsonArray>("/api/v1/crews"))![0]!["id"]!.GetValue<Guid>();
-        var made = await Client.PostAsJsonAsync("/api/v1/jobs", new
-        {
-            name, customer = "Saltmarsh Harbour Trust", site = "Workshop", timeZone = "America/Halifax", labelPattern = "{closet}-{panel}:{port:00}",
-            panels = new[] { new { closet = "WS1", name = "A", ports = strands }, new { closet = "WS2", name = "A", ports = strands } }, crews = new[] { crew }, confirmedOnly = isConfirmedOnly,
-        });
+        var made = await Client.PostAsJsonAsync(
+            "/api/v1/jobs",
+            new
+            {
+                name,
+                customer = "Saltmarsh Harbour Trust",
+                site = "Workshop",
+                timeZone = "America/Halifax",
+                labelPattern = "{closet}-{panel}:{port:00}",
+                panels = new[]
+                {
+                    new
+                    {
+                        closet = "WS1",
+                        name = "A",
+                        ports = strands,
+                    },
+                    new
+                    {
+                        closet = "WS2",
+                        name = "A",
+                        ports = strands,
+                    },
+                },
+                crews = new[] { crew },
+                confirmedOnly = isConfirmedOnly,
+            }
+        );
         var job = (await made.EnsureSuccessStatusCode().Content.ReadFromJsonAsync<JsonNode>())!["id"]!.GetValue<Guid>();
         var panels = (await Client.GetFromJsonAsync<JsonNode>($"/api/v1/jobs/{job}"))!["panels"]!.AsArray();
-        var ends = panels.Select(p => new
-        {
-            panel = p!["id"]!.GetValue<Guid>(), firstPort = 1, connector = recipe == "A2" ? "ST" : "SC", polish = "UPC", recipe, service = "500 mm", least = "300 mm",
-        }).ToArray();
+        var ends = panels
+            .Select(p => new
+            {
+                panel = p!["id"]!.GetValue<Guid>(),
+                firstPort = 1,
+                connector = recipe == "A2" ? "ST" : "SC",
+                polish = "UPC",
+                recipe,
+                service = "500 mm",
+                least = "300 mm",
+            })
+            .ToArray();
         var cable = await Client.PostAsJsonAsync(
-            $"/api/v1/jobs/{job}/cables", new { name, build = "tight-buffer-900", grade = "OM4", strands, length = "90 m", near = ends[0], far = ends[1] });
+            $"/api/v1/jobs/{job}/cables",
+            new
+            {
+                name,
+                build = "tight-buffer-900",
+                grade = "OM4",
+                strands,
+                length = "90 m",
+                near = ends[0],
+                far = ends[1],
+            }
+        );
         return (await cable.EnsureSuccessStatusCode().Content.ReadFromJsonAsync<JsonNode>())!["id"]!.GetValue<Guid>();
     }
 }

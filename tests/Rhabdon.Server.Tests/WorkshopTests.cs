@@ -52,7 +52,10 @@ public sealed class WorkshopTests(Host host) : IClassFixture<Host>
         await host.Services.GetRequiredService<RecipeStore>().PublishAsync(StarterRecipes.Ladders(), StarterRecipes.Recipes());
         Assert.Equal("41 mm", (await FileAsync(lead, "M7"))["recipe"]!["cuts"]![0]!["length"]!.GetValue<string>());
         var changes = (await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/recipes/M7/changes?from=1&to=2"))!;
-        Assert.Equal(("cuts[buffer].length", "40 mm", "41 mm"), (changes.Single()!["place"]!.GetValue<string>(), changes[0]!["before"]!.GetValue<string>(), changes[0]!["after"]!.GetValue<string>()));
+        Assert.Equal(
+            ("cuts[buffer].length", "40 mm", "41 mm"),
+            (changes.Single()!["place"]!.GetValue<string>(), changes[0]!["before"]!.GetValue<string>(), changes[0]!["after"]!.GetValue<string>())
+        );
     }
 
     [Fact]
@@ -63,30 +66,44 @@ public sealed class WorkshopTests(Host host) : IClassFixture<Host>
         var begun = lead.Make([new StrandKnown(strands[0], 1)], new Begun(), new RecipeRef("S2", 1));
         Assert.Equal(422, Assert.Single(await lead.SendAsync(begun)));
         Assert.Equal(400, (int)(await lead.Client.PostAsJsonAsync("/api/v1/recipes/S2/confirmation", new { version = 1, sheetIssue = " " })).StatusCode);
-        Assert.Equal(204, (int)(await lead.Client.PostAsJsonAsync("/api/v1/recipes/S2/confirmation", new { version = 1, sheetIssue = "issue 4, 2026" })).StatusCode);
+        Assert.Equal(
+            204,
+            (int)(await lead.Client.PostAsJsonAsync("/api/v1/recipes/S2/confirmation", new { version = 1, sheetIssue = "issue 4, 2026" })).StatusCode
+        );
         Assert.Equal(200, Assert.Single(await lead.SendAsync(lead.Make([new StrandKnown(strands[0], 1)], new Begun(), new RecipeRef("S2", 1)))));
         var version = (await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/recipes/S2/versions"))![0]!;
-        Assert.Equal(("issue 4, 2026", "Lena Tidewater"), (version["confirmation"]!["sheetIssue"]!.GetValue<string>(), version["confirmedBy"]!.GetValue<string>()));
+        Assert.Equal(
+            ("issue 4, 2026", "Lena Tidewater"),
+            (version["confirmation"]!["sheetIssue"]!.GetValue<string>(), version["confirmedBy"]!.GetValue<string>())
+        );
     }
 
     [Fact]
     public async Task A_retired_recipe_is_offered_no_more_until_it_is_offered_again()
     {
         var lead = await host.SignedIn("lead", "saltmarsh-lead");
-        Assert.Equal(204, (int)(await lead.Client.PutAsJsonAsync("/api/v1/recipes/A2/retired", new { isRetired = true, reason = "no longer sold" })).StatusCode);
+        Assert.Equal(
+            204,
+            (int)(await lead.Client.PutAsJsonAsync("/api/v1/recipes/A2/retired", new { isRetired = true, reason = "no longer sold" })).StatusCode
+        );
         Assert.True(await IsRetiredAsync());
         await Assert.ThrowsAsync<HttpRequestException>(() => lead.AddCableAsync("RETIRED", 2, "A2"));
         await lead.Client.PutAsJsonAsync("/api/v1/recipes/A2/retired", new { isRetired = false });
         Assert.False(await IsRetiredAsync());
 
         async Task<bool> IsRetiredAsync() =>
-            (await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/recipes/list"))!.Single(r => r!["id"]!.GetValue<string>() == "A2")!["isRetired"]!.GetValue<bool>();
+            (await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/recipes/list"))!.Single(r => r!["id"]!.GetValue<string>() == "A2")![
+                "isRetired"
+            ]!.GetValue<bool>();
     }
 
-    private static async Task<JsonNode> FileAsync(TestTablet tablet, string id) => (await tablet.Client.GetFromJsonAsync<JsonNode>($"/api/v1/recipes/{id}/file"))!;
+    private static async Task<JsonNode> FileAsync(TestTablet tablet, string id) =>
+        (await tablet.Client.GetFromJsonAsync<JsonNode>($"/api/v1/recipes/{id}/file"))!;
 
     private static async Task<int> PublishAsync(TestTablet tablet, JsonNode file) =>
-        (await (await tablet.Client.PostAsync("/api/v1/recipes", Json(file))).EnsureSuccessStatusCode().Content.ReadFromJsonAsync<JsonNode>())!["version"]!.GetValue<int>();
+        (await (await tablet.Client.PostAsync("/api/v1/recipes", Json(file))).EnsureSuccessStatusCode().Content.ReadFromJsonAsync<JsonNode>())![
+            "version"
+        ]!.GetValue<int>();
 
     private static StringContent Json(JsonNode node) => new(node.ToJsonString(), null, "application/json");
 
@@ -96,6 +113,11 @@ public sealed class WorkshopTests(Host host) : IClassFixture<Host>
         var book = StarterRecipes.Book();
         var m4 = book.Latest("M4")!.Recipe;
         var ladder = book.LadderOf(m4) with { Id = $"{id}-ladder" };
-        return JsonNode.Parse(JsonSerializer.Serialize(new RecipeFile(m4 with { Id = id, Ladder = new LadderRef(ladder.Id, 0), Family = "foreign" }, ladder), CoreJson.Default.RecipeFile))!;
+        return JsonNode.Parse(
+            JsonSerializer.Serialize(
+                new RecipeFile(m4 with { Id = id, Ladder = new LadderRef(ladder.Id, 0), Family = "foreign" }, ladder),
+                CoreJson.Default.RecipeFile
+            )
+        )!;
     }
 }

@@ -5,24 +5,29 @@ using Rhabdon.Vision.Drawing;
 
 namespace Rhabdon.Vision.Tests;
 
-/// <summary>Made-up faces whose marks are known exactly, graded; limits of IEC 61300-3-35:2015, from memory. Tolerances are the product's aims: center 0.5 µm, scale 0.5 %, size 15 % or 0.7 µm.</summary>
+/// <summary>
+/// Made-up faces whose marks are known exactly, graded; limits of IEC 61300-3-35:2015, from memory. Tolerances are the product's aims: center 0.5 µm, scale 0.5
+/// %, size 15 % or 0.7 µm.
+/// </summary>
 public class FaceGraderTests
 {
     private static readonly FaceProfile Upc = FaceProfiles.Find("sm-upc")!;
     private static readonly FaceProfile Multimode = FaceProfiles.Find("mm")!;
 
-    public static TheoryData<double, double, double, FaceAppearance> Views => new()
-    {
-        { 0.3, 512, 384, new FaceAppearance() },
-        { 0.3, 470.3, 401.8, new FaceAppearance(Glass: 0.6, Ferrule: 0.4, SlopeX: 0.06, Vignette: 0.2) },
-        { 0.42, 530, 350.5, new FaceAppearance(RingWidth: 4, Ring: 0.3, Blur: 0.8) },
-        { 0.25, 500.7, 390.2, new FaceAppearance(Core: 0.95, CoreRound: 0.6, Grain: 0.03, Pores: 2) },
-        { 0.6, 505, 390, new FaceAppearance(Noise: 0.015) },
-        { 0.3, 500, 390, new FaceAppearance(Core: 0.8, CoreRound: 1, CoreOffset: 0.7) },
-        { 0.3, 500, 390, new FaceAppearance(Ferrule: 0.55, Ring: 0.5, RingWidth: 0.3, Grain: 0.1) },
-    };
+    public static TheoryData<double, double, double, FaceAppearance> Views =>
+        new()
+        {
+            { 0.3, 512, 384, new FaceAppearance() },
+            { 0.3, 470.3, 401.8, new FaceAppearance(Glass: 0.6, Ferrule: 0.4, SlopeX: 0.06, Vignette: 0.2) },
+            { 0.42, 530, 350.5, new FaceAppearance(RingWidth: 4, Ring: 0.3, Blur: 0.8) },
+            { 0.25, 500.7, 390.2, new FaceAppearance(Core: 0.95, CoreRound: 0.6, Grain: 0.03, Pores: 2) },
+            { 0.6, 505, 390, new FaceAppearance(Noise: 0.015) },
+            { 0.3, 500, 390, new FaceAppearance(Core: 0.8, CoreRound: 1, CoreOffset: 0.7) },
+            { 0.3, 500, 390, new FaceAppearance(Ferrule: 0.55, Ring: 0.5, RingWidth: 0.3, Grain: 0.1) },
+        };
 
-    // The fiber says which glass it is, not the limits: a buyer's may serve both. A core of 50 µm is no circle of a mark, nor one of 62.5 (ISO/IEC 11801, from memory).
+    // The fiber says which glass it is, not the limits: a buyer's may serve both. A core of 50 µm is no circle of a mark, nor one of 62.5 (ISO/IEC 11801, from
+    // memory).
     [Theory]
     [InlineData(FiberCore.Core50)]
     [InlineData(FiberCore.Core62)]
@@ -57,7 +62,18 @@ public class FaceGraderTests
     public void The_fiber_is_found_beside_a_sharper_round_mark(double size, double x, double depth)
     {
         var film = new MadeMark(MarkKind.Film, [new Spot(x, 5)], size, depth, 0.05, Softness: 0.3, Seed: 3);
-        var look = new FaceAppearance(Glass: 0.6, Ferrule: 0.62, Core: 0.95, CoreRound: 1, CoreRadius: 25, RingWidth: 0.5, Grain: 0.06, GrainSize: 4, Noise: 0.006, Vignette: 0.15);
+        var look = new FaceAppearance(
+            Glass: 0.6,
+            Ferrule: 0.62,
+            Core: 0.95,
+            CoreRound: 1,
+            CoreRadius: 25,
+            RingWidth: 0.5,
+            Grain: 0.06,
+            GrainSize: 4,
+            Noise: 0.006,
+            Vignette: 0.15
+        );
         var grade = FaceGrader.Grade(FaceRenderer.Draw(new MadeFace(1280, 960, 591.4, 494.4, 0.344, look, [film], 20261125)), Multimode, FiberCore.Core50);
         Assert.Equal(591.4, grade.Place!.CenterX, 0.5 / 0.344);
         Assert.Equal(494.4, grade.Place.CenterY, 0.5 / 0.344);
@@ -74,7 +90,9 @@ public class FaceGraderTests
     public void The_round_edge_of_what_the_lens_sees_is_neither_fiber_nor_mark(string profile, double radius, double aside)
     {
         const double Scale = 0.45;
-        var shades = FaceRenderer.Draw(new MadeFace(1024, 768, 520, 390, Scale, new FaceAppearance(CoreRadius: profile == "mm" ? 25 : 4.5), [], 5)).Pixels.ToArray();
+        var shades = FaceRenderer
+            .Draw(new MadeFace(1024, 768, 520, 390, Scale, new FaceAppearance(CoreRadius: profile == "mm" ? 25 : 4.5), [], 5))
+            .Pixels.ToArray();
         for (var at = 0; at < shades.Length; at++)
         {
             var (x, y) = ((at % 1024) - 520 - (aside / Scale), (at / 1024) - 390);
@@ -91,7 +109,11 @@ public class FaceGraderTests
     [Fact]
     public void A_wide_core_in_a_black_ferrule_is_no_fiber()
     {
-        var grade = FaceGrader.Grade(FaceRenderer.Draw(new MadeFace(1024, 768, 520, 390, 0.3, new FaceAppearance(Ferrule: 0.03, Ring: 0.03, Core: 0.9, CoreRadius: 25), [], 5)), Multimode, FiberCore.Core50);
+        var grade = FaceGrader.Grade(
+            FaceRenderer.Draw(new MadeFace(1024, 768, 520, 390, 0.3, new FaceAppearance(Ferrule: 0.03, Ring: 0.03, Core: 0.9, CoreRadius: 25), [], 5)),
+            Multimode,
+            FiberCore.Core50
+        );
         Assert.Equal(1, grade.Place!.Scale / 0.3, 0.005);
     }
 
@@ -103,7 +125,16 @@ public class FaceGraderTests
     [InlineData(1.5, 0.6, 0.3, 0.3)]
     public void A_core_that_is_lit_is_not_taken_for_the_fiber(double coreEdge, double ferrule, double ringWidth, double ring)
     {
-        var look = new FaceAppearance(Glass: 0.45, Ferrule: ferrule, Core: 0.95, CoreRadius: 25, CoreEdge: coreEdge, RingWidth: ringWidth, Ring: ring, Blur: 0.6);
+        var look = new FaceAppearance(
+            Glass: 0.45,
+            Ferrule: ferrule,
+            Core: 0.95,
+            CoreRadius: 25,
+            CoreEdge: coreEdge,
+            RingWidth: ringWidth,
+            Ring: ring,
+            Blur: 0.6
+        );
         var grade = FaceGrader.Grade(FaceRenderer.Draw(new MadeFace(1280, 1024, 714.6, 478.3, 0.36, look, [], 7)), Multimode, FiberCore.Core50);
         Assert.Equal(1, grade.Place!.Scale / 0.36, 0.005);
         Assert.Equal(FaceVerdict.Pass, grade.Verdict);
@@ -116,22 +147,32 @@ public class FaceGraderTests
     public void A_seam_inside_the_edge_of_a_lit_core_hides_no_fiber(double radius, double core)
     {
         var look = new FaceAppearance(Glass: 0.45, Ferrule: 0.48, Core: core, CoreRadius: 25, RingWidth: 0.5, Ring: 0.43);
-        var seam = new MadeMark(MarkKind.Scratch, [.. Enumerable.Range(0, 73).Select(i => new Spot(radius * Math.Cos(i * Math.PI / 36), radius * Math.Sin(i * Math.PI / 36)))], 1, -0.1);
-        Assert.Equal(1, FaceGrader.Grade(FaceRenderer.Draw(new MadeFace(1600, 1200, 714.6, 578.3, 0.32, look, [seam], 7)), Multimode, FiberCore.Core50).Place!.Scale / 0.32, 0.005);
+        var seam = new MadeMark(
+            MarkKind.Scratch,
+            [.. Enumerable.Range(0, 73).Select(i => new Spot(radius * Math.Cos(i * Math.PI / 36), radius * Math.Sin(i * Math.PI / 36)))],
+            1,
+            -0.1
+        );
+        Assert.Equal(
+            1,
+            FaceGrader.Grade(FaceRenderer.Draw(new MadeFace(1600, 1200, 714.6, 578.3, 0.32, look, [seam], 7)), Multimode, FiberCore.Core50).Place!.Scale / 0.32,
+            0.005
+        );
     }
 
     // Where a mark lies, how large it is, and what IEC 61300-3-35 (from memory) says of it on a UPC face.
-    public static TheoryData<MadeMark, Zone, FaceVerdict> Marks => new()
-    {
-        { Scratch(-20, 30, 25, 34, 2), Zone.B, FaceVerdict.Pass },
-        { Scratch(-20, 30, 25, 34, 4), Zone.B, FaceVerdict.Fail },
-        { Scratch(-30, 4, 30, -2, 1.5), Zone.A, FaceVerdict.Fail },
-        { Pit(30, 10, 4), Zone.B, FaceVerdict.Pass },
-        { Pit(-25, 28, 7), Zone.B, FaceVerdict.Fail },
-        { Pit(6, 5, 3), Zone.A, FaceVerdict.Fail },
-        { Pit(88, -30, 16), Zone.D, FaceVerdict.Fail },
-        { Pit(88, -30, 7), Zone.D, FaceVerdict.Pass },
-    };
+    public static TheoryData<MadeMark, Zone, FaceVerdict> Marks =>
+        new()
+        {
+            { Scratch(-20, 30, 25, 34, 2), Zone.B, FaceVerdict.Pass },
+            { Scratch(-20, 30, 25, 34, 4), Zone.B, FaceVerdict.Fail },
+            { Scratch(-30, 4, 30, -2, 1.5), Zone.A, FaceVerdict.Fail },
+            { Pit(30, 10, 4), Zone.B, FaceVerdict.Pass },
+            { Pit(-25, 28, 7), Zone.B, FaceVerdict.Fail },
+            { Pit(6, 5, 3), Zone.A, FaceVerdict.Fail },
+            { Pit(88, -30, 16), Zone.D, FaceVerdict.Fail },
+            { Pit(88, -30, 7), Zone.D, FaceVerdict.Pass },
+        };
 
     // Common practice: pits come of grinding, many at a time, and one is always the largest.
     [Fact]
@@ -215,7 +256,12 @@ public class FaceGraderTests
     [InlineData(0, MarkKind.Scratch)]
     public void What_zigzags_is_a_crack_and_what_bows_a_scratch(double zigzag, MarkKind kind)
     {
-        var line = new MadeMark(MarkKind.Crack, [.. Enumerable.Range(0, 13).Select(i => new Spot(-48 + (i * 8), -30 + (i % 2 * zigzag) + (0.2 * (i - 6) * (i - 6))))], 1.8, -0.25);
+        var line = new MadeMark(
+            MarkKind.Crack,
+            [.. Enumerable.Range(0, 13).Select(i => new Spot(-48 + (i * 8), -30 + (i % 2 * zigzag) + (0.2 * (i - 6) * (i - 6))))],
+            1.8,
+            -0.25
+        );
         Assert.Equal(kind, Assert.Single(Grade(Face(new FaceAppearance(), [line])).Findings).Kind);
     }
 
@@ -227,7 +273,16 @@ public class FaceGraderTests
     public void A_thread_that_curls_is_dirt(double radius, double degrees, double width)
     {
         var thread = new MadeMark(
-            MarkKind.LooseDirt, [.. Enumerable.Range(0, 25).Select(i => i / 24.0 * degrees * Math.PI / 180).Select(turn => new Spot(-25 + (radius * Math.Cos(turn)), 18 + (radius * Math.Sin(turn))))], width, -0.3);
+            MarkKind.LooseDirt,
+            [
+                .. Enumerable
+                    .Range(0, 25)
+                    .Select(i => i / 24.0 * degrees * Math.PI / 180)
+                    .Select(turn => new Spot(-25 + (radius * Math.Cos(turn)), 18 + (radius * Math.Sin(turn)))),
+            ],
+            width,
+            -0.3
+        );
         var grade = Grade(Face(new FaceAppearance(), [thread]));
         Assert.Equal(MarkKind.LooseDirt, Assert.Single(grade.Findings).Kind);
         Assert.Equal(FaceVerdict.CleanAndLookAgain, grade.Verdict);
@@ -241,7 +296,9 @@ public class FaceGraderTests
     [InlineData(6, 32, -0.15)]
     public void A_short_wide_scratch_is_one_and_as_wide_as_it_was_drawn(double width, double length, double depth)
     {
-        var found = Assert.Single(Grade(Face(new FaceAppearance(), [Scratch(12, 20, 12 + (0.8 * length), 20 + (0.6 * length), width) with { Depth = depth }])).Findings);
+        var found = Assert.Single(
+            Grade(Face(new FaceAppearance(), [Scratch(12, 20, 12 + (0.8 * length), 20 + (0.6 * length), width) with { Depth = depth }])).Findings
+        );
         Assert.Equal(MarkKind.Scratch, found.Kind);
         Assert.Equal(width, found.Size, 0.7);
     }
@@ -253,7 +310,10 @@ public class FaceGraderTests
     [InlineData(MarkKind.Chip, 59, 7)]
     [InlineData(MarkKind.Chip, 57.5, 12)]
     public void Adhesive_and_a_chip_are_told_by_the_ring(MarkKind kind, double at, double size) =>
-        Assert.Equal(kind, Assert.Single(Grade(Face(new FaceAppearance(RingWidth: 3, Ring: 0.35), [new MadeMark(kind, [new Spot(at, 0)], size, -0.2, 0.1)])).Findings).Kind);
+        Assert.Equal(
+            kind,
+            Assert.Single(Grade(Face(new FaceAppearance(RingWidth: 3, Ring: 0.35), [new MadeMark(kind, [new Spot(at, 0)], size, -0.2, 0.1)])).Findings).Kind
+        );
 
     // A crack turns where the glass gives way (common practice): between two corners it may run as straight as a scratch.
     [Fact]
@@ -280,8 +340,14 @@ public class FaceGraderTests
     public void Where_scratches_cross_near_the_ring_there_is_nothing_else(double width, double depth, double degrees, double from)
     {
         var (sin, cos) = Math.SinCos(degrees * Math.PI / 180);
-        MadeMark[] crossing = [Scratch(-66, 10, 10, 14, width), Scratch(from - 46 - (40 * cos), 10 - (40 * sin), from - 46 + (40 * cos), 10 + (40 * sin), width)];
-        Assert.All(Grade(Face(new FaceAppearance(), [.. crossing.Select(m => m with { Depth = depth })])).Findings, f => Assert.Equal(MarkKind.Scratch, f.Kind));
+        MadeMark[] crossing =
+        [
+            Scratch(-66, 10, 10, 14, width),
+            Scratch(from - 46 - (40 * cos), 10 - (40 * sin), from - 46 + (40 * cos), 10 + (40 * sin), width),
+        ];
+        Assert.All(Grade(Face(new FaceAppearance(), [.. crossing.Select(m => m with { Depth = depth })])).Findings, f =>
+            Assert.Equal(MarkKind.Scratch, f.Kind)
+        );
     }
 
     // Adhesive that clings to the ring has an edge along it, which is no line.
@@ -290,7 +356,10 @@ public class FaceGraderTests
     [InlineData(34)]
     public void The_edge_of_adhesive_along_the_ring_is_no_crack(double degrees)
     {
-        var along = Enumerable.Range(-6, 13).Select(i => i / 6.0 * degrees * Math.PI / 180).Select(turn => new Spot(62.5 * Math.Cos(turn), 62.5 * Math.Sin(turn)));
+        var along = Enumerable
+            .Range(-6, 13)
+            .Select(i => i / 6.0 * degrees * Math.PI / 180)
+            .Select(turn => new Spot(62.5 * Math.Cos(turn), 62.5 * Math.Sin(turn)));
         var bead = new MadeMark(MarkKind.Adhesive, [.. along], 6, -0.25);
         Assert.All(Grade(Face(new FaceAppearance(RingWidth: 2, Ring: 0.3), [bead])).Findings, f => Assert.Equal(MarkKind.Adhesive, f.Kind));
     }
@@ -324,7 +393,16 @@ public class FaceGraderTests
     public void A_shattered_face_is_never_passed(string style, string limits, int seed)
     {
         var profile = FaceProfiles.Find(limits)!;
-        Assert.Equal(FaceVerdict.Fail, FaceGrader.Grade(FaceRenderer.Draw(MadeFaces.Make(FaceStyle.All.Single(s => s.Name == style), profile, FaceCondition.Shattered, seed)), profile, CoreOf(profile)).Verdict);
+        Assert.Equal(
+            FaceVerdict.Fail,
+            FaceGrader
+                .Grade(
+                    FaceRenderer.Draw(MadeFaces.Make(FaceStyle.All.Single(s => s.Name == style), profile, FaceCondition.Shattered, seed)),
+                    profile,
+                    CoreOf(profile)
+                )
+                .Verdict
+        );
     }
 
     [Fact]
@@ -352,7 +430,8 @@ public class FaceGraderTests
         Assert.Equal(FaceVerdict.CleanAndLookAgain, Seen(dirt).Verdict);
         Assert.Equal(FaceVerdict.Pass, Seen().Verdict);
 
-        FaceGrade Seen(params MadeMark[] marks) => FaceGrader.Grade(Dimmed(FaceRenderer.Draw(Face(new FaceAppearance(), marks)), light), Upc, FiberCore.SingleMode);
+        FaceGrade Seen(params MadeMark[] marks) =>
+            FaceGrader.Grade(Dimmed(FaceRenderer.Draw(Face(new FaceAppearance(), marks)), light), Upc, FiberCore.SingleMode);
     }
 
     // Common practice: two marks are judged one by one.
@@ -364,12 +443,13 @@ public class FaceGraderTests
     public void A_scratch_flips_the_verdict_once_as_it_widens(double width) =>
         Assert.Equal(width > 3 ? FaceVerdict.Fail : FaceVerdict.Pass, Grade(Face(new FaceAppearance(), [Scratch(-30, -25, 20, -38, width)])).Verdict);
 
-    public static TheoryData<string, FaceVerdict, MadeMark[]> Kept => new()
-    {
-        { "clean", FaceVerdict.Pass, [] },
-        { "scratched", FaceVerdict.Fail, [Scratch(-35, 20, 30, 36, 4.6)] },
-        { "pitted", FaceVerdict.Fail, [Pit(-25, -25, 8), Pit(30, 20, 3)] },
-    };
+    public static TheoryData<string, FaceVerdict, MadeMark[]> Kept =>
+        new()
+        {
+            { "clean", FaceVerdict.Pass, [] },
+            { "scratched", FaceVerdict.Fail, [Scratch(-35, 20, 30, 36, 4.6)] },
+            { "pitted", FaceVerdict.Fail, [Pit(-25, -25, 8), Pit(30, 20, 3)] },
+        };
 
     [Theory]
     [MemberData(nameof(Kept))]
@@ -379,8 +459,11 @@ public class FaceGraderTests
         var image = FaceRenderer.Draw(face);
         GrayImage[] others =
         [
-            image, Map(image, image.Height, image.Width, (x, y) => (y, x)), Map(image, image.Width, image.Height, (x, y) => (image.Width - 1 - x, y)),
-            FaceRenderer.Draw(face with { CenterX = face.CenterX + 41.3, CenterY = face.CenterY - 23.9 }), FaceRenderer.Draw(face with { MicrometersPerPixel = 0.47 }),
+            image,
+            Map(image, image.Height, image.Width, (x, y) => (y, x)),
+            Map(image, image.Width, image.Height, (x, y) => (image.Width - 1 - x, y)),
+            FaceRenderer.Draw(face with { CenterX = face.CenterX + 41.3, CenterY = face.CenterY - 23.9 }),
+            FaceRenderer.Draw(face with { MicrometersPerPixel = 0.47 }),
         ];
         Assert.All(others, other => Assert.True(FaceGrader.Grade(other, Upc, FiberCore.SingleMode).Verdict == verdict, name));
     }
@@ -400,7 +483,10 @@ public class FaceGraderTests
         var many = Enumerable.Range(0, 6).Select(i => Found(MarkKind.Pit, 3, i)).ToList();
         Assert.Equal("face.do.pit-why", FaceAdvice.For(Graded(many), Upc).Why!.Key);
         Assert.All(new FaceViewer(Phrasebook.English).View(Graded(many), Upc).Marks, m => Assert.Equal("bad", m.Tone));
-        Assert.Equal("Fails: pit in B", new FaceViewer(Phrasebook.English).View(Graded([Found(MarkKind.LooseDirt, 20, 0), Found(MarkKind.Pit, 6, 1)]), Upc).Headline);
+        Assert.Equal(
+            "Fails: pit in B",
+            new FaceViewer(Phrasebook.English).View(Graded([Found(MarkKind.LooseDirt, 20, 0), Found(MarkKind.Pit, 6, 1)]), Upc).Headline
+        );
     }
 
     private static Finding Found(MarkKind kind, double size, double x) => new(kind, Zone.B, size, 0, size, size, x, 0, -0.3, 1);
@@ -408,17 +494,26 @@ public class FaceGraderTests
     private static FaceGrade Graded(IReadOnlyList<Finding> findings)
     {
         var judged = FaceJudge.Judge(Upc, findings);
-        return new FaceGrade(judged.Verdict, judged.IsMarginal, new PictureQuality(0.5, 0.5, 0, 0.01, 90), findings, judged.Zones, judged.Reasons, new FiberCircle(500, 400, 416, 0.3, 4.5));
+        return new FaceGrade(
+            judged.Verdict,
+            judged.IsMarginal,
+            new PictureQuality(0.5, 0.5, 0, 0.01, 90),
+            findings,
+            judged.Zones,
+            judged.Reasons,
+            new FiberCircle(500, 400, 416, 0.3, 4.5)
+        );
     }
 
-    public static TheoryData<string, GrayImage> Blind => new()
-    {
-        { "dark", new GrayImage(640, 480, new byte[640 * 480]) },
-        { "clipped", new GrayImage(640, 480, [.. Enumerable.Repeat((byte)255, 640 * 480)]) },
-        { "no-fiber", FaceRenderer.Draw(Face(new FaceAppearance(), []) with { CenterX = -2_000 }) },
-        { "blurred", FaceRenderer.Draw(Face(new FaceAppearance(Blur: 5), [])) },
-        { "cut-off", FaceRenderer.Draw(Face(new FaceAppearance(), []) with { CenterX = 120 }) },
-    };
+    public static TheoryData<string, GrayImage> Blind =>
+        new()
+        {
+            { "dark", new GrayImage(640, 480, new byte[640 * 480]) },
+            { "clipped", new GrayImage(640, 480, [.. Enumerable.Repeat((byte)255, 640 * 480)]) },
+            { "no-fiber", FaceRenderer.Draw(Face(new FaceAppearance(), []) with { CenterX = -2_000 }) },
+            { "blurred", FaceRenderer.Draw(Face(new FaceAppearance(Blur: 5), [])) },
+            { "cut-off", FaceRenderer.Draw(Face(new FaceAppearance(), []) with { CenterX = 120 }) },
+        };
 
     [Theory]
     [MemberData(nameof(Blind))]
@@ -426,7 +521,10 @@ public class FaceGraderTests
     {
         var grade = FaceGrader.Grade(image, Upc, FiberCore.SingleMode);
         Assert.Equal(FaceVerdict.CannotGrade, grade.Verdict);
-        Assert.Contains(Assert.Single(grade.Reasons).Key, why == "cut-off" ? (string[])["face.cannot.cut-off", "face.cannot.no-fiber"] : [$"face.cannot.{why}"]);
+        Assert.Contains(
+            Assert.Single(grade.Reasons).Key,
+            why == "cut-off" ? (string[])["face.cannot.cut-off", "face.cannot.no-fiber"] : [$"face.cannot.{why}"]
+        );
     }
 
     [Fact]
@@ -458,9 +556,11 @@ public class FaceGraderTests
 
     private static FaceGrade Grade(MadeFace face) => FaceGrader.Grade(FaceRenderer.Draw(face), Upc, FiberCore.SingleMode);
 
-    private static GrayImage Dimmed(GrayImage image, double light) => new(image.Width, image.Height, [.. image.Pixels.ToArray().Select(shade => (byte)Math.Round(shade * light))]);
+    private static GrayImage Dimmed(GrayImage image, double light) =>
+        new(image.Width, image.Height, [.. image.Pixels.ToArray().Select(shade => (byte)Math.Round(shade * light))]);
 
-    private static MadeMark Scratch(double fromX, double fromY, double toX, double toY, double width) => new(MarkKind.Scratch, [new Spot(fromX, fromY), new Spot(toX, toY)], width, -0.2);
+    private static MadeMark Scratch(double fromX, double fromY, double toX, double toY, double width) =>
+        new(MarkKind.Scratch, [new Spot(fromX, fromY), new Spot(toX, toY)], width, -0.2);
 
     private static MadeMark Pit(double x, double y, double size) => new(MarkKind.Pit, [new Spot(x, y)], size, -0.3);
 

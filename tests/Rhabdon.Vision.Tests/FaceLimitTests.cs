@@ -4,28 +4,30 @@ using Rhabdon.Vision.Drawing;
 namespace Rhabdon.Vision.Tests;
 
 /// <summary>
-/// Limits and zones of IEC 61300-3-35:2015, from memory, seen through pictures whose marks are known exactly: under the limit by what a size may be off (15 % or 0.7 µm), at it, and over it by as much.
+/// Limits and zones of IEC 61300-3-35:2015, from memory, seen through pictures whose marks are known exactly: under the limit by what a size may be off (15 %
+/// or 0.7 µm), at it, and over it by as much.
 /// </summary>
 public class FaceLimitTests
 {
     // Profile, what it is, its limit, and where its middle lies, micrometers from the fiber's center.
-    public static TheoryData<string, MarkKind, double, double, double> Sizes => new()
-    {
-        { "sm-upc", MarkKind.Scratch, 3, 0, 32 },
-        { "sm-upc", MarkKind.Pit, 5, -26, 24 },
-        { "sm-upc", MarkKind.Pit, 10, 80, 40 },
-        { "sm-apc", MarkKind.Scratch, 3, 0, 9 },
-        { "sm-apc", MarkKind.Pit, 5, 20, 30 },
-        { "sm-apc", MarkKind.Pit, 10, -70, 60 },
-        { "sm-pc", MarkKind.Scratch, 3, 0, -8 },
-        { "sm-pc", MarkKind.Pit, 3, 7, 6 },
-        { "sm-pc", MarkKind.Pit, 10, 60, -70 },
-        { "mm", MarkKind.Scratch, 3, 0, 12 },
-        { "mm", MarkKind.Scratch, 5, 0, 44 },
-        { "mm", MarkKind.Pit, 5, 4, -6 },
-        { "mm", MarkKind.Pit, 5, 30, -34 },
-        { "mm", MarkKind.Pit, 10, -88, 20 },
-    };
+    public static TheoryData<string, MarkKind, double, double, double> Sizes =>
+        new()
+        {
+            { "sm-upc", MarkKind.Scratch, 3, 0, 32 },
+            { "sm-upc", MarkKind.Pit, 5, -26, 24 },
+            { "sm-upc", MarkKind.Pit, 10, 80, 40 },
+            { "sm-apc", MarkKind.Scratch, 3, 0, 9 },
+            { "sm-apc", MarkKind.Pit, 5, 20, 30 },
+            { "sm-apc", MarkKind.Pit, 10, -70, 60 },
+            { "sm-pc", MarkKind.Scratch, 3, 0, -8 },
+            { "sm-pc", MarkKind.Pit, 3, 7, 6 },
+            { "sm-pc", MarkKind.Pit, 10, 60, -70 },
+            { "mm", MarkKind.Scratch, 3, 0, 12 },
+            { "mm", MarkKind.Scratch, 5, 0, 44 },
+            { "mm", MarkKind.Pit, 5, 4, -6 },
+            { "mm", MarkKind.Pit, 5, 30, -34 },
+            { "mm", MarkKind.Pit, 10, -88, 20 },
+        };
 
     [Theory]
     [MemberData(nameof(Sizes))]
@@ -38,18 +40,19 @@ public class FaceLimitTests
     }
 
     // Profile, what it is, how large, how many may be there, and how far apart they lie from the first one's middle.
-    public static TheoryData<string, MarkKind, double, int, double, double, double, double> Counts => new()
-    {
-        { "sm-upc", MarkKind.Pit, 3.5, 5, -30, 24, 12, 2 },
-        { "sm-apc", MarkKind.Scratch, 2, 4, 0, -11, 0, 5.5 },
-        { "sm-apc", MarkKind.Pit, 3.5, 5, -30, 30, 12, 0 },
-        { "sm-pc", MarkKind.Scratch, 2, 2, 0, -9, 0, 9 },
-        { "sm-pc", MarkKind.Pit, 2.2, 2, -8, 6, 8, 0 },
-        { "sm-pc", MarkKind.Scratch, 4, 3, 0, 20, 0, 11 },
-        { "sm-pc", MarkKind.Pit, 4, 3, -24, 28, 16, 0 },
-        { "mm", MarkKind.Pit, 3, 4, -14, 8, 9, 0 },
-        { "mm", MarkKind.Pit, 3.5, 5, -30, 38, 12, 0 },
-    };
+    public static TheoryData<string, MarkKind, double, int, double, double, double, double> Counts =>
+        new()
+        {
+            { "sm-upc", MarkKind.Pit, 3.5, 5, -30, 24, 12, 2 },
+            { "sm-apc", MarkKind.Scratch, 2, 4, 0, -11, 0, 5.5 },
+            { "sm-apc", MarkKind.Pit, 3.5, 5, -30, 30, 12, 0 },
+            { "sm-pc", MarkKind.Scratch, 2, 2, 0, -9, 0, 9 },
+            { "sm-pc", MarkKind.Pit, 2.2, 2, -8, 6, 8, 0 },
+            { "sm-pc", MarkKind.Scratch, 4, 3, 0, 20, 0, 11 },
+            { "sm-pc", MarkKind.Pit, 4, 3, -24, 28, 16, 0 },
+            { "mm", MarkKind.Pit, 3, 4, -14, 8, 9, 0 },
+            { "mm", MarkKind.Pit, 3.5, 5, -30, 38, 12, 0 },
+        };
 
     [Theory]
     [MemberData(nameof(Counts))]
@@ -88,12 +91,14 @@ public class FaceLimitTests
         Assert.Equal(FaceVerdict.Pass, Grade(profile, ring, mark).Verdict);
     }
 
-    private static FaceGrade Grade(string profile, params MadeMark[] marks) => Grade(profile, new FaceAppearance(CoreRadius: profile == "mm" ? 25 : 4.5), marks);
+    private static FaceGrade Grade(string profile, params MadeMark[] marks) =>
+        Grade(profile, new FaceAppearance(CoreRadius: profile == "mm" ? 25 : 4.5), marks);
 
     private static FaceGrade Grade(string profile, FaceAppearance look, params MadeMark[] marks) =>
         FaceGrader.Grade(FaceRenderer.Draw(new MadeFace(1024, 768, 512, 384, 0.3, look, marks, 20261125)), FaceProfiles.Find(profile)!, look.Fiber);
 
-    private static MadeMark Mark(MarkKind kind, double size, double x, double y) => kind == MarkKind.Scratch
-        ? new MadeMark(kind, [new Spot(x - 28, y - 1), new Spot(x + 28, y + 1)], size, -0.2)
-        : new MadeMark(kind, [new Spot(x, y)], size, -0.3);
+    private static MadeMark Mark(MarkKind kind, double size, double x, double y) =>
+        kind == MarkKind.Scratch
+            ? new MadeMark(kind, [new Spot(x - 28, y - 1), new Spot(x + 28, y + 1)], size, -0.2)
+            : new MadeMark(kind, [new Spot(x, y)], size, -0.3);
 }

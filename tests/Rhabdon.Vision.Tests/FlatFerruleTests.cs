@@ -5,7 +5,9 @@ using Rhabdon.Vision.Drawing;
 
 namespace Rhabdon.Vision.Tests;
 
-/// <summary>Twelve fibers 250 µm apart in one picture (IEC 61754-7, from memory), their marks known exactly; limits of IEC 61300-3-35:2015, from memory.</summary>
+/// <summary>
+/// Twelve fibers 250 µm apart in one picture (IEC 61754-7, from memory), their marks known exactly; limits of IEC 61300-3-35:2015, from memory.
+/// </summary>
 public class FlatFerruleTests
 {
     private const double Scale = 0.8;
@@ -36,10 +38,12 @@ public class FlatFerruleTests
     }
 
     [Fact]
-    public void A_row_that_is_not_whole_in_the_picture_is_told_by_its_count() => Assert.Equal(7, FlatFerruleGrader.Grade(Row([]).Part(0, 0, (7 * Tile) + 60, Height)!, Upc, FiberCore.SingleMode).Count);
+    public void A_row_that_is_not_whole_in_the_picture_is_told_by_its_count() =>
+        Assert.Equal(7, FlatFerruleGrader.Grade(Row([]).Part(0, 0, (7 * Tile) + 60, Height)!, Upc, FiberCore.SingleMode).Count);
 
     [Fact]
-    public void Where_there_is_no_fiber_there_is_no_row() => Assert.Empty(FlatFerruleGrader.Grade(new GrayImage(640, 480, new byte[640 * 480]), Upc, FiberCore.SingleMode));
+    public void Where_there_is_no_fiber_there_is_no_row() =>
+        Assert.Empty(FlatFerruleGrader.Grade(new GrayImage(640, 480, new byte[640 * 480]), Upc, FiberCore.SingleMode));
 
     // The worst decides; a row that is not whole cannot pass (common practice).
     [Theory]
@@ -54,7 +58,9 @@ public class FlatFerruleTests
     {
         Finding pit = new(MarkKind.Pit, Zone.B, 7, 0, 7, 7, 0, 0, -0.3, 1);
         var verdicts = among.Concat(Enumerable.Repeat(FaceVerdict.Pass, count - among.Length));
-        var grades = verdicts.Select(v => new FaceGrade(v, false, new PictureQuality(0.5, 0.5, 0, 0.01, 90), v == FaceVerdict.Fail ? [pit] : [], [], [])).ToList();
+        var grades = verdicts
+            .Select(v => new FaceGrade(v, false, new PictureQuality(0.5, 0.5, 0, 0.01, 90), v == FaceVerdict.Fail ? [pit] : [], [], []))
+            .ToList();
         var row = FaceRowAnswer.Of(new string('0', FaceSeen.HashLength), grades, Upc, Phrasebook.English);
         Assert.Equal((verdict, count), (row.Verdict, row.Fibers.Count));
         Assert.Equal(count == 0 ? null : Math.Max(0, Array.IndexOf(among, verdict)), row.Decisive);
@@ -70,7 +76,16 @@ public class FlatFerruleTests
         var pixels = new byte[FlatFerrule.Fibers * Tile * Height];
         for (var i = 0; i < FlatFerrule.Fibers; i++)
         {
-            var face = new MadeFace(Tile, Height, Tile / 2.0, (Height / 2.0) + (0.4 * i), Scale, new FaceAppearance(Pores: 0.1), marks.TryGetValue(i, out var mark) ? [mark] : [], 100 + i);
+            var face = new MadeFace(
+                Tile,
+                Height,
+                Tile / 2.0,
+                (Height / 2.0) + (0.4 * i),
+                Scale,
+                new FaceAppearance(Pores: 0.1),
+                marks.TryGetValue(i, out var mark) ? [mark] : [],
+                100 + i
+            );
             var drawn = FaceRenderer.Draw(face);
             for (var y = 0; y < Height; y++)
             {

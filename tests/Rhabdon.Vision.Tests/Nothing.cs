@@ -2,24 +2,53 @@ using Rhabdon.Core.EndFaces;
 
 namespace Rhabdon.Vision.Tests;
 
-/// <summary>Pictures of nothing: noise, textures, checkers, what has a photograph's spectrum, other round things. The same number gives the same picture.</summary>
+/// <summary>
+/// Pictures of nothing: noise, textures, checkers, what has a photograph's spectrum, other round things. The same number gives the same picture.
+/// </summary>
 internal static class Nothing
 {
-    private static readonly (int Width, int Height)[] Sizes = [(640, 480), (800, 600), (1024, 768), (640, 480), (800, 600), (1280, 960), (640, 480), (800, 600), (1024, 768), (2592, 1944)];
+    private static readonly (int Width, int Height)[] Sizes =
+    [
+        (640, 480),
+        (800, 600),
+        (1024, 768),
+        (640, 480),
+        (800, 600),
+        (1280, 960),
+        (640, 480),
+        (800, 600),
+        (1024, 768),
+        (2592, 1944),
+    ];
 
     private static readonly Func<Random, Func<double, double, double>>[] Kinds =
     [
-        White, Cloth, Checkers, Stripes, Bubbles, Target, Gear, Ellipse, Spokes, Hexagons,
+        White,
+        Cloth,
+        Checkers,
+        Stripes,
+        Bubbles,
+        Target,
+        Gear,
+        Ellipse,
+        Spokes,
+        Hexagons,
     ];
 
-    public static string KindOf(int number) => number % 12 is var kind && kind < Kinds.Length ? Kinds[kind].Method.Name : kind == 10 ? "Spectrum" : "SoftNoise";
+    public static string KindOf(int number) =>
+        number % 12 is var kind && kind < Kinds.Length ? Kinds[kind].Method.Name
+        : kind == 10 ? "Spectrum"
+        : "SoftNoise";
 
     public static GrayImage Picture(int number)
     {
         var chance = new Random(910_000 + number);
         var (width, height) = Sizes[chance.Next(Sizes.Length)];
         var kind = number % 12;
-        var shades = kind < Kinds.Length ? Drawn(width, height, Kinds[kind](chance)) : kind == 10 ? Spectrum(width, height, chance) : SoftNoise(width, height, chance);
+        var shades =
+            kind < Kinds.Length ? Drawn(width, height, Kinds[kind](chance))
+            : kind == 10 ? Spectrum(width, height, chance)
+            : SoftNoise(width, height, chance);
         var noise = chance.Next(3) == 0 ? 0 : 12 * chance.NextDouble();
         var pixels = new byte[width * height];
         for (var at = 0; at < pixels.Length; at++)
@@ -63,7 +92,12 @@ internal static class Nothing
 
     private static Func<double, double, double> Checkers(Random chance)
     {
-        var (turn, pitch, low, high) = (chance.NextDouble() * Math.PI, 3 + (30 * chance.NextDouble()), 0.1 + (0.3 * chance.NextDouble()), 0.55 + (0.4 * chance.NextDouble()));
+        var (turn, pitch, low, high) = (
+            chance.NextDouble() * Math.PI,
+            3 + (30 * chance.NextDouble()),
+            0.1 + (0.3 * chance.NextDouble()),
+            0.55 + (0.4 * chance.NextDouble())
+        );
         return (x, y) =>
         {
             var (u, v) = ((x * Math.Cos(turn)) + (y * Math.Sin(turn)), (y * Math.Cos(turn)) - (x * Math.Sin(turn)));
@@ -79,7 +113,12 @@ internal static class Nothing
 
     private static Func<double, double, double> Bubbles(Random chance)
     {
-        var all = Enumerable.Range(0, 40 + chance.Next(100)).Select(_ => (X: 1.6 * (chance.NextDouble() - 0.5), Y: 1.2 * (chance.NextDouble() - 0.5), R: 0.02 + (0.09 * chance.NextDouble()), Shade: chance.NextDouble())).ToArray();
+        var all = Enumerable
+            .Range(0, 40 + chance.Next(100))
+            .Select(_ =>
+                (X: 1.6 * (chance.NextDouble() - 0.5), Y: 1.2 * (chance.NextDouble() - 0.5), R: 0.02 + (0.09 * chance.NextDouble()), Shade: chance.NextDouble())
+            )
+            .ToArray();
         return (x, y) =>
         {
             foreach (var b in all)
@@ -131,17 +170,28 @@ internal static class Nothing
     private static Func<double, double, double> Hexagons(Random chance)
     {
         var (radius, corners) = (0.15 + (0.25 * chance.NextDouble()), 3 + chance.Next(5));
-        return (x, y) => Math.Sqrt((x * x) + (y * y)) * Math.Cos(((Math.Atan2(y, x) + (10 * Math.PI)) % (2 * Math.PI / corners)) - (Math.PI / corners)) < radius ? 0.7 : 0.35;
+        return (x, y) =>
+            Math.Sqrt((x * x) + (y * y)) * Math.Cos(((Math.Atan2(y, x) + (10 * Math.PI)) % (2 * Math.PI / corners)) - (Math.PI / corners)) < radius
+                ? 0.7
+                : 0.35;
     }
 
     // Waves whose height falls with their number, as in a photograph of anything (Field 1987: amplitude falls as one over frequency).
     private static double[] Spectrum(int width, int height, Random chance)
     {
-        var waves = Enumerable.Range(0, 24).Select(_ =>
-        {
-            var (frequency, turn) = (Math.Exp(Math.Log(60) * chance.NextDouble()), 2 * Math.PI * chance.NextDouble());
-            return (X: frequency * Math.Cos(turn), Y: frequency * Math.Sin(turn), Phase: 2 * Math.PI * chance.NextDouble(), Height: 0.27 / Math.Sqrt(frequency));
-        }).ToArray();
+        var waves = Enumerable
+            .Range(0, 24)
+            .Select(_ =>
+            {
+                var (frequency, turn) = (Math.Exp(Math.Log(60) * chance.NextDouble()), 2 * Math.PI * chance.NextDouble());
+                return (
+                    X: frequency * Math.Cos(turn),
+                    Y: frequency * Math.Sin(turn),
+                    Phase: 2 * Math.PI * chance.NextDouble(),
+                    Height: 0.27 / Math.Sqrt(frequency)
+                );
+            })
+            .ToArray();
         return Drawn(width, height, (x, y) => 0.5 + waves.Sum(w => w.Height * Math.Sin((2 * Math.PI * ((w.X * x) + (w.Y * y))) + w.Phase) / 2));
     }
 

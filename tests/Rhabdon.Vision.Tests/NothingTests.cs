@@ -71,5 +71,6 @@ public sealed class NothingTests
     [InlineData(70, 80, Zone.D)]
     [InlineData(50, 80, Zone.B)]
     [InlineData(2, 80, Zone.A)]
-    public void A_mark_over_two_zones_is_judged_in_the_stricter(double nearest, double farthest, Zone zone) => Assert.Equal(zone, Profiles[0].Over(nearest, farthest));
+    public void A_mark_over_two_zones_is_judged_in_the_stricter(double nearest, double farthest, Zone zone) =>
+        Assert.Equal(zone, Profiles[0].Over(nearest, farthest));
 }

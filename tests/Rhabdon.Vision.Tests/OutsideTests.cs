@@ -1,7 +1,7 @@
 using System.Globalization;
 using Rhabdon.Core.EndFaces;
-using Rhabdon.Vision.Drawing;
 using Rhabdon.Testing;
+using Rhabdon.Vision.Drawing;
 
 namespace Rhabdon.Vision.Tests;
 
@@ -11,7 +11,8 @@ namespace Rhabdon.Vision.Tests;
 /// </summary>
 public class OutsideTests
 {
-    // The steepest change, which OpenCV's edge is, lies off the glass's own edge where a thin ring and the lens's blur run into each other: most so in soft pictures.
+    // The steepest change, which OpenCV's edge is, lies off the glass's own edge where a thin ring and the lens's blur run into each other: most so in soft
+    // pictures.
     private const double MostOff = 0.025;
     private const double UsuallyOff = 0.01;
     private const double CenterOff = 0.15;
@@ -55,7 +56,10 @@ public class OutsideTests
     {
         var (face, profile) = FaceOf(name);
         var image = FaceRenderer.Draw(face);
-        Assert.Equal(FaceGrader.Grade(image, profile, face.Look.Fiber).Verdict, FaceGrader.Grade(Moved(image, face.CenterX, face.CenterY, degrees, shift, shrunk), profile, face.Look.Fiber).Verdict);
+        Assert.Equal(
+            FaceGrader.Grade(image, profile, face.Look.Fiber).Verdict,
+            FaceGrader.Grade(Moved(image, face.CenterX, face.CenterY, degrees, shift, shrunk), profile, face.Look.Fiber).Verdict
+        );
     }
 
     private static FiberCircle Place(string name)
@@ -68,7 +72,15 @@ public class OutsideTests
     {
         var parts = name.Split('_');
         var profile = FaceProfiles.Find(parts[1])!;
-        return (MadeFaces.Make(FaceStyle.All.Single(s => s.Name == parts[0]), profile, Enum.Parse<FaceCondition>(parts[2]), int.Parse(parts[3], CultureInfo.InvariantCulture)), profile);
+        return (
+            MadeFaces.Make(
+                FaceStyle.All.Single(s => s.Name == parts[0]),
+                profile,
+                Enum.Parse<FaceCondition>(parts[2]),
+                int.Parse(parts[3], CultureInfo.InvariantCulture)
+            ),
+            profile
+        );
     }
 
     private static GrayImage Moved(GrayImage image, double x, double y, double degrees, double shift, double shrunk)

@@ -11,7 +11,9 @@ internal static class TestDatabase
     /// <summary>On a PostgreSQL of its own, that a test may kill.</summary>
     public static string NewMortal() => NewOn("RHABDON_TEST_MORTAL_DATABASE");
 
-    /// <summary>Kills one of its processes as a machine kills; PostgreSQL then drops every connection and recovers from its log. Returns when it is there again.</summary>
+    /// <summary>
+    /// Kills one of its processes as a machine kills; PostgreSQL then drops every connection and recovers from its log. Returns when it is there again.
+    /// </summary>
     public static async Task CrashAsync(string database)
     {
         var alone = new NpgsqlConnectionStringBuilder(database) { Pooling = false }.ConnectionString;

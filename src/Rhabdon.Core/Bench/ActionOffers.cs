@@ -38,7 +38,8 @@ public static class ActionOffers
 
     /// <summary>True when the event chose an action that cuts glass off.</summary>
     public static bool CutsGlass(BenchEvent happened, RecipeBook book) =>
-        happened.Body is ActionChosen chosen && book.Find(happened.Recipe) is { } by
+        happened.Body is ActionChosen chosen
+        && book.Find(happened.Recipe) is { } by
         && book.LadderOf(by.Recipe).Find(chosen.Sign)?.Rungs.FirstOrDefault(r => r.Id == chosen.Action)?.Uses is not (null or FiberUse.None);
 
     private static Phrase? Spent(TerminationState state, Symptom sign, CorrectiveAction rung)
@@ -48,7 +49,6 @@ public static class ActionOffers
         return done < rung.Limit ? null : Phrase.Of("ladder.spent", ("times", done.ToString(CultureInfo.InvariantCulture)));
     }
 
-    private static Phrase? TooShort(FiberLeft left, Length uses) => uses <= left.Spare
-        ? null
-        : Phrase.Of("ladder.too-short", ("needs", uses.ToString()), ("spare", left.Spare.ToString()));
+    private static Phrase? TooShort(FiberLeft left, Length uses) =>
+        uses <= left.Spare ? null : Phrase.Of("ladder.too-short", ("needs", uses.ToString()), ("spare", left.Spare.ToString()));
 }

@@ -49,7 +49,11 @@ public static class BatchIntentHandler
     {
         var given = states.Select(s => s.Termination).ToHashSet();
         return intent is BeginWork && states.FirstOrDefault(s => Ribbon.Of(s, book)?.All(given.Contains) == false) is { } alone
-            ? new BatchAnswer([], new BenchFault("strands", Phrase.Of("bench.together", ("count", Ribbon.Of(alone, book)!.Count.ToString(CultureInfo.InvariantCulture)))), alone.Termination)
+            ? new BatchAnswer(
+                [],
+                new BenchFault("strands", Phrase.Of("bench.together", ("count", Ribbon.Of(alone, book)!.Count.ToString(CultureInfo.InvariantCulture)))),
+                alone.Termination
+            )
             : null;
     }
 

@@ -62,10 +62,13 @@ public static class BatchQueue
     {
         var open = states.Where(s => !s.IsOver).ToList();
         var kept = states.FirstOrDefault(s => s.Termination == held);
-        var focus = kept is not null && (isPicked || kept.Trouble is not null || (pace == Pace.StrandByStrand && !kept.IsOver))
-            ? kept
-            : Next(open, book, pace) ?? (states.Count == 1 ? states[0] : null);
-        return focus is null ? new Turn(null, []) : new Turn(focus.Termination, focus.IsOver ? [focus.Termination] : [.. Alike(open, focus, book).Select(s => s.Termination)]);
+        var focus =
+            kept is not null && (isPicked || kept.Trouble is not null || (pace == Pace.StrandByStrand && !kept.IsOver))
+                ? kept
+                : Next(open, book, pace) ?? (states.Count == 1 ? states[0] : null);
+        return focus is null
+            ? new Turn(null, [])
+            : new Turn(focus.Termination, focus.IsOver ? [focus.Termination] : [.. Alike(open, focus, book).Select(s => s.Termination)]);
     }
 
     public static BatchPlace StandingOf(TerminationState state, TerminationState? focus, Turn turn, RecipeBook book) =>
@@ -83,21 +86,32 @@ public static class BatchQueue
         var clear = open.Where(s => s.Trouble is null).ToList();
         var begun = clear.Where(s => s.Recipe is not null).ToList();
         return begun.FirstOrDefault(s => StepOf(s, book)!.AtOnce)
-            ?? (pace == Pace.StrandByStrand ? begun.FirstOrDefault() : null) ?? clear.MinBy(s => StepIndex(s, book)) ?? open.FirstOrDefault();
+            ?? (pace == Pace.StrandByStrand ? begun.FirstOrDefault() : null)
+            ?? clear.MinBy(s => StepIndex(s, book))
+            ?? open.FirstOrDefault();
     }
 
     private static IEnumerable<TerminationState> Alike(List<TerminationState> open, TerminationState focus, RecipeBook book) =>
         IsTakenAlone(focus, book)
             ? [focus]
-            : open.Where(s => Ribbon.Of(focus, book)?.Contains(s.Termination) != false && s.Trouble?.Sign == focus.Trouble?.Sign && s.Step == focus.Step && (focus.Step is not null || s.Plan?.RecipeId == focus.Plan?.RecipeId)
-                && s.Recipe == focus.Recipe && s.Heading == focus.Heading && s.Recleave == focus.Recleave && s.Clock?.Since == focus.Clock?.Since);
+            : open.Where(s =>
+                Ribbon.Of(focus, book)?.Contains(s.Termination) != false
+                && s.Trouble?.Sign == focus.Trouble?.Sign
+                && s.Step == focus.Step
+                && (focus.Step is not null || s.Plan?.RecipeId == focus.Plan?.RecipeId)
+                && s.Recipe == focus.Recipe
+                && s.Heading == focus.Heading
+                && s.Recleave == focus.Recleave
+                && s.Clock?.Since == focus.Clock?.Since
+            );
 
     // Trouble, what is read off each strand, a step that cannot wait and the one that leads into it; but the fibers of a ribbon share everything.
     private static bool IsTakenAlone(TerminationState focus, RecipeBook book) =>
         Ribbon.Of(focus, book) is null && (focus.Trouble is not null || StepOf(focus, book)?.Ask is { OneForAll: false } || Hurries(focus, book));
 
     private static bool Hurries(TerminationState focus, RecipeBook book) =>
-        StepOf(focus, book) is { } step && (step.AtOnce || (book.RecipeOf(focus)!.Steps is var steps && StepIndex(focus, book) + 1 is var next && next < steps.Count && steps[next].AtOnce));
+        StepOf(focus, book) is { } step
+        && (step.AtOnce || (book.RecipeOf(focus)!.Steps is var steps && StepIndex(focus, book) + 1 is var next && next < steps.Count && steps[next].AtOnce));
 
     private static Step? StepOf(TerminationState state, RecipeBook book) =>
         state.Step is { } step && book.RecipeOf(state) is { } recipe ? recipe.Steps[recipe.IndexOf(step)] : null;

@@ -21,8 +21,27 @@ public sealed record Rates(string Currency, decimal PerHour, decimal PerConnecto
 /// <param name="TogetherSays">Those strands in words: <c>strands 1–6</c>.</param>
 /// <param name="IsWhole">True when those strands are only ever worked as one, as the fibers of a ribbon.</param>
 /// <param name="Done">How many are accepted or rejected.</param>
-public sealed record BatchView(IReadOnlyList<BatchQueueView> Queue, Guid? Focus, IReadOnlyList<Guid> Together, string TogetherSays, bool IsWhole, int Done, BenchView? Bench);
+public sealed record BatchView(
+    IReadOnlyList<BatchQueueView> Queue,
+    Guid? Focus,
+    IReadOnlyList<Guid> Together,
+    string TogetherSays,
+    bool IsWhole,
+    int Done,
+    BenchView? Bench
+);
 
 /// <param name="Doing">Its stage, its trouble or how it ended, in a word or two.</param>
 public sealed record BatchQueueView(
-    Guid Termination, int Strand, StrandColor Color, string Label, StrandPhase Phase, int Attempt, string Doing, BatchPlace Standing, bool IsTogether, Guid? InHand, Guid? Batch);
+    Guid Termination,
+    int Strand,
+    StrandColor Color,
+    string Label,
+    StrandPhase Phase,
+    int Attempt,
+    string Doing,
+    BatchPlace Standing,
+    bool IsTogether,
+    Guid? InHand,
+    Guid? Batch
+);

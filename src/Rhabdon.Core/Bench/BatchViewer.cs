@@ -19,15 +19,31 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
             [.. look.Slots.Zip(states, (slot, state) => QueueViewOf(slot, state, focus, turn))],
             turn.Focus,
             turn.Together,
-            words.Say(together.Count == 1 ? Phrase.Of("strands.one", ("number", StrandNumbers.Say(together))) : Phrase.Of("strands.many", ("numbers", StrandNumbers.Say(together)))),
+            words.Say(
+                together.Count == 1
+                    ? Phrase.Of("strands.one", ("number", StrandNumbers.Say(together)))
+                    : Phrase.Of("strands.many", ("numbers", StrandNumbers.Say(together)))
+            ),
             focus is not null && Ribbon.Of(focus, book) is not null,
             states.Count(s => s.IsOver),
-            bench);
+            bench
+        );
     }
 
-    private BatchQueueView QueueViewOf(BatchSlot slot, TerminationState state, TerminationState? focus, Turn turn) => new(
-        slot.Termination, slot.Strand, StrandColor.Of(slot.Strand), slot.Label, state.Phase, state.Attempt, Doing(state), BatchQueue.StandingOf(state, focus, turn, book),
-        turn.Together.Contains(slot.Termination), state.InHand, state.Batch);
+    private BatchQueueView QueueViewOf(BatchSlot slot, TerminationState state, TerminationState? focus, Turn turn) =>
+        new(
+            slot.Termination,
+            slot.Strand,
+            StrandColor.Of(slot.Strand),
+            slot.Label,
+            state.Phase,
+            state.Attempt,
+            Doing(state),
+            BatchQueue.StandingOf(state, focus, turn, book),
+            turn.Together.Contains(slot.Termination),
+            state.InHand,
+            state.Batch
+        );
 
     private string Doing(TerminationState state)
     {
@@ -36,7 +52,8 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
             return words.Say(Phrase.Of(state.IsOver ? $"tray.{state.Phase.ToString().ToLowerInvariant()}" : "tray.not-begun"));
         }
 
-        return state.Trouble is not null ? words.Say(Phrase.Of("tray.trouble"))
+        return state.Trouble is not null
+            ? words.Say(Phrase.Of("tray.trouble"))
             : recipe.Stages.First(s => s.Id == recipe.Steps[recipe.IndexOf(state.Step!)].Stage).Title.In(language);
     }
 }

@@ -28,7 +28,8 @@ public sealed record BenchEvent(
     EventBody Body,
     RecipeRef? Recipe = null,
     string? Signature = null,
-    Receipt? Receipt = null)
+    Receipt? Receipt = null
+)
 {
     public const int CurrentFormat = 1;
 

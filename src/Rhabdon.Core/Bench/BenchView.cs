@@ -23,7 +23,8 @@ public sealed record BenchView(
     StepView? Step = null,
     TroubleView? Trouble = null,
     LineDrawing? Line = null,
-    UndoView? Undo = null);
+    UndoView? Undo = null
+);
 
 /// <param name="Standing"><c>done</c>, <c>now</c> or <c>next</c>.</param>
 public sealed record StageView(string Id, string Title, string Standing);
@@ -44,7 +45,8 @@ public sealed record StepView(
     FigureView? Figure = null,
     AskView? Ask = null,
     ClockView? Clock = null,
-    CountView? Count = null);
+    CountView? Count = null
+);
 
 /// <param name="Kind">In words: hold, cure, cool.</param>
 /// <param name="Since">When it was started, by the tablet's clock; null until then.</param>
@@ -61,7 +63,15 @@ public sealed record FigureView(string Value, string Unit, string Note, string O
 /// <param name="Accepts">The range that is good, in words; empty for choices.</param>
 /// <param name="Profile">Where a picture can answer: the limits that it is held against.</param>
 /// <param name="Core">And the core of the strand's fiber.</param>
-public sealed record AskView(string Question, ReadingKind Kind, string Unit, string Accepts, IReadOnlyList<ChoiceView> Choices, string? Profile = null, FiberCore? Core = null);
+public sealed record AskView(
+    string Question,
+    ReadingKind Kind,
+    string Unit,
+    string Accepts,
+    IReadOnlyList<ChoiceView> Choices,
+    string? Profile = null,
+    FiberCore? Core = null
+);
 
 public sealed record ChoiceView(string Value, string Say);
 

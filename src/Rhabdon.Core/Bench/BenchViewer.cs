@@ -15,7 +15,8 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
     /// <exception cref="KeyNotFoundException">No version of the strand's recipe is in the book.</exception>
     public BenchView View(TerminationState state)
     {
-        var published = book.Find(state.Recipe) ?? book.Latest(state.Plan?.RecipeId ?? string.Empty)
+        var published = book.Find(state.Recipe)
+            ?? book.Latest(state.Plan?.RecipeId ?? string.Empty)
             ?? throw new KeyNotFoundException($"Recipe {state.Plan?.RecipeId} is not in the book.");
         var recipe = book.RecipeOf(state) ?? published.On(state.Plan!.Build, state.Technique, state.Plan.Grade);
         var ladder = book.LadderOf(recipe);
@@ -30,12 +31,15 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             published.Confirmation is not null,
             Stages(state, recipe, index),
             Fiber(state, recipe),
-            index < 0 || state.Trouble is not null ? [] : [.. ReportableSymptoms.Reportable(recipe, ladder, state.Step!).Select(s => new SymptomView(s.Id, s.Title.In(language)))],
+            index < 0 || state.Trouble is not null
+                ? []
+                : [.. ReportableSymptoms.Reportable(recipe, ladder, state.Step!).Select(s => new SymptomView(s.Id, s.Title.In(language)))],
             Says(state),
             index < 0 || state.Trouble is not null ? null : StepOf(state, recipe, index),
             TroubleOf(state, recipe, ladder),
             index < 0 ? null : LineDrawing.For(recipe, index, state.Recleave, unit),
-            UndoOf(state, recipe));
+            UndoOf(state, recipe)
+        );
     }
 
     /// <summary>A reading in words: <c>29.8 mm</c>, or the choice as it was offered.</summary>
@@ -48,16 +52,20 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
     }
 
     /// <summary>What is said beside the field as a reading is typed: its grade and the range it is held against.</summary>
-    public string VerdictText(Verdict verdict, ResolvedDimension? dimension) => dimension is null
-        ? words.Say(Phrase.Of($"grade.{verdict.Grade.ToString().ToLowerInvariant()}"))
-        : words.Say(Phrase.Of($"length.{verdict.Grade.ToString().ToLowerInvariant()}", ("range", Range(dimension))));
+    public string VerdictText(Verdict verdict, ResolvedDimension? dimension) =>
+        dimension is null
+            ? words.Say(Phrase.Of($"grade.{verdict.Grade.ToString().ToLowerInvariant()}"))
+            : words.Say(Phrase.Of($"length.{verdict.Grade.ToString().ToLowerInvariant()}", ("range", Range(dimension))));
 
     private static List<StageView> StagesUpTo(Recipe recipe, string language, int now)
     {
         var stages = new List<StageView>(recipe.Stages.Count);
         for (var index = 0; index < recipe.Stages.Count; index++)
         {
-            var standing = index < now ? "done" : index == now ? "now" : "next";
+            var standing =
+                index < now ? "done"
+                : index == now ? "now"
+                : "next";
             stages.Add(new StageView(recipe.Stages[index].Id, recipe.Stages[index].Title.In(language), standing));
         }
 
@@ -66,7 +74,8 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
 
     private List<StageView> Stages(TerminationState state, Recipe recipe, int index)
     {
-        var now = index >= 0 ? recipe.Stages.ToList().FindIndex(s => s.Id == recipe.Steps[index].Stage)
+        var now =
+            index >= 0 ? recipe.Stages.ToList().FindIndex(s => s.Id == recipe.Steps[index].Stage)
             : state.Phase is StrandPhase.Verified or StrandPhase.Doubtful ? recipe.Stages.Count
             : -1;
         return StagesUpTo(recipe, language, now);
@@ -90,8 +99,11 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             [.. step.Cautions.Select(c => words.Say(Phrase.Of($"caution.{c}")))],
             dimension is null ? null : Figure(dimension),
             step.Ask is null ? null : AskOf(state, step, dimension),
-            step.Clock is null ? null : new ClockView(words.Say(Phrase.Of($"clock.{step.Clock.Kind}")), step.Clock.Seconds, step.Clock.AtMost, state.Clock?.Since),
-            step.Count is null ? null : new CountView(step.Count.Low, step.Count.High, (int)(2000 / (step.Count.PaceLow + step.Count.PaceHigh))));
+            step.Clock is null
+                ? null
+                : new ClockView(words.Say(Phrase.Of($"clock.{step.Clock.Kind}")), step.Clock.Seconds, step.Clock.AtMost, state.Clock?.Since),
+            step.Count is null ? null : new CountView(step.Count.Low, step.Count.High, (int)(2000 / (step.Count.PaceLow + step.Count.PaceHigh)))
+        );
     }
 
     private Dictionary<string, string> Places(TerminationState state, Recipe recipe, Step step, ResolvedDimension? dimension)
@@ -117,7 +129,8 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             LengthDisplay.Figure(dimension.Target, unit),
             LengthDisplay.Symbol(unit),
             $"{BenchWords.From(words, dimension.From)} · ±{LengthDisplay.Small(dimension.Tolerance, unit)}",
-            LengthDisplay.Other(dimension.Target, unit));
+            LengthDisplay.Other(dimension.Target, unit)
+        );
     }
 
     private AskView AskOf(TerminationState state, Step step, ResolvedDimension? dimension)
@@ -128,22 +141,27 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             ask.Question.In(language),
             ask.Reads,
             UnitOf(ask.Reads),
-            ask.IsLength && dimension is not null ? Range(dimension) : ask.Limits is { } limits ? Range(limits, UnitOf(ask.Reads)) : step.Count is { } count ? CountText(count) : string.Empty,
+            ask.IsLength && dimension is not null ? Range(dimension)
+                : ask.Limits is { } limits ? Range(limits, UnitOf(ask.Reads))
+                : step.Count is { } count ? CountText(count)
+                : string.Empty,
             [.. IntentHandler.OpenChoices(state, ask).Select(c => new ChoiceView(c.Value, c.Say.In(language)))],
             plan is null ? null : book.ProfileFor(plan.Grade.Mode(), plan.Polish).Id,
-            plan?.Grade.Core());
+            plan?.Grade.Core()
+        );
     }
 
-    private string UnitOf(ReadingKind kind) => kind switch
-    {
-        ReadingKind.Length => LengthDisplay.Symbol(unit),
-        ReadingKind.Angle or ReadingKind.Angles => Angle.Unit,
-        ReadingKind.Loss or ReadingKind.Reflectance => Decibel.Unit,
-        ReadingKind.Power => DecibelMilliwatt.Unit,
-        ReadingKind.Temperature => Temperature.Unit,
-        ReadingKind.Duration => "s",
-        _ => string.Empty,
-    };
+    private string UnitOf(ReadingKind kind) =>
+        kind switch
+        {
+            ReadingKind.Length => LengthDisplay.Symbol(unit),
+            ReadingKind.Angle or ReadingKind.Angles => Angle.Unit,
+            ReadingKind.Loss or ReadingKind.Reflectance => Decibel.Unit,
+            ReadingKind.Power => DecibelMilliwatt.Unit,
+            ReadingKind.Temperature => Temperature.Unit,
+            ReadingKind.Duration => "s",
+            _ => string.Empty,
+        };
 
     private string Range(ReadingLimits limits, string symbol)
     {
@@ -161,10 +179,14 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
 
     private string CountText(Count count) => words.Say(Phrase.Of("count.range", ("low", Count(count.Low)), ("high", Count(count.High))));
 
-    private string Range(ResolvedDimension dimension) => words.Say(Phrase.Of(
-        "length.range",
-        ("low", LengthDisplay.Small(dimension.Target - dimension.Tolerance, unit)),
-        ("high", LengthDisplay.Small(dimension.Target + dimension.Tolerance, unit))));
+    private string Range(ResolvedDimension dimension) =>
+        words.Say(
+            Phrase.Of(
+                "length.range",
+                ("low", LengthDisplay.Small(dimension.Target - dimension.Tolerance, unit)),
+                ("high", LengthDisplay.Small(dimension.Target + dimension.Tolerance, unit))
+            )
+        );
 
     private TroubleView? TroubleOf(TerminationState state, Recipe recipe, Ladder ladder)
     {
@@ -178,7 +200,8 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             sign.Title.In(language),
             recipe.Steps[recipe.IndexOf(trouble.Step)].Name.In(language),
             ReadingText(recipe, trouble.Step, trouble.Reading),
-            [.. ActionOffers.For(state, recipe, ladder).Select(o => OfferOf(o, recipe, recipe.IndexOf(trouble.Step)))]);
+            [.. ActionOffers.For(state, recipe, ladder).Select(o => OfferOf(o, recipe, recipe.IndexOf(trouble.Step)))]
+        );
     }
 
     private OfferView OfferOf(ActionOffer offer, Recipe recipe, int troubled)
@@ -187,8 +210,15 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
         var target = rung.TargetIn(recipe, troubled);
         var goes = target < 0 ? string.Empty : words.Say(Phrase.Of("ladder.goes", ("step", recipe.Steps[target].Name.In(language))));
         return new OfferView(
-            rung.Id, rung.Title.In(language), rung.Why.In(language), Cost(offer), goes, offer.IsProposed, offer.NeedsReason,
-            offer.Barred is null ? string.Empty : words.Say(offer.Barred));
+            rung.Id,
+            rung.Title.In(language),
+            rung.Why.In(language),
+            Cost(offer),
+            goes,
+            offer.IsProposed,
+            offer.NeedsReason,
+            offer.Barred is null ? string.Empty : words.Say(offer.Barred)
+        );
     }
 
     private string Cost(ActionOffer offer)
@@ -204,11 +234,22 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             costs.Add(words.Say(Phrase.Of("cost.connector")));
         }
 
-        costs.Add(offer.Uses == Length.Zero ? words.Say(Phrase.Of("cost.no-fiber")) : words.Say(Phrase.Of("cost.fiber", ("length", LengthDisplay.WithUnit(offer.Uses, unit)))));
+        costs.Add(
+            offer.Uses == Length.Zero
+                ? words.Say(Phrase.Of("cost.no-fiber"))
+                : words.Say(Phrase.Of("cost.fiber", ("length", LengthDisplay.WithUnit(offer.Uses, unit))))
+        );
         if (rates is not null && (offer.CorrectiveAction.Minutes > 0 || offer.CorrectiveAction.NewConnector))
         {
-            costs.Add(words.Say(Phrase.Of(
-                "cost.money", ("amount", ActionOffers.Money(offer.CorrectiveAction, rates).ToString("0.00", CultureInfo.InvariantCulture)), ("currency", rates.Currency))));
+            costs.Add(
+                words.Say(
+                    Phrase.Of(
+                        "cost.money",
+                        ("amount", ActionOffers.Money(offer.CorrectiveAction, rates).ToString("0.00", CultureInfo.InvariantCulture)),
+                        ("currency", rates.Currency)
+                    )
+                )
+            );
         }
 
         return string.Join(" · ", costs);
@@ -218,14 +259,26 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
     {
         var left = state.FiberLeft;
         List<TriesView> tries = [];
-        foreach (var use in recipe.FromTheSheet.Count > 0 ? (FiberUse[])[] : recipe.Cleave is null ? [FiberUse.CutOff] : [FiberUse.CutOff, FiberUse.Recleave])
+        foreach (
+            var use in recipe.FromTheSheet.Count > 0 ? (FiberUse[])[]
+            : recipe.Cleave is null ? [FiberUse.CutOff]
+            : [FiberUse.CutOff, FiberUse.Recleave]
+        )
         {
             var uses = FiberLeft.Use(use, recipe);
             var fix = words.Say(Phrase.Of(use == FiberUse.CutOff ? "fix.cut-off" : "fix.re-cleave"));
             tries.Add(new TriesView(fix, left.TriesLeft(uses), LengthDisplay.WithUnit(uses, unit)));
         }
 
-        var level = state.IsOver || tries.Count == 0 ? "plenty" : tries[0].Count switch { 0 => "none", 1 => "last", _ => "plenty" };
+        var level =
+            state.IsOver || tries.Count == 0
+                ? "plenty"
+                : tries[0].Count switch
+                {
+                    0 => "none",
+                    1 => "last",
+                    _ => "plenty",
+                };
         var whole = left.Service - left.Least;
         return new FiberView(
             LengthDisplay.WithUnit(left.Left > Length.Zero ? left.Left : Length.Zero, unit),
@@ -233,7 +286,8 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             whole > Length.Zero ? Math.Round((decimal)left.Spare.Nanometers / whole.Nanometers, 4) : 0,
             tries,
             level == "plenty" ? string.Empty : words.Say(Phrase.Of($"fiber.{level}")),
-            level);
+            level
+        );
     }
 
     private UndoView? UndoOf(TerminationState state, Recipe recipe)
@@ -245,17 +299,25 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
         }
 
         return new UndoView(
-            last.Event.Id, new StrandStory(book, words, language, unit).What(last.Event, recipe, state.Termination), ActionOffers.CutsGlass(last.Event, book),
-            [.. last.Event.Strands.Select(s => s.Termination)]);
+            last.Event.Id,
+            new StrandStory(book, words, language, unit).What(last.Event, recipe, state.Termination),
+            ActionOffers.CutsGlass(last.Event, book),
+            [.. last.Event.Strands.Select(s => s.Termination)]
+        );
     }
 
-    private string Says(TerminationState state) => words.Say(Phrase.Of(state.Phase switch
-    {
-        StrandPhase.Verified => "bench.accepted",
-        StrandPhase.Doubtful => "bench.accepted-doubtful",
-        StrandPhase.Rejected => "bench.stopped",
-        _ => state.Recipe is null ? "bench.not-begun" : "bench.under-way",
-    }));
+    private string Says(TerminationState state) =>
+        words.Say(
+            Phrase.Of(
+                state.Phase switch
+                {
+                    StrandPhase.Verified => "bench.accepted",
+                    StrandPhase.Doubtful => "bench.accepted-doubtful",
+                    StrandPhase.Rejected => "bench.stopped",
+                    _ => state.Recipe is null ? "bench.not-begun" : "bench.under-way",
+                }
+            )
+        );
 
     private static string Count(int number) => number.ToString(CultureInfo.InvariantCulture);
 }

@@ -13,7 +13,12 @@ public static class ClockCheck
     /// <param name="deviceBefore">When the last event before this one happened that the device made with its clock right; null when there is none.</param>
     /// <param name="received">The server's time.</param>
     /// <returns>The clock and time that take the place of the event's own; null for one that can be right.</returns>
-    public static (HybridTime? Clock, DateTimeOffset? At) Of(BenchEvent happened, IReadOnlyCollection<FoldedTermination> streams, DateTimeOffset? deviceBefore, DateTimeOffset received)
+    public static (HybridTime? Clock, DateTimeOffset? At) Of(
+        BenchEvent happened,
+        IReadOnlyCollection<FoldedTermination> streams,
+        DateTimeOffset? deviceBefore,
+        DateTimeOffset received
+    )
     {
         var latest = streams.Aggregate(default(HybridTime), (clock, s) => HybridTime.Latest(clock, s.State.LastClock));
         var isAhead = happened.Clock.Milliseconds > (received + Slack).ToUnixTimeMilliseconds();
@@ -22,18 +27,27 @@ public static class ClockCheck
         return (
             isAhead || isBehind ? HybridTime.After(latest, received.ToUnixTimeMilliseconds()) : null,
             happened.At > received + Slack ? received
-                : notBefore > DateTimeOffset.MinValue + Slack && happened.At < notBefore - Slack ? notBefore
-                : null);
+            : notBefore > DateTimeOffset.MinValue + Slack && happened.At < notBefore - Slack ? notBefore
+            : null
+        );
     }
 
-    /// <summary>A file's events, those whose clocks are ahead of the server's put after what comes before them: a time to come would block every strand that they stand on.</summary>
+    /// <summary>
+    /// A file's events, those whose clocks are ahead of the server's put after what comes before them: a time to come would block every strand that they stand
+    /// on.
+    /// </summary>
     public static IReadOnlyList<BenchEvent> Settled(IEnumerable<BenchEvent> events, DateTimeOffset received)
     {
         var (settled, latest) = (new List<BenchEvent>(), default(HybridTime));
         foreach (var happened in TerminationFold.InOrder(events))
         {
             var isAhead = happened.Order.Milliseconds > (received + Slack).ToUnixTimeMilliseconds();
-            var inPlace = isAhead ? happened with { Receipt = (happened.Receipt ?? new Receipt()) with { Clock = HybridTime.After(latest, received.ToUnixTimeMilliseconds()) } } : happened;
+            var inPlace = isAhead
+                ? happened with
+                {
+                    Receipt = (happened.Receipt ?? new Receipt()) with { Clock = HybridTime.After(latest, received.ToUnixTimeMilliseconds()) },
+                }
+                : happened;
             latest = HybridTime.Latest(latest, inPlace.Order);
             settled.Add(inPlace);
         }
@@ -42,5 +56,6 @@ public static class ClockCheck
     }
 
     // The latest state of a stream that holds something.
-    private static bool Knew(BenchEvent happened, FoldedTermination stream) => stream.Events.Count > 0 && happened.KnownOf(stream.State.Termination) >= stream.Events.Count;
+    private static bool Knew(BenchEvent happened, FoldedTermination stream) =>
+        stream.Events.Count > 0 && happened.KnownOf(stream.State.Termination) >= stream.Events.Count;
 }

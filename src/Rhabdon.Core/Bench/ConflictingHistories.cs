@@ -24,7 +24,8 @@ public sealed record ConflictingHistories(IReadOnlyList<HistoryEntry> Common, IR
             live[..parts],
             [.. since.Where(h => h.Event.Device != other || h.Event.Body is Planned)],
             [.. since.Where(h => h.Event.Device == other && h.Event.Body is not Planned)],
-            other);
+            other
+        );
     }
 
     /// <summary>The entries that do not count when one story is kept.</summary>

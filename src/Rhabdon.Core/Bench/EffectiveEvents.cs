@@ -22,7 +22,9 @@ internal sealed class EffectiveEvents
         }
 
         var moves = Own.Where(e => !retracted.Contains(e.Id) && !taken.ContainsKey(e.Id)).Select(e => e.Body).OfType<Reattributed>().ToList();
-        Ordered = moves.Exists(m => m.To == termination) ? TerminationFold.InOrder([.. Own, .. moves.Where(m => m.To == termination).SelectMany(m => m.Moved)]) : Own;
+        Ordered = moves.Exists(m => m.To == termination)
+            ? TerminationFold.InOrder([.. Own, .. moves.Where(m => m.To == termination).SelectMany(m => m.Moved)])
+            : Own;
         Entries = ReferenceEquals(Ordered, Own) ? own : Ordered.ToDictionary(e => e.Id);
         foreach (var word in Own.Where(e => !taken.ContainsKey(e.Id)).Select(e => e.Body).OfType<Retracted>())
         {

@@ -104,7 +104,8 @@ public static class EventAdmission
     private static Refusal? Unfounded(BenchEvent happened, RecipeBook book) =>
         !Rulebook.Knows(happened.Rules) ? new Refusal(false, "rules", Phrase.Of("event.rules", ("known", Rulebook.Version)))
         : happened.Recipe is { } recipe && book.Find(recipe) is null ? new Refusal(false, "recipe", Phrase.Of("event.recipe-unknown"))
-        : happened.Body is StepDone { Reading.Face: { } face } && book.Profile(face.Profile, face.Version) is null ? new Refusal(false, "body.reading.face.profile", Phrase.Of("event.profile-unknown"))
+        : happened.Body is StepDone { Reading.Face: { } face } && book.Profile(face.Profile, face.Version) is null
+            ? new Refusal(false, "body.reading.face.profile", Phrase.Of("event.profile-unknown"))
         : null;
 
     // What is moved must be, word for word, what the other strand's stream holds.
@@ -116,7 +117,9 @@ public static class EventAdmission
         }
 
         var held = streams[moved.From].Events.ToDictionary(e => e.Id);
-        return moved.Moved.All(m => held.TryGetValue(m.Id, out var own) && Same(own, m, moved.From)) ? null : new Refusal(false, "body.moved", Phrase.Of("event.moved-other"));
+        return moved.Moved.All(m => held.TryGetValue(m.Id, out var own) && Same(own, m, moved.From))
+            ? null
+            : new Refusal(false, "body.moved", Phrase.Of("event.moved-other"));
     }
 
     // A shared act may be moved whole or with only the strand that it is moved from.

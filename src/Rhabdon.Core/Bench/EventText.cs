@@ -11,7 +11,10 @@ public static class EventText
 {
     /// <summary>The text that is stored, compared and signed: what the tablet made, without what was noted about it since.</summary>
     public static string Canonical(BenchEvent happened) =>
-        JsonSerializer.Serialize(happened.Signature is null && happened.Receipt is null ? happened : happened with { Signature = null, Receipt = null }, CoreJson.Default.BenchEvent);
+        JsonSerializer.Serialize(
+            happened.Signature is null && happened.Receipt is null ? happened : happened with { Signature = null, Receipt = null },
+            CoreJson.Default.BenchEvent
+        );
 
     /// <summary>Why the event's own text would not read back as the same event; null when it does.</summary>
     public static string? Fault(string canonical)
@@ -58,18 +61,34 @@ public static class EventText
         }
     }
 
-    private static bool IsUnreadable(Exception fault) => fault is JsonException or NotSupportedException or ArgumentException or InvalidOperationException or FormatException or OverflowException;
+    private static bool IsUnreadable(Exception fault) =>
+        fault is JsonException or NotSupportedException or ArgumentException or InvalidOperationException or FormatException or OverflowException;
 
-    private static BenchEvent Kept(string content, string why, EventEnvelope envelope) => new(
-        envelope.Id, BenchEvent.CurrentFormat, envelope.Device, envelope.Sequence, envelope.Clock, DateTimeOffset.FromUnixTimeMilliseconds(Math.Clamp(envelope.Clock.Milliseconds, 0, 253_402_300_799_999)),
-        envelope.Actor, "?", StrandsIn(content), new Unreadable(content, why));
+    private static BenchEvent Kept(string content, string why, EventEnvelope envelope) =>
+        new(
+            envelope.Id,
+            BenchEvent.CurrentFormat,
+            envelope.Device,
+            envelope.Sequence,
+            envelope.Clock,
+            DateTimeOffset.FromUnixTimeMilliseconds(Math.Clamp(envelope.Clock.Milliseconds, 0, 253_402_300_799_999)),
+            envelope.Actor,
+            "?",
+            StrandsIn(content),
+            new Unreadable(content, why)
+        );
 
     // As far as they can be made out.
     private static IReadOnlyList<StrandKnown> StrandsIn(string content)
     {
         try
         {
-            return [.. JsonNode.Parse(content)!["strands"]!.AsArray().Select(s => new StrandKnown(s!["termination"]!.GetValue<Guid>(), s["known"]!.GetValue<int>()))];
+            return
+            [
+                .. JsonNode.Parse(content)!["strands"]!
+                    .AsArray()
+                    .Select(s => new StrandKnown(s!["termination"]!.GetValue<Guid>(), s["known"]!.GetValue<int>())),
+            ];
         }
         catch (Exception fault) when (IsUnreadable(fault) || fault is NullReferenceException)
         {

@@ -67,12 +67,25 @@ public sealed class FoldedTermination
     /// <param name="recipe">That it would be worked by.</param>
     public Phrase? Conflict(EventBody body, RecipeRef? recipe)
     {
-        var trial = new BenchEvent(Guid.AllBitsSet, BenchEvent.CurrentFormat, Guid.AllBitsSet, 1, State.LastClock, DateTimeOffset.UnixEpoch, Guid.Empty, string.Empty, [], body, recipe);
+        var trial = new BenchEvent(
+            Guid.AllBitsSet,
+            BenchEvent.CurrentFormat,
+            Guid.AllBitsSet,
+            1,
+            State.LastClock,
+            DateTimeOffset.UnixEpoch,
+            Guid.Empty,
+            string.Empty,
+            [],
+            body,
+            recipe
+        );
         return body.Apply(run.Copy(), trial, body.SettlesOthers() ? State.History.Select(h => h.Event).DistinctBy(e => e.Id).ToDictionary(e => e.Id) : Nothing);
     }
 
     /// <summary>The stream as it stood before an event that would take its place in it now.</summary>
-    public FoldedTermination Before(BenchEvent happened) => events.Count == 0 || TerminationFold.Compare(happened, events[^1]) > 0
-        ? this
-        : Of(State.Termination, events.Where(e => TerminationFold.Compare(e, happened) < 0), book);
+    public FoldedTermination Before(BenchEvent happened) =>
+        events.Count == 0 || TerminationFold.Compare(happened, events[^1]) > 0
+            ? this
+            : Of(State.Termination, events.Where(e => TerminationFold.Compare(e, happened) < 0), book);
 }

@@ -6,7 +6,9 @@ namespace Rhabdon.Core.Bench;
 /// </summary>
 public readonly record struct HybridTime(long Milliseconds, int Count) : IComparable<HybridTime>
 {
-    /// <summary>The reading for a new event on a device that has seen <paramref name="seen"/> and whose clock says <paramref name="nowMilliseconds"/>.</summary>
+    /// <summary>
+    /// The reading for a new event on a device that has seen <paramref name="seen"/> and whose clock says <paramref name="nowMilliseconds"/>.
+    /// </summary>
     public static HybridTime After(HybridTime seen, long nowMilliseconds) =>
         nowMilliseconds > seen.Milliseconds ? new HybridTime(nowMilliseconds, 0) : seen with { Count = checked(seen.Count + 1) };
 
@@ -20,8 +22,7 @@ public readonly record struct HybridTime(long Milliseconds, int Count) : ICompar
 
     public static HybridTime Latest(HybridTime a, HybridTime b) => a.CompareTo(b) >= 0 ? a : b;
 
-    public int CompareTo(HybridTime other) =>
-        Milliseconds != other.Milliseconds ? Milliseconds.CompareTo(other.Milliseconds) : Count.CompareTo(other.Count);
+    public int CompareTo(HybridTime other) => Milliseconds != other.Milliseconds ? Milliseconds.CompareTo(other.Milliseconds) : Count.CompareTo(other.Count);
 
     public static bool operator <(HybridTime a, HybridTime b) => a.CompareTo(b) < 0;
 

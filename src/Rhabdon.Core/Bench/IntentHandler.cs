@@ -15,21 +15,30 @@ public static class IntentHandler
     private const int MostEcho = 20;
 
     /// <param name="now">By the tablet's clock: a time that must run is held to it. Null when nobody waits for it.</param>
-    public static BenchAnswer Answer(FoldedTermination stream, RecipeBook book, BenchIntent intent, LengthUnit unit, DateTimeOffset? now = null) => intent switch
-    {
-        BeginWork begin => Begin(stream, book, begin),
-        StartClock start => MovedOn(stream.State, start.Step) ?? Fitting(stream, "step", new ClockStarted(stream.State.Attempt, stream.State.Try, start.Step), HasNoClockYet(stream.State)),
-        DoneWith done => MovedOn(stream.State, done.Step) ?? Done(stream, book, done, unit, now),
-        ReportTrouble report => MovedOn(stream.State, stream.State.Step) ?? Fitting(stream, "sign", new TroubleFound(stream.State.Attempt, stream.State.Try, stream.State.Step!, report.Sign)),
-        ChooseAction choose => Fitting(stream, "action", new ActionChosen(stream.State.Attempt, stream.State.Try, stream.State.Trouble?.Sign ?? string.Empty, choose.Action, Trimmed(choose.Reason))),
-        Undo undo => string.IsNullOrWhiteSpace(undo.Reason) ? No("reason", Phrase.Of("bench.reason-long")) : Fitting(stream, "event", new Retracted(undo.Event, undo.Reason.Trim(), undo.GlassWasCut)),
-        TakeTogether together => Fitting(stream, "termination", new Batched(together.Batch)),
-        HandOver hand => Fitting(stream, "termination", new HandedOver(hand.To, Trimmed(hand.Note))),
-        SettleStories settle => ConflictingHistories.Of(stream.State) is { } histories
-            ? Fitting(stream, "termination", new Resolved(histories.SetAside(settle.Keep), settle.GlassWasCut, settle.Note.Trim()))
-            : No("termination", Phrase.Of("bench.no-two-stories")),
-        _ => No("intent", Phrase.Of("bench.unknown-intent")),
-    };
+    public static BenchAnswer Answer(FoldedTermination stream, RecipeBook book, BenchIntent intent, LengthUnit unit, DateTimeOffset? now = null) =>
+        intent switch
+        {
+            BeginWork begin => Begin(stream, book, begin),
+            StartClock start => MovedOn(stream.State, start.Step)
+                ?? Fitting(stream, "step", new ClockStarted(stream.State.Attempt, stream.State.Try, start.Step), HasNoClockYet(stream.State)),
+            DoneWith done => MovedOn(stream.State, done.Step) ?? Done(stream, book, done, unit, now),
+            ReportTrouble report => MovedOn(stream.State, stream.State.Step)
+                ?? Fitting(stream, "sign", new TroubleFound(stream.State.Attempt, stream.State.Try, stream.State.Step!, report.Sign)),
+            ChooseAction choose => Fitting(
+                stream,
+                "action",
+                new ActionChosen(stream.State.Attempt, stream.State.Try, stream.State.Trouble?.Sign ?? string.Empty, choose.Action, Trimmed(choose.Reason))
+            ),
+            Undo undo => string.IsNullOrWhiteSpace(undo.Reason)
+                ? No("reason", Phrase.Of("bench.reason-long"))
+                : Fitting(stream, "event", new Retracted(undo.Event, undo.Reason.Trim(), undo.GlassWasCut)),
+            TakeTogether together => Fitting(stream, "termination", new Batched(together.Batch)),
+            HandOver hand => Fitting(stream, "termination", new HandedOver(hand.To, Trimmed(hand.Note))),
+            SettleStories settle => ConflictingHistories.Of(stream.State) is { } histories
+                ? Fitting(stream, "termination", new Resolved(histories.SetAside(settle.Keep), settle.GlassWasCut, settle.Note.Trim()))
+                : No("termination", Phrase.Of("bench.no-two-stories")),
+            _ => No("intent", Phrase.Of("bench.unknown-intent")),
+        };
 
     /// <summary>Reads and judges what was typed or tapped, without doing anything: the verdict shown beside the field.</summary>
     public static (Reading? Reading, Verdict? Verdict, BenchFault? Fault) Read(TerminationState state, Recipe recipe, Step step, string? read, LengthUnit unit)
@@ -42,9 +51,16 @@ public static class IntentHandler
 
         if (ReadingValue.Parse(ask.Reads, read, unit) is not { } value || (ask.IsChoice && !OpenChoices(state, ask).Any(c => c.Value == read)))
         {
-            return (null, null, new BenchFault("reading", ask.IsLength
-                ? Phrase.Of("bench.reading-malformed", ("typed", read.Length > MostEcho ? read[..MostEcho] : read))
-                : Phrase.Of(ask.IsChoice ? "bench.choice-wanted" : $"bench.{Asked(ask)}-wanted")));
+            return (
+                null,
+                null,
+                new BenchFault(
+                    "reading",
+                    ask.IsLength
+                        ? Phrase.Of("bench.reading-malformed", ("typed", read.Length > MostEcho ? read[..MostEcho] : read))
+                        : Phrase.Of(ask.IsChoice ? "bench.choice-wanted" : $"bench.{Asked(ask)}-wanted")
+                )
+            );
         }
 
         var reading = Reading.Of(ask.Check, value);
@@ -62,8 +78,12 @@ public static class IntentHandler
     {
         var (plan, published) = (stream.State.Plan, book.Latest(stream.State.Plan?.RecipeId ?? string.Empty));
         return stream.State.Recipe is null && Begun.Unconfirmed(plan, published) is { } unconfirmed ? No("recipe", unconfirmed)
-            : stream.State.Recipe is null && plan is not null && published is not null
-                && CompatibilityCheck.Faults(published.Recipe, new Combination(plan.Connector, plan.Polish, plan.Build, plan.Grade, Technique: begin.Technique)) is [var unfitting, ..] ? No(unfitting.Field, unfitting.Says)
+            : stream.State.Recipe is null
+            && plan is not null
+            && published is not null
+            && CompatibilityCheck.Faults(published.Recipe, new Combination(plan.Connector, plan.Polish, plan.Build, plan.Grade, Technique: begin.Technique))
+                is [var unfitting, ..]
+                ? No(unfitting.Field, unfitting.Says)
             : Fitting(stream, "recipe", new Begun(begin.Technique), by: published?.Ref);
     }
 
@@ -98,7 +118,9 @@ public static class IntentHandler
 
         // With the picture that it was read from, if there was one.
         var seen = reading! with { Face = done.Face, Overruled = Trimmed(done.Overruled) };
-        return FaceReading.Fault(step.Ask, seen) is { } unseen ? No(unseen.Field, unseen.Says) : Fitting(stream, "step", new StepDone(state.Attempt, state.Try, step.Id, seen, verdict));
+        return FaceReading.Fault(step.Ask, seen) is { } unseen
+            ? No(unseen.Field, unseen.Says)
+            : Fitting(stream, "step", new StepDone(state.Attempt, state.Try, step.Id, seen, verdict));
     }
 
     // The screen showed a step that is not the present one any more: a double tap, or another tablet.
@@ -120,13 +142,14 @@ public static class IntentHandler
     }
 
     // Some conflicts lie with a field of their own.
-    private static string FieldOf(Phrase conflict, string field) => conflict.Key switch
-    {
-        "conflict.reason" => "reason",
-        "conflict.technique" or "conflict.technique-mode" => "technique",
-        "conflict.already-begun" => "termination",
-        _ => field,
-    };
+    private static string FieldOf(Phrase conflict, string field) =>
+        conflict.Key switch
+        {
+            "conflict.reason" => "reason",
+            "conflict.technique" or "conflict.technique-mode" => "technique",
+            "conflict.already-begun" => "termination",
+            _ => field,
+        };
 
     private static string Asked(Ask ask) => ask.Reads.ToString().ToLowerInvariant();
 

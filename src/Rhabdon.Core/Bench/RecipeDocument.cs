@@ -27,7 +27,8 @@ public sealed record RecipeDocument(
     IReadOnlyList<string> Uses,
     LineDrawing? Line = null,
     ToleranceStackView? Fit = null,
-    string? Seat = null);
+    string? Seat = null
+);
 
 /// <param name="Chosen">The option that the crew follows.</param>
 public sealed record TechniqueOptionView(string Id, string Title, string Chosen, IReadOnlyList<TechniqueAlternativeView> Options);
@@ -41,7 +42,18 @@ public sealed record TechniqueAlternativeView(string Id, string Title, string Wh
 /// <param name="Fine">The nearest 1/64 in, with what it leaves over.</param>
 /// <param name="Leaves">How the end looks after this cut; empty for a mark that cuts nothing.</param>
 /// <param name="At">Millimeters from the tip; null when it is not on the line of the end.</param>
-public sealed record LengthMarkView(string Name, string Length, string From, string Other, string Tolerance, string Tip, string Bites, string Fine, string Leaves, decimal? At);
+public sealed record LengthMarkView(
+    string Name,
+    string Length,
+    string From,
+    string Other,
+    string Tolerance,
+    string Tip,
+    string Bites,
+    string Fine,
+    string Leaves,
+    decimal? At
+);
 
 public sealed record StepDocument(string Name, string Title, string How, string Why, IReadOnlyList<string> Cautions);
 
@@ -53,9 +65,19 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
         var (whole, worked) = (published.Recipe, published.On(build, technique));
         var plan = worked.FromTheSheet.Count > 0 ? null : StripPlan.For(worked, isRecleave: false);
         return new RecipeDocument(
-            published.Ref, whole.Title.In(language), published.Confirmation is not null, whole.Serves.Builds, build,
-            [.. (whole.Choices ?? []).Select(c => new TechniqueOptionView(
-                c.Id, c.Title.In(language), technique.Of(whole, c.Id), [.. c.Options.Select(o => new TechniqueAlternativeView(o.Id, o.Title.In(language), o.Why.In(language)))]))],
+            published.Ref,
+            whole.Title.In(language),
+            published.Confirmation is not null,
+            whole.Serves.Builds,
+            build,
+            [
+                .. (whole.Choices ?? []).Select(c => new TechniqueOptionView(
+                    c.Id,
+                    c.Title.In(language),
+                    technique.Of(whole, c.Id),
+                    [.. c.Options.Select(o => new TechniqueAlternativeView(o.Id, o.Title.In(language), o.Why.In(language)))]
+                )),
+            ],
             plan is null ? [] : [.. plan.Marks.Select(m => MarkOf(worked, m))],
             plan is null ? [] : [.. ProfileOf(plan.Profile, plan.Scrap)],
             [.. worked.Steps.Select(s => StepOf(worked, s, plan is not null))],
@@ -63,27 +85,46 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
             [.. UsesOf(worked)],
             plan is null ? null : LineDrawing.For(worked, ReadyStep(worked), isRecleave: false, unit),
             new ToleranceStackReader(words, unit).Read(worked),
-            plan is null ? null : SeatOf(worked, plan));
+            plan is null ? null : SeatOf(worked, plan)
+        );
     }
 
     // The last step that shapes the end itself.
-    private static int ReadyStep(Recipe recipe) =>
-        Math.Max(0, recipe.Steps.ToList().FindLastIndex(s => s.Work is StepWork.Strip or StepWork.Cleave));
+    private static int ReadyStep(Recipe recipe) => Math.Max(0, recipe.Steps.ToList().FindLastIndex(s => s.Work is StepWork.Strip or StepWork.Cleave));
 
     private LengthMarkView MarkOf(Recipe recipe, Mark mark)
     {
         var name = recipe.Steps.FirstOrDefault(s => s.Cut == mark.Id || s.Dimension?.Cut == mark.Id)?.Name.In(language)
-            ?? recipe.Marks?.FirstOrDefault(m => m.Id == mark.Id)?.Title.In(language) ?? mark.Id;
+            ?? recipe.Marks?.FirstOrDefault(m => m.Id == mark.Id)?.Title.In(language)
+            ?? mark.Id;
         return new LengthMarkView(
-            name, LengthDisplay.WithUnit(mark.Length, unit), BenchWords.From(words, mark.From), LengthDisplay.Other(mark.Length, unit), $"±{LengthDisplay.Small(mark.Tolerance, unit)}",
-            mark.FromTip is { } tip ? LengthDisplay.WithUnit(tip, unit) : string.Empty, mark.Bites.Count == 0 ? string.Empty : BenchWords.Bites(words, mark.Bites, unit),
-            LengthDisplay.Nearest(mark.Length, LengthDisplay.FineMarks), mark.Cut is null ? string.Empty : string.Join(", ", ProfileOf(StripPlan.After(recipe, mark.Cut).Profile, Length.Zero)), mark.FromTip?.Millimeters);
+            name,
+            LengthDisplay.WithUnit(mark.Length, unit),
+            BenchWords.From(words, mark.From),
+            LengthDisplay.Other(mark.Length, unit),
+            $"±{LengthDisplay.Small(mark.Tolerance, unit)}",
+            mark.FromTip is { } tip ? LengthDisplay.WithUnit(tip, unit) : string.Empty,
+            mark.Bites.Count == 0 ? string.Empty : BenchWords.Bites(words, mark.Bites, unit),
+            LengthDisplay.Nearest(mark.Length, LengthDisplay.FineMarks),
+            mark.Cut is null ? string.Empty : string.Join(", ", ProfileOf(StripPlan.After(recipe, mark.Cut).Profile, Length.Zero)),
+            mark.FromTip?.Millimeters
+        );
     }
 
     private IEnumerable<string> ProfileOf(Profile profile, Length scrap)
     {
-        foreach (var (key, length) in ((string, Length?)[])[("profile.aramid", profile.Aramid), ("profile.buffer", profile.Buffer), ("profile.coating", profile.Coating), ("profile.stripped", profile.Stripped == Length.Zero ? null : profile.Stripped),
-            ("profile.glass", profile.Glass == profile.Stripped ? null : profile.Glass), ("profile.scrap", scrap == Length.Zero ? null : scrap), ("profile.tip", profile.Tip)])
+        foreach (
+            var (key, length) in ((string, Length?)[])
+                [
+                    ("profile.aramid", profile.Aramid),
+                    ("profile.buffer", profile.Buffer),
+                    ("profile.coating", profile.Coating),
+                    ("profile.stripped", profile.Stripped == Length.Zero ? null : profile.Stripped),
+                    ("profile.glass", profile.Glass == profile.Stripped ? null : profile.Glass),
+                    ("profile.scrap", scrap == Length.Zero ? null : scrap),
+                    ("profile.tip", profile.Tip),
+                ]
+        )
         {
             if (length is { } known)
             {
@@ -92,20 +133,36 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
         }
     }
 
-    private string? SeatOf(Recipe recipe, StripPlan plan) => SeatMark.AtContact(recipe, plan) switch
-    {
-        null when plan.MarkOf(SeatMark.Id) is null => null,
-        null => words.Say(Phrase.Of("seat.unknown", ("limit", LengthDisplay.Small(SeatMark.Limit, unit)))),
-        { } outside => words.Say(Phrase.Of(
-            outside < Length.Zero ? "seat.inside" : "seat.outside", ("length", LengthDisplay.WithUnit(outside.Abs(), unit)), ("limit", LengthDisplay.Small(SeatMark.Limit, unit)))),
-    };
+    private string? SeatOf(Recipe recipe, StripPlan plan) =>
+        SeatMark.AtContact(recipe, plan) switch
+        {
+            null when plan.MarkOf(SeatMark.Id) is null => null,
+            null => words.Say(Phrase.Of("seat.unknown", ("limit", LengthDisplay.Small(SeatMark.Limit, unit)))),
+            { } outside => words.Say(
+                Phrase.Of(
+                    outside < Length.Zero ? "seat.inside" : "seat.outside",
+                    ("length", LengthDisplay.WithUnit(outside.Abs(), unit)),
+                    ("limit", LengthDisplay.Small(SeatMark.Limit, unit))
+                )
+            ),
+        };
 
     private IEnumerable<string> UsesOf(Recipe recipe)
     {
         foreach (var used in recipe.Consumes ?? [])
         {
-            var (what, amount) = (words.Say(Phrase.Of($"consumable.{used.Consumable}")), $"{used.Amount.ToString(CultureInfo.InvariantCulture)} {words.Say(Phrase.Of($"unit.{used.Unit}"))}".Trim());
-            yield return words.Say(Phrase.Of(used.Every == 1 ? "uses.each" : "uses.every", ("what", what), ("amount", amount), ("every", used.Every.ToString(CultureInfo.InvariantCulture))));
+            var (what, amount) = (
+                words.Say(Phrase.Of($"consumable.{used.Consumable}")),
+                $"{used.Amount.ToString(CultureInfo.InvariantCulture)} {words.Say(Phrase.Of($"unit.{used.Unit}"))}".Trim()
+            );
+            yield return words.Say(
+                Phrase.Of(
+                    used.Every == 1 ? "uses.each" : "uses.every",
+                    ("what", what),
+                    ("amount", amount),
+                    ("every", used.Every.ToString(CultureInfo.InvariantCulture))
+                )
+            );
         }
 
         foreach (var capacity in recipe.Capacities ?? [])
@@ -120,7 +177,10 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
 
     private StepDocument StepOf(Recipe recipe, Step step, bool hasPlan)
     {
-        var places = new Dictionary<string, string> { ["shards"] = words.Say(Phrase.Of("shards.many", ("count", recipe.Steps.Count(s => s.MakesShard).ToString(CultureInfo.InvariantCulture)))) };
+        var places = new Dictionary<string, string>
+        {
+            ["shards"] = words.Say(Phrase.Of("shards.many", ("count", recipe.Steps.Count(s => s.MakesShard).ToString(CultureInfo.InvariantCulture)))),
+        };
         if (hasPlan && ResolvedDimension.Of(step, recipe, isRecleave: false) is { } dimension)
         {
             places["length"] = LengthDisplay.WithUnit(dimension.Target, unit);
@@ -132,7 +192,11 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
         }
 
         return new StepDocument(
-            step.Name.In(language), Phrasebook.Fill(step.Title.In(language), places), Phrasebook.Fill(step.How.In(language), places), step.Why?.In(language) ?? string.Empty,
-            [.. step.Cautions.Select(c => words.Say(Phrase.Of($"caution.{c}")))]);
+            step.Name.In(language),
+            Phrasebook.Fill(step.Title.In(language), places),
+            Phrasebook.Fill(step.How.In(language), places),
+            step.Why?.In(language) ?? string.Empty,
+            [.. step.Cautions.Select(c => words.Say(Phrase.Of($"caution.{c}")))]
+        );
     }
 }

@@ -8,7 +8,8 @@ public static class ReportableSymptoms
     public static IEnumerable<Symptom> Reportable(Recipe recipe, Ladder ladder, string step)
     {
         var here = recipe.IndexOf(step);
-        return ladder.Signs.Where(s => s.ReportableFrom is not null && s.ReportableTo is not null
-            && recipe.IndexOf(s.ReportableFrom) <= here && here <= recipe.IndexOf(s.ReportableTo));
+        return ladder.Signs.Where(s =>
+            s.ReportableFrom is not null && s.ReportableTo is not null && recipe.IndexOf(s.ReportableFrom) <= here && here <= recipe.IndexOf(s.ReportableTo)
+        );
     }
 }

@@ -17,7 +17,8 @@ internal sealed class StoryWords(RecipeBook book, Phrasebook words, string langu
 
     public string SymptomTitle(RecipeRef? recipe, string sign) => SymptomTitle(book.Find(recipe)?.Recipe, sign);
 
-    public string ActionTitle(Recipe? recipe, ActionChosen chosen) => recipe is null
-        ? chosen.Action
-        : book.LadderOf(recipe).Find(chosen.Sign)?.Rungs.FirstOrDefault(r => r.Id == chosen.Action)?.Title.In(language) ?? chosen.Action;
+    public string ActionTitle(Recipe? recipe, ActionChosen chosen) =>
+        recipe is null
+            ? chosen.Action
+            : book.LadderOf(recipe).Find(chosen.Sign)?.Rungs.FirstOrDefault(r => r.Id == chosen.Action)?.Title.In(language) ?? chosen.Action;
 }

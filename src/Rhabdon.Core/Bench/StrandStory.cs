@@ -13,10 +13,28 @@ namespace Rhabdon.Core.Bench;
 /// <param name="Note">Why it does not count, or the reason given; empty otherwise.</param>
 /// <param name="Face">The picture that was looked at.</param>
 /// <param name="SentBy">Who sent it, when that is not the person who did it.</param>
-/// <param name="ClockSaid">What the tablet's clock said, when that cannot be right: <paramref name="At"/> is then when it was received, or the earliest that it can have been.</param>
+/// <param name="ClockSaid">
+/// What the tablet's clock said, when that cannot be right: <paramref name="At"/> is then when it was received, or the earliest that it can have been.
+/// </param>
 public sealed record StoryLine(
-    Guid Event, DateTimeOffset At, Guid Actor, int Attempt, int Try, string Kind, string What, string Read, Grade? Grade, EntryEffect Standing, string Note, bool MayTakeBack, bool CutsGlass,
-    Guid? To = null, FaceLine? Face = null, Guid? SentBy = null, DateTimeOffset? ClockSaid = null);
+    Guid Event,
+    DateTimeOffset At,
+    Guid Actor,
+    int Attempt,
+    int Try,
+    string Kind,
+    string What,
+    string Read,
+    Grade? Grade,
+    EntryEffect Standing,
+    string Note,
+    bool MayTakeBack,
+    bool CutsGlass,
+    Guid? To = null,
+    FaceLine? Face = null,
+    Guid? SentBy = null,
+    DateTimeOffset? ClockSaid = null
+);
 
 /// <summary>A picture in a strand's story, and what was made of it then.</summary>
 /// <param name="Picture">SHA-256 of the file.</param>
@@ -41,26 +59,45 @@ public sealed class StrandStory(RecipeBook book, Phrasebook words, string langua
         var (happened, recipe) = (entry.Event, book.Find(entry.Event.Recipe ?? state.Recipe)?.Recipe);
         var done = happened.Body as StepDone;
         var read = done is null || recipe is null ? string.Empty : new BenchViewer(book, words, language, unit).ReadingText(recipe, done.Step, done.Reading);
-        var what = happened.Body is Retracted retracted && state.History.FirstOrDefault(h => h.Event.Id == retracted.Event) is { } target
-            ? words.Say(Phrase.Of("story.retracted-what", ("what", What(target.Event, recipe, state.Termination))))
-            : What(happened, recipe, state.Termination);
+        var what =
+            happened.Body is Retracted retracted && state.History.FirstOrDefault(h => h.Event.Id == retracted.Event) is { } target
+                ? words.Say(Phrase.Of("story.retracted-what", ("what", What(target.Event, recipe, state.Termination))))
+                : What(happened, recipe, state.Termination);
         return new StoryLine(
-            happened.Id, happened.When, happened.Actor, entry.Attempt, entry.Try, happened.Body.Kind, what, read, done?.Verdict?.Grade, entry.Standing, Note(state, entry, reasons),
-            entry.Standing is EntryEffect.Counts or EntryEffect.Conflict && happened.Body.MayBeRetracted(), ActionOffers.CutsGlass(happened, book), To(happened), Face(done?.Reading?.Face),
-            happened.Receipt?.From, happened.Receipt?.At is null ? null : happened.At);
+            happened.Id,
+            happened.When,
+            happened.Actor,
+            entry.Attempt,
+            entry.Try,
+            happened.Body.Kind,
+            what,
+            read,
+            done?.Verdict?.Grade,
+            entry.Standing,
+            Note(state, entry, reasons),
+            entry.Standing is EntryEffect.Counts or EntryEffect.Conflict && happened.Body.MayBeRetracted(),
+            ActionOffers.CutsGlass(happened, book),
+            To(happened),
+            Face(done?.Reading?.Face),
+            happened.Receipt?.From,
+            happened.Receipt?.At is null ? null : happened.At
+        );
     }
 
-    private string Note(TerminationState state, HistoryEntry entry, Dictionary<Guid, string> reasons) => entry.Standing switch
-    {
-        EntryEffect.Conflict => words.Say(Phrase.Of("story.conflict", ("why", words.Say(entry.Why!)))),
-        EntryEffect.Moved => words.Say(Phrase.Of("story.moved-away", ("reason", MoveOf(state, entry.Event.Id)?.Reason ?? string.Empty))),
-        EntryEffect.SetAside => words.Say(Phrase.Of("story.set-aside")),
-        EntryEffect.Retracted => words.Say(Phrase.Of("story.taken-back", ("reason", reasons.GetValueOrDefault(entry.Event.Id, string.Empty)))),
-        _ => entry.Event.Body.Remark(story, entry.Event),
-    };
+    private string Note(TerminationState state, HistoryEntry entry, Dictionary<Guid, string> reasons) =>
+        entry.Standing switch
+        {
+            EntryEffect.Conflict => words.Say(Phrase.Of("story.conflict", ("why", words.Say(entry.Why!)))),
+            EntryEffect.Moved => words.Say(Phrase.Of("story.moved-away", ("reason", MoveOf(state, entry.Event.Id)?.Reason ?? string.Empty))),
+            EntryEffect.SetAside => words.Say(Phrase.Of("story.set-aside")),
+            EntryEffect.Retracted => words.Say(Phrase.Of("story.taken-back", ("reason", reasons.GetValueOrDefault(entry.Event.Id, string.Empty)))),
+            _ => entry.Event.Body.Remark(story, entry.Event),
+        };
 
     private FaceLine? Face(FaceSeen? face) =>
-        face is not null && book.Profile(face.Profile, face.Version) is { } profile ? new FaceLine(face.Picture, profile.Title.In(language), new FaceViewer(words).View(face.Grade, profile)) : null;
+        face is not null && book.Profile(face.Profile, face.Version) is { } profile
+            ? new FaceLine(face.Picture, profile.Title.In(language), new FaceViewer(words).View(face.Grade, profile))
+            : null;
 
     private static Reattributed? MoveOf(TerminationState state, Guid moved) =>
         state.History.Select(h => h.Event.Body).OfType<Reattributed>().FirstOrDefault(m => m.Moved.Any(e => e.Id == moved));

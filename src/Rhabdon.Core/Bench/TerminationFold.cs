@@ -8,7 +8,8 @@ namespace Rhabdon.Core.Bench;
 /// </summary>
 public static class TerminationFold
 {
-    public static TerminationState Fold(Guid termination, IEnumerable<BenchEvent> events, RecipeBook book) => FoldedTermination.Of(termination, events, book).State;
+    public static TerminationState Fold(Guid termination, IEnumerable<BenchEvent> events, RecipeBook book) =>
+        FoldedTermination.Of(termination, events, book).State;
 
     /// <summary>Each event once, in the fold's order.</summary>
     public static IReadOnlyList<BenchEvent> InOrder(IEnumerable<BenchEvent> events)

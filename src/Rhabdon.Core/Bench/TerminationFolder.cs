@@ -6,7 +6,8 @@ using Rhabdon.Core.Units;
 namespace Rhabdon.Core.Bench;
 
 /// <summary>
-/// The state that a stream's events come to, one after another in their order. <see cref="FoldedTermination"/> gives them in that order and says which do not count.
+/// The state that a stream's events come to, one after another in their order. <see cref="FoldedTermination"/> gives them in that order and says which do not
+/// count.
 /// </summary>
 internal sealed class TerminationFolder(Guid termination, RecipeBook book)
 {
@@ -76,10 +77,30 @@ internal sealed class TerminationFolder(Guid termination, RecipeBook book)
         Note(happened, conflict is null ? EntryEffect.Counts : EntryEffect.Conflict, conflict);
     }
 
-    public TerminationState State(int known) => new(
-        termination, Plan, phase, Recipe?.Ref, Attempt, Try, step, heading, recleave, Trouble, fiberUsed, shards,
-        history.Exists(h => h.Standing == EntryEffect.Conflict), known, lastClock, AllAttempts(AttemptOutcome.Open), history,
-        Batch, InHand, technique, Clock);
+    public TerminationState State(int known) =>
+        new(
+            termination,
+            Plan,
+            phase,
+            Recipe?.Ref,
+            Attempt,
+            Try,
+            step,
+            heading,
+            recleave,
+            Trouble,
+            fiberUsed,
+            shards,
+            history.Exists(h => h.Standing == EntryEffect.Conflict),
+            known,
+            lastClock,
+            AllAttempts(AttemptOutcome.Open),
+            history,
+            Batch,
+            InHand,
+            technique,
+            Clock
+        );
 
     /// <summary>Why the work is not at this step now; null when it is.</summary>
     public Phrase? NotAt(int attempt, int tryNumber, string at)
@@ -99,9 +120,7 @@ internal sealed class TerminationFolder(Guid termination, RecipeBook book)
             return Phrase.Of("conflict.in-trouble", ("sign", Trouble.Sign));
         }
 
-        return attempt == Attempt && tryNumber == Try && at == step
-            ? null
-            : Phrase.Of("conflict.other-step", ("now", step), ("given", at));
+        return attempt == Attempt && tryNumber == Try && at == step ? null : Phrase.Of("conflict.other-step", ("now", step), ("given", at));
     }
 
     public Step StepAt(string id) => Worked!.Steps[Worked.IndexOf(id)];
@@ -170,9 +189,8 @@ internal sealed class TerminationFolder(Guid termination, RecipeBook book)
         history.Add(new HistoryEntry(happened, standing, why, Attempt, Try));
     }
 
-    private CorrectiveAction? ActionOf(BenchEvent happened, ActionChosen chosen) => book.Find(happened.Recipe) is { } by
-        ? book.LadderOf(by.Recipe).Find(chosen.Sign)?.Rungs.FirstOrDefault(r => r.Id == chosen.Action)
-        : null;
+    private CorrectiveAction? ActionOf(BenchEvent happened, ActionChosen chosen) =>
+        book.Find(happened.Recipe) is { } by ? book.LadderOf(by.Recipe).Find(chosen.Sign)?.Rungs.FirstOrDefault(r => r.Id == chosen.Action) : null;
 
     private void Advance(Step done)
     {

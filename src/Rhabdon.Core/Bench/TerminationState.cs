@@ -39,7 +39,8 @@ public sealed record TerminationState(
     Guid? Batch = null,
     Guid? InHand = null,
     Technique? Technique = null,
-    RunningClock? Clock = null)
+    RunningClock? Clock = null
+)
 {
     [JsonIgnore]
     public FiberLeft FiberLeft => new(Plan?.Service ?? Length.Zero, Plan?.Least ?? Length.Zero, FiberUsed);

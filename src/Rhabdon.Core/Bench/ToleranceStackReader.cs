@@ -13,7 +13,16 @@ public sealed record ToleranceStackView(string Chance, string Detail, bool IsSur
 
 /// <summary>Positions along the axis of bow, in millimeters.</summary>
 /// <param name="Ticks">Least, bow and most, with their figures in the reader's unit.</param>
-public sealed record ToleranceAxis(decimal From, decimal To, decimal Least, decimal Most, decimal Bow, decimal WorstLeast, decimal WorstMost, IReadOnlyList<Tick> Ticks);
+public sealed record ToleranceAxis(
+    decimal From,
+    decimal To,
+    decimal Least,
+    decimal Most,
+    decimal Bow,
+    decimal WorstLeast,
+    decimal WorstMost,
+    IReadOnlyList<Tick> Ticks
+);
 
 /// <param name="Share">Of the spread.</param>
 public sealed record TolerancePartView(string Name, string Tolerance, string Share, string IfHalved);
@@ -21,28 +30,65 @@ public sealed record TolerancePartView(string Name, string Tolerance, string Sha
 /// <summary>Puts the fit window into words, in the reader's unit.</summary>
 internal sealed class ToleranceStackReader(Phrasebook words, LengthUnit unit)
 {
-    public ToleranceStackView? Read(Recipe recipe) => ToleranceStack.Of(recipe) is not { } fit ? null : new ToleranceStackView(
-        Percent(fit.Chance),
-        words.Say(Phrase.Of(
-            "fit.detail", ("bow", Small(fit.Bow)), ("least", Small(fit.Least)), ("most", Small(fit.Most)), ("worstLeast", Small(fit.WorstLeast)), ("worstMost", Small(fit.WorstMost)),
-            ("spread", Small(fit.Spread)), ("fits", Math.Round(fit.Simulated * ToleranceStack.Draws).ToString("#,0", CultureInfo.InvariantCulture)), ("draws", ToleranceStack.Draws.ToString("#,0", CultureInfo.InvariantCulture)))),
-        fit.IsSure,
-        AxisOf(fit),
-        TightenOf(fit),
-        [.. fit.Parts.Select(p => new TolerancePartView(NameOf(p), $"±{Small(p.Tolerance)}", string.Create(CultureInfo.InvariantCulture, $"{p.Share * 100:0} %"), Percent(p.ChanceIfHalved)))]);
+    public ToleranceStackView? Read(Recipe recipe) =>
+        ToleranceStack.Of(recipe) is not { } fit
+            ? null
+            : new ToleranceStackView(
+                Percent(fit.Chance),
+                words.Say(
+                    Phrase.Of(
+                        "fit.detail",
+                        ("bow", Small(fit.Bow)),
+                        ("least", Small(fit.Least)),
+                        ("most", Small(fit.Most)),
+                        ("worstLeast", Small(fit.WorstLeast)),
+                        ("worstMost", Small(fit.WorstMost)),
+                        ("spread", Small(fit.Spread)),
+                        ("fits", Math.Round(fit.Simulated * ToleranceStack.Draws).ToString("#,0", CultureInfo.InvariantCulture)),
+                        ("draws", ToleranceStack.Draws.ToString("#,0", CultureInfo.InvariantCulture))
+                    )
+                ),
+                fit.IsSure,
+                AxisOf(fit),
+                TightenOf(fit),
+                [
+                    .. fit.Parts.Select(p => new TolerancePartView(
+                        NameOf(p),
+                        $"±{Small(p.Tolerance)}",
+                        string.Create(CultureInfo.InvariantCulture, $"{p.Share * 100:0} %"),
+                        Percent(p.ChanceIfHalved)
+                    )),
+                ]
+            );
 
     private ToleranceAxis AxisOf(ToleranceStack fit)
     {
         var (from, to) = (Math.Min(fit.WorstLeast.Millimeters, fit.Least.Millimeters), Math.Max(fit.WorstMost.Millimeters, fit.Most.Millimeters));
         var margin = (to - from) / 10;
         return new ToleranceAxis(
-            from - margin, to + margin, fit.Least.Millimeters, fit.Most.Millimeters, fit.Bow.Millimeters, fit.WorstLeast.Millimeters, fit.WorstMost.Millimeters,
-            [.. ((Length[])[fit.Least, fit.Bow, fit.Most]).Select(at => new Tick(at.Millimeters, 1, Small(at)))]);
+            from - margin,
+            to + margin,
+            fit.Least.Millimeters,
+            fit.Most.Millimeters,
+            fit.Bow.Millimeters,
+            fit.WorstLeast.Millimeters,
+            fit.WorstMost.Millimeters,
+            [.. ((Length[])[fit.Least, fit.Bow, fit.Most]).Select(at => new Tick(at.Millimeters, 1, Small(at)))]
+        );
     }
 
-    private string TightenOf(ToleranceStack fit) => fit.IsSure
-        ? words.Say(Phrase.Of("fit.sure"))
-        : words.Say(Phrase.Of("fit.tighten", ("part", NameOf(fit.Parts[0])), ("tolerance", $"±{Small(fit.Parts[0].Tolerance)}"), ("from", Percent(fit.Chance)), ("to", Percent(fit.Parts[0].ChanceIfHalved))));
+    private string TightenOf(ToleranceStack fit) =>
+        fit.IsSure
+            ? words.Say(Phrase.Of("fit.sure"))
+            : words.Say(
+                Phrase.Of(
+                    "fit.tighten",
+                    ("part", NameOf(fit.Parts[0])),
+                    ("tolerance", $"±{Small(fit.Parts[0].Tolerance)}"),
+                    ("from", Percent(fit.Chance)),
+                    ("to", Percent(fit.Parts[0].ChanceIfHalved))
+                )
+            );
 
     private string NameOf(TolerancePart part) => words.Say(Phrase.Of($"fit.part.{part.Id}"));
 

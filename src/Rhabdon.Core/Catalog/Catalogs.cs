@@ -3,13 +3,20 @@ using System.Text.Json;
 namespace Rhabdon.Core.Catalog;
 
 /// <summary>
-/// What recipes may name, read from the data file beside this one: methods, consumables and their units, things with places, cautions, clocks and checks. Each has its
+/// What recipes may name, read from the data file beside this one: methods, consumables and their units, things with places, cautions, clocks and checks. Each
+/// has its
 /// words in the phrasebook; to add one, add it there and here.
 /// </summary>
 /// <param name="Capacities">Things that hold so many at once: an oven's places.</param>
 public sealed record Catalogs(
-    IReadOnlyList<string> Methods, IReadOnlyList<string> Consumables, IReadOnlyList<string> Units, IReadOnlyList<string> Capacities, IReadOnlyList<string> Cautions,
-    IReadOnlyList<string> Clocks, IReadOnlyList<Check> Checks)
+    IReadOnlyList<string> Methods,
+    IReadOnlyList<string> Consumables,
+    IReadOnlyList<string> Units,
+    IReadOnlyList<string> Capacities,
+    IReadOnlyList<string> Cautions,
+    IReadOnlyList<string> Clocks,
+    IReadOnlyList<Check> Checks
+)
 {
     public static Catalogs All { get; } = Read();
 
@@ -26,7 +33,9 @@ public sealed record Catalogs(
 /// <summary>A check that steps may ask for.</summary>
 /// <param name="Kind">Of its readings.</param>
 /// <param name="Also">Other kinds in which it may be asked: a class or the figure itself.</param>
-/// <param name="DoubtfulBeyond">Share of a length's tolerance beyond which it is doubtful although within, 0 to 1; null where it is good up to the tolerance.</param>
+/// <param name="DoubtfulBeyond">
+/// Share of a length's tolerance beyond which it is doubtful although within, 0 to 1; null where it is good up to the tolerance.
+/// </param>
 public sealed record Check(string Id, ReadingKind Kind, IReadOnlyList<ReadingKind>? Also = null, decimal? DoubtfulBeyond = null)
 {
     public bool Takes(ReadingKind kind) => kind == Kind || Also?.Contains(kind) == true;

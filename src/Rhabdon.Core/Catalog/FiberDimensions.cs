@@ -12,10 +12,11 @@ public static class FiberDimensions
     private const double SingleModeCore = 4.5;
 
     /// <summary>Of the core as it shows in a picture.</summary>
-    public static double Radius(this FiberCore core) => core switch
-    {
-        FiberCore.Core50 => 25,
-        FiberCore.Core62 => 31.25,
-        _ => SingleModeCore,
-    };
+    public static double Radius(this FiberCore core) =>
+        core switch
+        {
+            FiberCore.Core50 => 25,
+            FiberCore.Core62 => 31.25,
+            _ => SingleModeCore,
+        };
 }

@@ -16,8 +16,14 @@ public sealed record FaceHistory(Ladder Ladder, IReadOnlyList<FaceTry> Tries, bo
     public static Ladder? LadderOf(string method) => ByMethod.GetValueOrDefault(method);
 
     // Those that know what to do about a face.
-    private static SortedDictionary<string, Ladder> ByMethod { get; } = new(
-        StarterRecipes.Ladders().Where(l => l.Find(FaceSymptom.ChipCore) is not null).ToDictionary(l => l.Id.Replace(Polished, string.Empty, StringComparison.Ordinal)), StringComparer.Ordinal);
+    private static SortedDictionary<string, Ladder> ByMethod { get; } =
+        new(
+            StarterRecipes
+                .Ladders()
+                .Where(l => l.Find(FaceSymptom.ChipCore) is not null)
+                .ToDictionary(l => l.Id.Replace(Polished, string.Empty, StringComparison.Ordinal)),
+            StringComparer.Ordinal
+        );
 }
 
 /// <summary>One fix that was made: for which sign of trouble, and which of its ladder's actions.</summary>
@@ -30,7 +36,9 @@ public sealed record FaceTry(string Sign, string Action);
 /// <param name="NewConnector">True when a connector is spent.</param>
 public sealed record FaceAction(string? Sign, string Action, string Says, string? Why, decimal Minutes, bool NewConnector)
 {
-    /// <summary>The cheapest action of the method's ladder that its limit still allows. Before the last film fine scratches are what the film leaves (common practice).</summary>
+    /// <summary>
+    /// The cheapest action of the method's ladder that its limit still allows. Before the last film fine scratches are what the film leaves (common practice).
+    /// </summary>
     public static FaceAction Propose(FaceGrade grade, FaceProfile profile, FaceHistory history, Phrasebook book, string language)
     {
         if (grade.Verdict == FaceVerdict.CannotGrade)

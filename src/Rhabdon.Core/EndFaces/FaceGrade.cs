@@ -7,7 +7,15 @@ namespace Rhabdon.Core.EndFaces;
 /// <param name="Reasons">The decisive one first; empty for a pass.</param>
 /// <param name="Grader">Version of the grader; null for what was graded before versions were noted.</param>
 public sealed record FaceGrade(
-    FaceVerdict Verdict, bool IsMarginal, PictureQuality Quality, IReadOnlyList<Finding> Findings, IReadOnlyList<ZoneVerdict> Zones, IReadOnlyList<Phrase> Reasons, FiberCircle? Place = null, int? Grader = null);
+    FaceVerdict Verdict,
+    bool IsMarginal,
+    PictureQuality Quality,
+    IReadOnlyList<Finding> Findings,
+    IReadOnlyList<ZoneVerdict> Zones,
+    IReadOnlyList<Phrase> Reasons,
+    FiberCircle? Place = null,
+    int? Grader = null
+);
 
 /// <summary>The cladding in a picture.</summary>
 /// <param name="CladdingDiameter">Pixels.</param>

@@ -39,14 +39,27 @@ public static class FaceJudge
     {
         var verdict = VerdictOf(profile, findings);
         return new FaceJudgement(
-            verdict, findings.Where(f => f.Uncertainty > 0).Any(f => IsDecisive(profile, findings, f, verdict)),
-            [.. profile.Zones.Select(z => new ZoneVerdict(z.Zone, Count(findings, z.Zone, MarkClass.Scratch), Count(findings, z.Zone, MarkClass.Defect), !Excesses(z, findings).Any()))],
-            [.. Against(profile, findings).Select(e => e.Says)]);
+            verdict,
+            findings.Where(f => f.Uncertainty > 0).Any(f => IsDecisive(profile, findings, f, verdict)),
+            [
+                .. profile.Zones.Select(z => new ZoneVerdict(
+                    z.Zone,
+                    Count(findings, z.Zone, MarkClass.Scratch),
+                    Count(findings, z.Zone, MarkClass.Defect),
+                    !Excesses(z, findings).Any()
+                )),
+            ],
+            [.. Against(profile, findings).Select(e => e.Says)]
+        );
     }
 
-    /// <summary>All that stands against a face, the decisive first. Whatever the profile, what no profile lets pass; then zone by zone what is too large or too many.</summary>
+    /// <summary>
+    /// All that stands against a face, the decisive first. Whatever the profile, what no profile lets pass; then zone by zone what is too large or too many.
+    /// </summary>
     public static IEnumerable<Excess> Against(FaceProfile profile, IReadOnlyList<Finding> findings) =>
-        findings.Where(f => f.IsRefused).Select(f => new Excess(Phrase.Of($"face.refused.{(f.Kind == MarkKind.Crack ? "crack" : f.Kind == MarkKind.Chip ? "chip" : "shattered")}"), [f]))
+        findings
+            .Where(f => f.IsRefused)
+            .Select(f => new Excess(Phrase.Of($"face.refused.{(f.Kind == MarkKind.Crack ? "crack" : f.Kind == MarkKind.Chip ? "chip" : "shattered")}"), [f]))
             .Concat(profile.Zones.SelectMany(zone => Excesses(zone, findings)));
 
     private static FaceVerdict VerdictOf(FaceProfile profile, IReadOnlyList<Finding> findings) =>
@@ -55,7 +68,9 @@ public static class FaceJudge
         : FaceVerdict.CleanAndLookAgain;
 
     private static IEnumerable<Excess> Excesses(ZoneLimits zone, IReadOnlyList<Finding> findings) =>
-        ((MarkClass[])[MarkClass.Defect, MarkClass.Scratch]).SelectMany(kind => Excesses(zone, kind, [.. findings.Where(f => f.Zone == zone.Zone && f.Class == kind)]));
+        ((MarkClass[])[MarkClass.Defect, MarkClass.Scratch]).SelectMany(kind =>
+            Excesses(zone, kind, [.. findings.Where(f => f.Zone == zone.Zone && f.Class == kind)])
+        );
 
     private static IEnumerable<Excess> Excesses(ZoneLimits zone, MarkClass kind, IReadOnlyList<Finding> marks)
     {
@@ -72,7 +87,12 @@ public static class FaceJudge
         {
             if (bands[band].Most is { } most && byBand[band].Count() > most)
             {
-                yield return Say([.. byBand[band]], "too-many", ("count", byBand[band].Count().ToString(CultureInfo.InvariantCulture)), ("most", most.ToString(CultureInfo.InvariantCulture)));
+                yield return Say(
+                    [.. byBand[band]],
+                    "too-many",
+                    ("count", byBand[band].Count().ToString(CultureInfo.InvariantCulture)),
+                    ("most", most.ToString(CultureInfo.InvariantCulture))
+                );
             }
         }
 
@@ -94,7 +114,9 @@ public static class FaceJudge
     }
 
     private static bool IsDecisive(FaceProfile profile, IReadOnlyList<Finding> findings, Finding one, FaceVerdict verdict) =>
-        ((double[])[one.Size - one.Uncertainty, one.Size + one.Uncertainty]).Any(size => VerdictOf(profile, [.. findings.Select(f => ReferenceEquals(f, one) ? f with { Size = size } : f)]) != verdict);
+        ((double[])[one.Size - one.Uncertainty, one.Size + one.Uncertainty]).Any(size =>
+            VerdictOf(profile, [.. findings.Select(f => ReferenceEquals(f, one) ? f with { Size = size } : f)]) != verdict
+        );
 
     private static int Count(IReadOnlyList<Finding> findings, Zone zone, MarkClass kind) => findings.Count(f => f.Zone == zone && f.Class == kind);
 

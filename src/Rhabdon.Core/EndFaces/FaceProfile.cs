@@ -11,7 +11,16 @@ namespace Rhabdon.Core.EndFaces;
 /// <param name="Polishes">That it is taken for by itself; none for one that is only taken when named.</param>
 /// <param name="Zones">From the core outward, each beginning where the one before ends.</param>
 /// <param name="Source">Where the limits come from, in words.</param>
-public sealed record FaceProfile(int FormatVersion, string Id, int Version, Wording Title, IReadOnlyList<FiberMode> Modes, IReadOnlyList<Polish> Polishes, IReadOnlyList<ZoneLimits> Zones, Wording Source)
+public sealed record FaceProfile(
+    int FormatVersion,
+    string Id,
+    int Version,
+    Wording Title,
+    IReadOnlyList<FiberMode> Modes,
+    IReadOnlyList<Polish> Polishes,
+    IReadOnlyList<ZoneLimits> Zones,
+    Wording Source
+)
 {
     public const int CurrentFormat = 1;
 
@@ -24,7 +33,10 @@ public sealed record FaceProfile(int FormatVersion, string Id, int Version, Word
     /// <summary>The limits of a zone, or null when the profile does not judge it.</summary>
     public ZoneLimits? Of(Zone zone) => Zones.FirstOrDefault(z => z.Zone == zone);
 
-    /// <summary>A mark's size as a share of the largest that its zone may bear; over 1 is too large. Null where any size may be there, or the zone is not judged; infinite where none may be.</summary>
+    /// <summary>
+    /// A mark's size as a share of the largest that its zone may bear; over 1 is too large. Null where any size may be there, or the zone is not judged;
+    /// infinite where none may be.
+    /// </summary>
     public double? ShareOf(Finding mark) =>
         Of(mark.Zone)?.Of(mark.Class) is not { } bands ? null
         : bands.Count == 0 ? double.PositiveInfinity
@@ -35,11 +47,16 @@ public sealed record FaceProfile(int FormatVersion, string Id, int Version, Word
     public Zone? At(double radius) => Zones.FirstOrDefault(z => radius <= (double)z.To / 2)?.Zone;
 
     /// <summary>
-    /// The zone in which a mark is judged that comes so near to the fiber's center and reaches so far from it, micrometers: the strictest that it touches. The inner
+    /// The zone in which a mark is judged that comes so near to the fiber's center and reaches so far from it, micrometers: the strictest that it touches. The
+    /// inner
     /// is the stricter, but for the adhesive, which may bear anything: what lies on it and reaches the contact zone is judged there.
     /// </summary>
     public Zone? Over(double nearest, double farthest) =>
-        At(nearest) is { } zone ? zone == Zone.C && Of(Zone.D) is { } contact && farthest > (double)contact.From / 2 ? Zone.D : zone : null;
+        At(nearest) is { } zone
+            ? zone == Zone.C && Of(Zone.D) is { } contact && farthest > (double)contact.From / 2
+                ? Zone.D
+                : zone
+            : null;
 }
 
 /// <summary>A zone's ring, by its diameters in micrometers, and what it may bear.</summary>

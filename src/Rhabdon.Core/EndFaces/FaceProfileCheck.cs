@@ -22,7 +22,11 @@ public static class FaceProfileCheck
             faults.Add(Fault("formatVersion", "recipe.format", ("wanted", Number(FaceProfile.CurrentFormat))));
         }
 
-        if (profile.Id.Length is 0 or > LongestId || !profile.Id.All(c => char.IsAsciiLetterLower(c) || char.IsAsciiDigit(c) || c == '-') || FaceProfiles.Find(profile.Id) is not null)
+        if (
+            profile.Id.Length is 0 or > LongestId
+            || !profile.Id.All(c => char.IsAsciiLetterLower(c) || char.IsAsciiDigit(c) || c == '-')
+            || FaceProfiles.Find(profile.Id) is not null
+        )
         {
             faults.Add(Fault("id", "limits.id", ("most", Number(LongestId))));
         }
@@ -53,8 +57,12 @@ public static class FaceProfileCheck
             return [Fault("zones", "limits.zones")];
         }
 
-        return zones.SelectMany((zone, i) => RingFaults(zone, i == 0 ? 0 : zones[i - 1].To, $"zones[{i}]")
-            .Concat(BandFaults(zone.Scratches, $"zones[{i}].scratches")).Concat(BandFaults(zone.Defects, $"zones[{i}].defects")));
+        return zones.SelectMany(
+            (zone, i) =>
+                RingFaults(zone, i == 0 ? 0 : zones[i - 1].To, $"zones[{i}]")
+                    .Concat(BandFaults(zone.Scratches, $"zones[{i}].scratches"))
+                    .Concat(BandFaults(zone.Defects, $"zones[{i}].defects"))
+        );
     }
 
     private static IEnumerable<RecipeFault> RingFaults(ZoneLimits zone, decimal from, string place)

@@ -4,7 +4,9 @@ using Rhabdon.Core.Recipes;
 
 namespace Rhabdon.Core.EndFaces;
 
-/// <summary>The profiles that ship with Rhabdon, read from the data files beside this one. Their limits are unconfirmed until a lead has compared them.</summary>
+/// <summary>
+/// The profiles that ship with Rhabdon, read from the data files beside this one. Their limits are unconfirmed until a lead has compared them.
+/// </summary>
 public static class FaceProfiles
 {
     public static IReadOnlyList<FaceProfile> Starters { get; } = [.. Read().OrderBy(p => p.Id, StringComparer.Ordinal)];

@@ -15,11 +15,20 @@ public sealed record FaceRowAnswer(FaceVerdict Verdict, int? Decisive, IReadOnly
         var judged = FlatFerrule.Judged(profile);
         var isWhole = grades.Count == FlatFerrule.Fibers;
         var verdict = ((FaceVerdict[])[FaceVerdict.Fail, FaceVerdict.CannotGrade, FaceVerdict.CleanAndLookAgain]).FirstOrDefault(
-            v => grades.Any(g => g.Verdict == v) || (v == FaceVerdict.CannotGrade && !isWhole), FaceVerdict.Pass);
+            v => grades.Any(g => g.Verdict == v) || (v == FaceVerdict.CannotGrade && !isWhole),
+            FaceVerdict.Pass
+        );
         var missing = isWhole ? [] : (string[])[book.Say(Phrase.Of("face.row.found", ("found", Number(grades.Count)), ("wanted", Number(FlatFerrule.Fibers))))];
-        var against = grades.SelectMany((g, i) => g.Reasons.Take(1).Select(r => book.Say(Phrase.Of("face.row.fiber", ("fiber", Number(i + 1)), ("why", book.Say(r))))));
+        var against = grades.SelectMany(
+            (g, i) => g.Reasons.Take(1).Select(r => book.Say(Phrase.Of("face.row.fiber", ("fiber", Number(i + 1)), ("why", book.Say(r)))))
+        );
         int? decisive = grades.Count == 0 ? null : Math.Max(0, grades.ToList().FindIndex(g => g.Verdict == verdict));
-        return new FaceRowAnswer(verdict, decisive, [.. grades.Select(g => FaceAnswer.Of(FaceSeen.Of(picture, judged, g), judged, book, advice: FaceAdvice.ForFlatFerrule(g)))], [.. missing, .. against]);
+        return new FaceRowAnswer(
+            verdict,
+            decisive,
+            [.. grades.Select(g => FaceAnswer.Of(FaceSeen.Of(picture, judged, g), judged, book, advice: FaceAdvice.ForFlatFerrule(g)))],
+            [.. missing, .. against]
+        );
     }
 
     private static string Number(int number) => number.ToString(CultureInfo.InvariantCulture);

@@ -12,12 +12,14 @@ public sealed record FaceSeen(string Picture, string Profile, int Version, FaceG
     /// <summary>Characters of a SHA-256 in hexadecimal.</summary>
     public const int HashLength = 64;
 
-    public static FaceSeen Of(string picture, FaceProfile profile, FaceGrade grade) => new(picture, profile.Id, profile.Version, grade, FaceSymptom.Of(profile, grade.Findings));
+    public static FaceSeen Of(string picture, FaceProfile profile, FaceGrade grade) =>
+        new(picture, profile.Id, profile.Version, grade, FaceSymptom.Of(profile, grade.Findings));
 
     /// <summary>True for what can name a picture.</summary>
     public static bool IsHash(string? text) => text is { Length: HashLength } && text.All(c => c is (>= '0' and <= '9') or (>= 'a' and <= 'f'));
 
     /// <summary>True when these limits make of these marks what was made of them.</summary>
     public bool Agrees(FaceProfile profile) =>
-        Grade.Verdict == FaceVerdict.CannotGrade || (FaceJudge.Judge(profile, Grade.Findings).Verdict == Grade.Verdict && FaceSymptom.Of(profile, Grade.Findings) == Sign);
+        Grade.Verdict == FaceVerdict.CannotGrade
+        || (FaceJudge.Judge(profile, Grade.Findings).Verdict == Grade.Verdict && FaceSymptom.Of(profile, Grade.Findings) == Sign);
 }

@@ -13,7 +13,10 @@ public static class FaceSymptom
     // A scratch this many times as wide as its limit was not made by the last film (common practice).
     private const double Heavy = 1.5;
 
-    /// <summary>The sign of the worst that is there; null when nothing stands against the face. What lies on the contact zone alone is cleaned first, whatever it is (common practice).</summary>
+    /// <summary>
+    /// The sign of the worst that is there; null when nothing stands against the face. What lies on the contact zone alone is cleaned first, whatever it is
+    /// (common practice).
+    /// </summary>
     public static string? Of(FaceProfile profile, IReadOnlyList<Finding> findings)
     {
         var over = FaceJudge.Against(profile, findings).SelectMany(e => e.Marks).ToList();

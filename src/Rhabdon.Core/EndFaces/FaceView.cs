@@ -6,8 +6,17 @@ namespace Rhabdon.Core.EndFaces;
 /// <param name="NextWhy">Why that, or null.</param>
 /// <param name="Marks">The decisive one first.</param>
 public sealed record FaceView(
-    string Headline, string Tone, IReadOnlyList<string> Why, string Next, string? NextWhy, IReadOnlyList<FaceViewMark> Marks, IReadOnlyList<FaceViewZone> Zones,
-    IReadOnlyList<FaceViewRing> Rings, FaceViewBar? Bar, IReadOnlyList<string> Quality);
+    string Headline,
+    string Tone,
+    IReadOnlyList<string> Why,
+    string Next,
+    string? NextWhy,
+    IReadOnlyList<FaceViewMark> Marks,
+    IReadOnlyList<FaceViewZone> Zones,
+    IReadOnlyList<FaceViewRing> Rings,
+    FaceViewBar? Bar,
+    IReadOnlyList<string> Quality
+);
 
 /// <param name="Number">From 1.</param>
 /// <param name="Says">What it is, how large, where.</param>
@@ -15,7 +24,18 @@ public sealed record FaceView(
 /// <param name="ShareLow">The share that it has if it is as small as it may be; so with <paramref name="ShareHigh"/>.</param>
 /// <param name="Limit">What the limit is, in words.</param>
 /// <param name="Reach">Pixels from its middle to its outline, at least enough to see.</param>
-public sealed record FaceViewMark(int Number, string Says, string Limit, string Tone, double? Share, double? ShareLow, double? ShareHigh, double X, double Y, double Reach);
+public sealed record FaceViewMark(
+    int Number,
+    string Says,
+    string Limit,
+    string Tone,
+    double? Share,
+    double? ShareLow,
+    double? ShareHigh,
+    double X,
+    double Y,
+    double Reach
+);
 
 /// <param name="Scratches">How many there are; <paramref name="ScratchLimit"/> how many of which sizes may be.</param>
 public sealed record FaceViewZone(string Name, string Scratches, string ScratchLimit, string Defects, string DefectLimit, string Verdict, string Tone);

@@ -18,34 +18,51 @@ public sealed class FaceViewer(Phrasebook book)
         var against = FaceJudge.Against(profile, grade.Findings).SelectMany(e => e.Marks).ToHashSet();
         var sign = FaceSymptom.Of(profile, grade.Findings);
         bool Decides(Finding mark) => against.Contains(mark) && FaceSymptom.Of(profile, [mark]) == sign;
-        var marks = grade.Findings.OrderByDescending(Decides).ThenByDescending(f => against.Contains(f) && !f.MayComeOff).ThenByDescending(against.Contains)
-            .ThenByDescending(f => ShareOf(f, profile, f.Size) ?? -1).ThenBy(f => f.Zone).ToList();
+        var marks = grade
+            .Findings.OrderByDescending(Decides)
+            .ThenByDescending(f => against.Contains(f) && !f.MayComeOff)
+            .ThenByDescending(against.Contains)
+            .ThenByDescending(f => ShareOf(f, profile, f.Size) ?? -1)
+            .ThenBy(f => f.Zone)
+            .ToList();
         advice ??= FaceAdvice.For(grade, profile);
         return new FaceView(
-            Headline(grade, marks), ToneOf(grade), [.. Why(grade, profile, Decides).Select(book.Say), .. Marginal(grade)], book.Say(advice.Do), advice.Why is null ? null : book.Say(advice.Why),
-            [.. marks.Select((m, i) => Mark(i + 1, m, profile, against.Contains(m), grade.Place?.Scale ?? 1))], [.. profile.Zones.Select(z => Zone(z, grade))], Rings(grade, profile),
-            grade.Place is { } place ? new FaceViewBar(BarMicrometers / place.Scale, Micrometers(BarMicrometers)) : null, [.. Quality(grade)]);
+            Headline(grade, marks),
+            ToneOf(grade),
+            [.. Why(grade, profile, Decides).Select(book.Say), .. Marginal(grade)],
+            book.Say(advice.Do),
+            advice.Why is null ? null : book.Say(advice.Why),
+            [.. marks.Select((m, i) => Mark(i + 1, m, profile, against.Contains(m), grade.Place?.Scale ?? 1))],
+            [.. profile.Zones.Select(z => Zone(z, grade))],
+            Rings(grade, profile),
+            grade.Place is { } place ? new FaceViewBar(BarMicrometers / place.Scale, Micrometers(BarMicrometers)) : null,
+            [.. Quality(grade)]
+        );
     }
 
-    private string Headline(FaceGrade grade, List<Finding> decisiveFirst) => grade.Verdict switch
-    {
-        FaceVerdict.Pass => book.Say(Phrase.Of(grade.IsMarginal ? "face.view.pass-marginal" : "face.view.pass")),
-        FaceVerdict.CleanAndLookAgain => book.Say(Phrase.Of("face.view.clean")),
-        FaceVerdict.CannotGrade => book.Say(Phrase.Of("face.view.cannot")),
-        _ => book.Say(Phrase.Of("face.view.fail", ("mark", Name(decisiveFirst[0].Kind)), ("zone", decisiveFirst[0].Zone.ToString()))),
-    };
+    private string Headline(FaceGrade grade, List<Finding> decisiveFirst) =>
+        grade.Verdict switch
+        {
+            FaceVerdict.Pass => book.Say(Phrase.Of(grade.IsMarginal ? "face.view.pass-marginal" : "face.view.pass")),
+            FaceVerdict.CleanAndLookAgain => book.Say(Phrase.Of("face.view.clean")),
+            FaceVerdict.CannotGrade => book.Say(Phrase.Of("face.view.cannot")),
+            _ => book.Say(Phrase.Of("face.view.fail", ("mark", Name(decisiveFirst[0].Kind)), ("zone", decisiveFirst[0].Zone.ToString()))),
+        };
 
     // What decides first, so that the reason that is read is that of the headline.
     private static IEnumerable<Phrase> Why(FaceGrade grade, FaceProfile profile, Func<Finding, bool> decides) =>
-        grade.Verdict == FaceVerdict.CannotGrade ? grade.Reasons : FaceJudge.Against(profile, grade.Findings).OrderByDescending(e => e.Marks.Any(decides)).Select(e => e.Says);
+        grade.Verdict == FaceVerdict.CannotGrade
+            ? grade.Reasons
+            : FaceJudge.Against(profile, grade.Findings).OrderByDescending(e => e.Marks.Any(decides)).Select(e => e.Says);
 
-    private static string ToneOf(FaceGrade grade) => grade.Verdict switch
-    {
-        FaceVerdict.Pass => grade.IsMarginal ? "doubtful" : "good",
-        FaceVerdict.Fail => "bad",
-        FaceVerdict.CleanAndLookAgain => "doubtful",
-        _ => "none",
-    };
+    private static string ToneOf(FaceGrade grade) =>
+        grade.Verdict switch
+        {
+            FaceVerdict.Pass => grade.IsMarginal ? "doubtful" : "good",
+            FaceVerdict.Fail => "bad",
+            FaceVerdict.CleanAndLookAgain => "doubtful",
+            _ => "none",
+        };
 
     private IEnumerable<string> Marginal(FaceGrade grade) => grade.IsMarginal ? [book.Say(Phrase.Of("face.view.marginal"))] : [];
 
@@ -54,16 +71,31 @@ public sealed class FaceViewer(Phrasebook book)
         var share = ShareOf(mark, profile, mark.Size);
         return new FaceViewMark(
             number,
-            book.Say(Phrase.Of(
-                mark.Kind == MarkKind.Scratch ? "face.view.scratch" : "face.view.mark", ("mark", Name(mark.Kind)), ("size", Micrometers(mark.Size)), ("sure", Number(mark.Uncertainty)),
-                ("length", Micrometers(mark.Length)), ("zone", mark.Zone.ToString()))),
+            book.Say(
+                Phrase.Of(
+                    mark.Kind == MarkKind.Scratch ? "face.view.scratch" : "face.view.mark",
+                    ("mark", Name(mark.Kind)),
+                    ("size", Micrometers(mark.Size)),
+                    ("sure", Number(mark.Uncertainty)),
+                    ("length", Micrometers(mark.Length)),
+                    ("zone", mark.Zone.ToString())
+                )
+            ),
             LimitOf(mark, profile),
-            isAgainst ? (mark.MayComeOff ? "doubtful" : "bad") : share > NearLimit ? "doubtful" : "good",
-            share, share is null ? null : ShareOf(mark, profile, mark.Size - mark.Uncertainty), share is null ? null : ShareOf(mark, profile, mark.Size + mark.Uncertainty),
-            mark.X, mark.Y, Math.Max(LeastReach, mark.Size / scale / 2));
+            isAgainst ? (mark.MayComeOff ? "doubtful" : "bad")
+                : share > NearLimit ? "doubtful"
+                : "good",
+            share,
+            share is null ? null : ShareOf(mark, profile, mark.Size - mark.Uncertainty),
+            share is null ? null : ShareOf(mark, profile, mark.Size + mark.Uncertainty),
+            mark.X,
+            mark.Y,
+            Math.Max(LeastReach, mark.Size / scale / 2)
+        );
     }
 
-    private static double? ShareOf(Finding mark, FaceProfile profile, double size) => profile.ShareOf(mark with { Size = Math.Max(0, size) }) is { } share ? Math.Min(LargestShare, share) : null;
+    private static double? ShareOf(Finding mark, FaceProfile profile, double size) =>
+        profile.ShareOf(mark with { Size = Math.Max(0, size) }) is { } share ? Math.Min(LargestShare, share) : null;
 
     private string LimitOf(Finding mark, FaceProfile profile) =>
         profile.Of(mark.Zone)?.Of(mark.Class) is not { } bands ? book.Say(Phrase.Of("face.view.not-judged"))
@@ -76,9 +108,24 @@ public sealed class FaceViewer(Phrasebook book)
         var verdict = grade.Zones.FirstOrDefault(z => z.Zone == zone.Zone);
         var isOpen = zone.Scratches.Concat(zone.Defects).All(b => b.End is null && b.Most is null) && zone.Scratches.Count > 0 && zone.Defects.Count > 0;
         return new FaceViewZone(
-            book.Say(Phrase.Of($"face.zone.{zone.Zone}")), Count(verdict?.Scratches), Bands(zone.Scratches), Count(verdict?.Defects), Bands(zone.Defects),
-            verdict is null ? "–" : book.Say(Phrase.Of(isOpen ? "face.view.free" : verdict.Passes ? "face.view.within" : "face.view.over")),
-            verdict is null || isOpen ? "none" : verdict.Passes ? "good" : "bad");
+            book.Say(Phrase.Of($"face.zone.{zone.Zone}")),
+            Count(verdict?.Scratches),
+            Bands(zone.Scratches),
+            Count(verdict?.Defects),
+            Bands(zone.Defects),
+            verdict is null
+                ? "–"
+                : book.Say(
+                    Phrase.Of(
+                        isOpen ? "face.view.free"
+                        : verdict.Passes ? "face.view.within"
+                        : "face.view.over"
+                    )
+                ),
+            verdict is null || isOpen ? "none"
+                : verdict.Passes ? "good"
+                : "bad"
+        );
     }
 
     private static string Count(int? seen) => seen?.ToString(CultureInfo.InvariantCulture) ?? "–";
@@ -96,8 +143,18 @@ public sealed class FaceViewer(Phrasebook book)
 
     private static string Short(decimal size) => size.ToString("0.#", CultureInfo.InvariantCulture);
 
-    private List<FaceViewRing> Rings(FaceGrade grade, FaceProfile profile) => grade.Place is not { } place ? []
-        : [.. profile.Zones.Select(z => new FaceViewRing(book.Say(Phrase.Of($"face.zone.{z.Zone}")), place.CenterX, place.CenterY, (double)z.To / 2 / place.Scale))];
+    private List<FaceViewRing> Rings(FaceGrade grade, FaceProfile profile) =>
+        grade.Place is not { } place
+            ? []
+            :
+            [
+                .. profile.Zones.Select(z => new FaceViewRing(
+                    book.Say(Phrase.Of($"face.zone.{z.Zone}")),
+                    place.CenterX,
+                    place.CenterY,
+                    (double)z.To / 2 / place.Scale
+                )),
+            ];
 
     private IEnumerable<string> Quality(FaceGrade grade)
     {

@@ -10,13 +10,26 @@ namespace Rhabdon.Core.EndFaces;
 /// <param name="Confidence">That it is there at all, 0 to 1.</param>
 /// <param name="ReachesCore">True when it touches the core.</param>
 public sealed record Finding(
-    MarkKind Kind, Zone Zone, double Size, double Uncertainty, double Width, double Length, double X, double Y, double Contrast, double Confidence, bool ReachesCore = false)
+    MarkKind Kind,
+    Zone Zone,
+    double Size,
+    double Uncertainty,
+    double Width,
+    double Length,
+    double X,
+    double Y,
+    double Contrast,
+    double Confidence,
+    bool ReachesCore = false
+)
 {
     /// <summary>Which of a zone's two limits it is held against.</summary>
     [JsonIgnore]
     public MarkClass Class => Kind == MarkKind.Scratch ? MarkClass.Scratch : MarkClass.Defect;
 
-    /// <summary>True when no profile lets it pass and no polishing helps: a crack across core or cladding, a chip that reaches the core, broken glass (common practice).</summary>
+    /// <summary>
+    /// True when no profile lets it pass and no polishing helps: a crack across core or cladding, a chip that reaches the core, broken glass (common practice).
+    /// </summary>
     [JsonIgnore]
     public bool IsRefused => Kind == MarkKind.Shattered || (Kind == MarkKind.Crack && Zone <= Zone.B) || (Kind == MarkKind.Chip && ReachesCore);
 

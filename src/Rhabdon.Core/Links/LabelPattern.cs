@@ -22,7 +22,22 @@ public sealed record LabelPattern(string Text)
         }
 
         var rest = Text;
-        foreach (var place in (string[])["{closet}", "{panel}", "{port}", "{port:00}", "{port:000}", "{cable}", "{strand}", "{strand:00}", "{strand:000}", "{position}", "{position:00}"])
+        foreach (
+            var place in (string[])
+                [
+                    "{closet}",
+                    "{panel}",
+                    "{port}",
+                    "{port:00}",
+                    "{port:000}",
+                    "{cable}",
+                    "{strand}",
+                    "{strand:00}",
+                    "{strand:000}",
+                    "{position}",
+                    "{position:00}",
+                ]
+        )
         {
             rest = rest.Replace(place, string.Empty, StringComparison.Ordinal);
         }

@@ -24,13 +24,17 @@ public sealed class PortPlan(string cable, int strands, LabelPattern pattern, IR
     /// <param name="perPort">1, or 2 for duplex, 12 for MPO; at most <see cref="MostPositions"/>.</param>
     /// <param name="firstLine">Line of the first row.</param>
     public static IEnumerable<PortRow> InOrder(CableEnd end, PanelPlace panel, int firstPort, int perPort, int strands, int firstLine) =>
-        Enumerable.Range(0, strands).Select(i => new PortRow(firstLine + i, i + 1, end, panel.Closet, panel.Name, firstPort + (i / perPort), (i % perPort) + 1, string.Empty));
+        Enumerable
+            .Range(0, strands)
+            .Select(i => new PortRow(firstLine + i, i + 1, end, panel.Closet, panel.Name, firstPort + (i / perPort), (i % perPort) + 1, string.Empty));
 
     /// <summary>The row with its label: its own, or the one that the job's pattern makes.</summary>
     public PortRow Labeled(PortRow row) =>
         row.Label.Length > 0 ? row : row with { Label = pattern.Of(row.Closet, row.Panel, row.Port, cable, row.Strand, row.Position) };
 
-    /// <summary>Everything wrong with the rows, by line; empty when they place each end of the cable once, in a port of its own, under a label of its own.</summary>
+    /// <summary>
+    /// Everything wrong with the rows, by line; empty when they place each end of the cable once, in a port of its own, under a label of its own.
+    /// </summary>
     public IReadOnlyList<PortFault> Faults(IReadOnlyList<PortRow> rows)
     {
         var faults = new List<PortFault>();
@@ -82,8 +86,15 @@ public sealed class PortPlan(string cable, int strands, LabelPattern pattern, IR
 
     // The first of several stands; each later one is the fault, and says with which line it clashes.
     private static IEnumerable<PortFault> Twice<TKey>(IEnumerable<PortRow> rows, Func<PortRow, TKey> key, string column, string says) =>
-        rows.GroupBy(key).SelectMany(g => g.Skip(1).Select(r => new PortFault(
-            r.Line, column, Phrase.Of(says, ("line", Count(g.First().Line)), ("strand", Count(g.First().Strand)), ("label", r.Label)))));
+        rows.GroupBy(key)
+            .SelectMany(g =>
+                g.Skip(1)
+                    .Select(r => new PortFault(
+                        r.Line,
+                        column,
+                        Phrase.Of(says, ("line", Count(g.First().Line)), ("strand", Count(g.First().Strand)), ("label", r.Label))
+                    ))
+            );
 
     private static string Count(int number) => number.ToString(CultureInfo.InvariantCulture);
 }

@@ -10,8 +10,18 @@ public sealed record StrandColor(string Key, string Hex, bool HasTracer)
 {
     private static readonly (string Key, string Hex)[] Dozen =
     [
-        ("blue", "#2468B4"), ("orange", "#E07820"), ("green", "#3A8C46"), ("brown", "#7A4A28"), ("slate", "#7C868E"), ("white", "#FFFFFF"),
-        ("red", "#C43434"), ("black", "#20262C"), ("yellow", "#E8C428"), ("violet", "#7A4CA6"), ("rose", "#E68CA4"), ("aqua", "#44B4BE"),
+        ("blue", "#2468B4"),
+        ("orange", "#E07820"),
+        ("green", "#3A8C46"),
+        ("brown", "#7A4A28"),
+        ("slate", "#7C868E"),
+        ("white", "#FFFFFF"),
+        ("red", "#C43434"),
+        ("black", "#20262C"),
+        ("yellow", "#E8C428"),
+        ("violet", "#7A4CA6"),
+        ("rose", "#E68CA4"),
+        ("aqua", "#44B4BE"),
     ];
 
     /// <summary>The color of strand <paramref name="number"/>, counted from 1.</summary>

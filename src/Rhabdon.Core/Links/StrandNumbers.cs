@@ -11,7 +11,7 @@ public static class StrandNumbers
     {
         var said = new StringBuilder();
         var ordered = numbers.Distinct().Order().ToList();
-        for (var index = 0; index < ordered.Count;)
+        for (var index = 0; index < ordered.Count; )
         {
             var last = index;
             while (last + 1 < ordered.Count && ordered[last + 1] == ordered[last] + 1)

@@ -16,7 +16,8 @@ public sealed partial class Phrasebook(IReadOnlyDictionary<string, string> words
     public string Say(Phrase phrase) => Fill(Words.GetValueOrDefault(phrase.Key, phrase.Key), phrase.Args);
 
     /// <summary>
-    /// Puts values in the places <c>{name}</c> of a text, and in <c>{name|strand|strands}</c> the word that goes with the number: the first for 1, else the second. A place with no
+    /// Puts values in the places <c>{name}</c> of a text, and in <c>{name|strand|strands}</c> the word that goes with the number: the first for 1, else the
+    /// second. A place with no
     /// value stays as it is.
     /// </summary>
     public static string Fill(string text, IReadOnlyDictionary<string, string> args)

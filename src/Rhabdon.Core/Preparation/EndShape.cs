@@ -10,7 +10,13 @@ internal sealed class EndShape
 
     // Outermost first, with the edge at which each ends.
     private static readonly (Layer Layer, Edge Edge)[] Layers =
-        [(Layer.Sheath, Edge.SheathEdge), (Layer.Jacket, Edge.JacketEdge), (Layer.Tube, Edge.TubeEdge), (Layer.Buffer, Edge.BufferEdge), (Layer.Coating, Edge.CoatingEdge)];
+    [
+        (Layer.Sheath, Edge.SheathEdge),
+        (Layer.Jacket, Edge.JacketEdge),
+        (Layer.Tube, Edge.TubeEdge),
+        (Layer.Buffer, Edge.BufferEdge),
+        (Layer.Coating, Edge.CoatingEdge),
+    ];
 
     private readonly Recipe recipe;
     private readonly EdgeWalk edges = new();
@@ -75,9 +81,8 @@ internal sealed class EndShape
     private static string Name(Layer layer) => layer.ToString().ToLowerInvariant();
 
     // A coating that comes off together with its buffer is never seen by itself.
-    private bool IsSeen(Layer layer) => layer == Layer.Coating
-        ? recipe.Cuts.Any(c => c.Makes == Edge.CoatingEdge)
-        : recipe.Cuts.Any(c => c.Layers.Contains(layer) && c.From != Edge.Entry);
+    private bool IsSeen(Layer layer) =>
+        layer == Layer.Coating ? recipe.Cuts.Any(c => c.Makes == Edge.CoatingEdge) : recipe.Cuts.Any(c => c.Layers.Contains(layer) && c.From != Edge.Entry);
 
     private void Do(Step done, StripPlan plan)
     {

@@ -25,12 +25,13 @@ public sealed record FiberLeft(Length Service, Length Least, Length Used)
 
     /// <summary>What an action uses up on this recipe: on 900 µm buffer a re-cleave takes the glass still needed and what the cleaver holds; under a
     /// jacket it takes a whole new strip. Cutting off takes the part inside the connector and a whole new strip.</summary>
-    public static Length Use(FiberUse use, Recipe recipe) => use switch
-    {
-        FiberUse.None => Length.Zero,
-        FiberUse.Recleave => StripPlan.For(recipe, isRecleave: true).Strip,
-        FiberUse.StripAgain => StripPlan.For(recipe, isRecleave: false).Strip,
-        FiberUse.CutOff => StripPlan.For(recipe, isRecleave: false) is var plan ? plan.Profile.Tip + plan.Strip : Length.Zero,
-        _ => throw new NotSupportedException(use.ToString()),
-    };
+    public static Length Use(FiberUse use, Recipe recipe) =>
+        use switch
+        {
+            FiberUse.None => Length.Zero,
+            FiberUse.Recleave => StripPlan.For(recipe, isRecleave: true).Strip,
+            FiberUse.StripAgain => StripPlan.For(recipe, isRecleave: false).Strip,
+            FiberUse.CutOff => StripPlan.For(recipe, isRecleave: false) is var plan ? plan.Profile.Tip + plan.Strip : Length.Zero,
+            _ => throw new NotSupportedException(use.ToString()),
+        };
 }

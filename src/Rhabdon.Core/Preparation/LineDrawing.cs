@@ -18,7 +18,8 @@ public sealed record LineDrawing(
     IReadOnlyList<Segment> Now,
     IReadOnlyList<Segment> After,
     IReadOnlyList<decimal> Bites,
-    Span? Span = null)
+    Span? Span = null
+)
 {
     private const decimal ClosetSide = 36;
 
@@ -64,9 +65,19 @@ public sealed record LineDrawing(
         var ticks = new List<Tick>();
         for (var count = (int)Math.Ceiling((from - zero) / step); zero + (count * step) <= to; count++)
         {
-            var label = count % perLabel != 0 ? null
-                : (unit == LengthUnit.Millimeter ? Math.Abs(count) : Math.Abs(count) / perLabel).ToString(CultureInfo.InvariantCulture);
-            ticks.Add(new Tick(zero + (count * step), label is not null ? 3 : count % perMiddle == 0 ? 2 : 1, label));
+            var label =
+                count % perLabel != 0
+                    ? null
+                    : (unit == LengthUnit.Millimeter ? Math.Abs(count) : Math.Abs(count) / perLabel).ToString(CultureInfo.InvariantCulture);
+            ticks.Add(
+                new Tick(
+                    zero + (count * step),
+                    label is not null ? 3
+                        : count % perMiddle == 0 ? 2
+                        : 1,
+                    label
+                )
+            );
         }
 
         return ticks;
@@ -77,7 +88,8 @@ public sealed record LineDrawing(
 /// <param name="Rank">1 shortest to 3 longest.</param>
 public sealed record Tick(decimal At, int Rank, string? Label = null);
 
-/// <summary>A length of one thing along the line: <c>glass</c>, a layer (<c>coating</c>, <c>buffer</c>, <c>tube</c>, <c>aramid</c>, <c>jacket</c>, <c>sheath</c>,
+/// <summary>A length of one thing along the line: <c>glass</c>, a layer (<c>coating</c>, <c>buffer</c>, <c>tube</c>, <c>aramid</c>, <c>jacket</c>,
+/// <c>sheath</c>,
 /// <c>ribbon</c>), <c>connector</c>, <c>boot</c> or <c>holder</c>. What is drawn first lies under what follows.</summary>
 public sealed record Segment(string What, decimal From, decimal To);
 

@@ -27,5 +27,6 @@ public static class Measuring
 
     private static Cut FromTip(Cut cut, Mark mark) => mark.FromTip is { } length ? cut with { From = Edge.Tip, Toward = null, Length = length } : cut;
 
-    private static Cut FromOuter(Cut cut, Mark mark) => mark.FromOuter is { } outer ? cut with { From = outer.Edge, Toward = null, Length = outer.Length } : cut;
+    private static Cut FromOuter(Cut cut, Mark mark) =>
+        mark.FromOuter is { } outer ? cut with { From = outer.Edge, Toward = null, Length = outer.Length } : cut;
 }

@@ -19,10 +19,20 @@ public sealed record ResolvedDimension(Length Target, Length Tolerance, Edge Fro
         return dimension switch
         {
             { Of: DimensionOf.Cut, Cut: { } id } when plan.MarkOf(id) is { } mark => OfMark(mark),
-            { Of: DimensionOf.Cleave } when recipe.Cleave is { } cleave =>
-                new ResolvedDimension(cleave.Length, cleave.Tolerance, plan.BareEdge, plan.Bare, plan.Bare - cleave.Length),
-            { Of: DimensionOf.Given, Length: { } length, Tolerance: { } tolerance, From: { } from } =>
-                new ResolvedDimension(length, tolerance, from, plan.Bare + length, plan.Bare),
+            { Of: DimensionOf.Cleave } when recipe.Cleave is { } cleave => new ResolvedDimension(
+                cleave.Length,
+                cleave.Tolerance,
+                plan.BareEdge,
+                plan.Bare,
+                plan.Bare - cleave.Length
+            ),
+            { Of: DimensionOf.Given, Length: { } length, Tolerance: { } tolerance, From: { } from } => new ResolvedDimension(
+                length,
+                tolerance,
+                from,
+                plan.Bare + length,
+                plan.Bare
+            ),
             _ => null,
         };
     }

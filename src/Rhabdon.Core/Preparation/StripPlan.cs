@@ -40,7 +40,14 @@ public sealed record StripPlan(IReadOnlyList<Mark> Marks, Length Strip, Length G
 
         var profile = Profile.Of(walk, recipe.Cleave);
         return new StripPlan(
-            marks, walk.Innermost, profile.Glass, profile.Stripped - profile.Glass, walk.Bare, recipe.Cuts.LastOrDefault(c => c.BaresGlass)?.Makes ?? Edge.Tip, profile);
+            marks,
+            walk.Innermost,
+            profile.Glass,
+            profile.Stripped - profile.Glass,
+            walk.Bare,
+            recipe.Cuts.LastOrDefault(c => c.BaresGlass)?.Makes ?? Edge.Tip,
+            profile
+        );
     }
 
     /// <summary>The plan as far as one cut: how the end stands when just that much has been cut.</summary>
@@ -63,7 +70,9 @@ public sealed record StripPlan(IReadOnlyList<Mark> Marks, Length Strip, Length G
     private static IReadOnlyList<Cut> RecleaveCuts(Recipe recipe)
     {
         var cleave = recipe.Cleave ?? throw new InvalidOperationException($"Recipe {recipe.Id} does not cleave, so it cannot re-cleave.");
-        return IsCovered(recipe) ? recipe.Cuts : [recipe.Cuts.Last(c => c.BaresGlass) with { From = Edge.Tip, Toward = null, Length = cleave.Length + cleave.Holds }];
+        return IsCovered(recipe)
+            ? recipe.Cuts
+            : [recipe.Cuts.Last(c => c.BaresGlass) with { From = Edge.Tip, Toward = null, Length = cleave.Length + cleave.Holds }];
     }
 }
 
@@ -75,7 +84,17 @@ public sealed record StripPlan(IReadOnlyList<Mark> Marks, Length Strip, Length G
 /// <param name="FromOuter">The same mark measured from the edge of the layer outside it, and which edge that is; null where there is none.</param>
 /// <param name="Bites">The bites that reach it, tip side first; empty for a mark that cuts nothing.</param>
 public sealed record Mark(
-    string Id, Length At, Edge From, Toward Toward, Length Length, Length Tolerance, Length? FromTip, OuterDistance? FromOuter, IReadOnlyList<Length> Bites, Cut? Cut = null);
+    string Id,
+    Length At,
+    Edge From,
+    Toward Toward,
+    Length Length,
+    Length Tolerance,
+    Length? FromTip,
+    OuterDistance? FromOuter,
+    IReadOnlyList<Length> Bites,
+    Cut? Cut = null
+);
 
 /// <summary>How far a mark is from the edge of the layer outside it, toward the tip.</summary>
 public sealed record OuterDistance(Edge Edge, Length Length);
@@ -99,6 +118,7 @@ public sealed record Profile(Length? Aramid, Length? Buffer, Length? Coating, Le
             walk.Find(Edge.TubeEdge) - walk.Find(Edge.CoatingEdge),
             walk.Bare,
             walk.Bare - tip,
-            (walk.Find(Edge.JacketEdge) ?? outermost) - tip);
+            (walk.Find(Edge.JacketEdge) ?? outermost) - tip
+        );
     }
 }

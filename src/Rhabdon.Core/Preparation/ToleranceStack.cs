@@ -16,7 +16,16 @@ namespace Rhabdon.Core.Preparation;
 /// <param name="Simulated">The same by <see cref="Draws"/> seeded draws; within about 0.4 % of <paramref name="Chance"/>.</param>
 /// <param name="Parts">Each dimension with its share; the one that helps most when held tighter comes first.</param>
 public sealed record ToleranceStack(
-    Length Bow, Length Least, Length Most, Length WorstLeast, Length WorstMost, Length Spread, double Chance, double Simulated, IReadOnlyList<TolerancePart> Parts)
+    Length Bow,
+    Length Least,
+    Length Most,
+    Length WorstLeast,
+    Length WorstMost,
+    Length Spread,
+    double Chance,
+    double Simulated,
+    IReadOnlyList<TolerancePart> Parts
+)
 {
     public const int Draws = 20_000;
 
@@ -26,7 +35,8 @@ public sealed record ToleranceStack(
     public bool IsSure => WorstLeast >= Least && WorstMost <= Most;
 
     /// <summary>Null for a recipe that joins nothing inside its connector, or whose stop or stub must still be taken from the maker's sheet.</summary>
-    public static ToleranceStack? Of(Recipe recipe) => recipe is { Joint: { Stop: { } stop, Stub: { } stub } joint, Cleave: { } cleave } ? Of(joint, stop, stub, cleave) : null;
+    public static ToleranceStack? Of(Recipe recipe) =>
+        recipe is { Joint: { Stop: { } stop, Stub: { } stub } joint, Cleave: { } cleave } ? Of(joint, stop, stub, cleave) : null;
 
     private static ToleranceStack Of(Joint joint, Length stop, Length stub, Cleave cleave)
     {
@@ -35,11 +45,29 @@ public sealed record ToleranceStack(
         var reach = parts.Aggregate(Length.Zero, (sum, p) => sum + p.Tolerance);
         var chance = ChanceOf(parts.Select(p => p.Tolerance));
         return new ToleranceStack(
-            bow, joint.BowLeast, joint.BowMost, bow - reach, bow + reach, Length.Mm((decimal)RootSumSquare(parts.Select(p => p.Tolerance))), chance,
+            bow,
+            joint.BowLeast,
+            joint.BowMost,
+            bow - reach,
+            bow + reach,
+            Length.Mm((decimal)RootSumSquare(parts.Select(p => p.Tolerance))),
+            chance,
             Simulate(parts.Select(p => p.Tolerance), bow, joint),
-            [.. parts.Select((part, index) => new TolerancePart(
-                part.Id, part.Tolerance, Square(part.Tolerance) / parts.Sum(p => Square(p.Tolerance)),
-                ChanceOf(parts.Select((p, i) => i == index ? new Length(p.Tolerance.Nanometers / 2) : p.Tolerance)))).OrderByDescending(p => p.ChanceIfHalved).ThenByDescending(p => p.Share)]);
+            [
+                .. parts
+                    .Select(
+                        (part, index) =>
+                            new TolerancePart(
+                                part.Id,
+                                part.Tolerance,
+                                Square(part.Tolerance) / parts.Sum(p => Square(p.Tolerance)),
+                                ChanceOf(parts.Select((p, i) => i == index ? new Length(p.Tolerance.Nanometers / 2) : p.Tolerance))
+                            )
+                    )
+                    .OrderByDescending(p => p.ChanceIfHalved)
+                    .ThenByDescending(p => p.Share),
+            ]
+        );
 
         double ChanceOf(IEnumerable<Length> tolerances)
         {

@@ -12,7 +12,10 @@ public static class NormalDistribution
     /// </summary>
     public static double Below(double z) => BelowAndHeight(z).Below;
 
-    /// <summary>That share and the bell's height at <paramref name="z"/>, for hardly more than the work of one; beyond six deviations, where a billionth is left, 0 or 1 and no height.</summary>
+    /// <summary>
+    /// That share and the bell's height at <paramref name="z"/>, for hardly more than the work of one; beyond six deviations, where a billionth is left, 0 or 1
+    /// and no height.
+    /// </summary>
     public static (double Below, double Height) BelowAndHeight(double z)
     {
         if (Math.Abs(z) > AllButABillionth)

@@ -12,8 +12,17 @@ namespace Rhabdon.Core.Recipes;
 /// <param name="ProofTest">Whether the splicer pulls on the joint it has made.</param>
 /// <param name="Technique">What the crew has chosen where installers disagree.</param>
 public sealed record Combination(
-    ConnectorType Connector, Polish Polish, CableBuild Build, FiberGrade Grade, int? Positions = null, int? Strands = null, FiberCore? Stub = null, CableBuild? Boot = null, bool? ProofTest = null,
-    Technique? Technique = null);
+    ConnectorType Connector,
+    Polish Polish,
+    CableBuild Build,
+    FiberGrade Grade,
+    int? Positions = null,
+    int? Strands = null,
+    FiberCore? Stub = null,
+    CableBuild? Boot = null,
+    bool? ProofTest = null,
+    Technique? Technique = null
+);
 
 /// <summary>Which connector, polish, fiber, cable build, positions and method go together, and why not when they don't (common practice).</summary>
 public static class CompatibilityCheck
@@ -31,9 +40,12 @@ public static class CompatibilityCheck
 
         if (!recipe.Serves.Polishes.Contains(wanted.Polish))
         {
-            yield return ("polish", wanted.Polish == Polish.APC && recipe.Serves.Method is "adhesive" or "hot-melt"
-                ? Phrase.Of("fit.apc-by-hand")
-                : Phrase.Of("fit.makes", ("recipe", recipe.Id), ("what", string.Join(", ", recipe.Serves.Polishes))));
+            yield return (
+                "polish",
+                wanted.Polish == Polish.APC && recipe.Serves.Method is "adhesive" or "hot-melt"
+                    ? Phrase.Of("fit.apc-by-hand")
+                    : Phrase.Of("fit.makes", ("recipe", recipe.Id), ("what", string.Join(", ", recipe.Serves.Polishes)))
+            );
         }
     }
 
@@ -57,7 +69,12 @@ public static class CompatibilityCheck
 
     private static IEnumerable<(string, Phrase)> OfCounts(Recipe recipe, Combination wanted)
     {
-        var allowed = wanted.Connector switch { ConnectorType.MPO => [12], ConnectorType.ST or ConnectorType.FC => [1], _ => (int[])[1, 2] };
+        var allowed = wanted.Connector switch
+        {
+            ConnectorType.MPO => [12],
+            ConnectorType.ST or ConnectorType.FC => [1],
+            _ => (int[])[1, 2],
+        };
         if (wanted.Positions is { } positions && !allowed.Contains(positions))
         {
             yield return ("positions", Phrase.Of("fit.positions", ("connector", wanted.Connector.ToString()), ("positions", string.Join(" or ", allowed))));

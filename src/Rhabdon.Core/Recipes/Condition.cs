@@ -7,16 +7,21 @@ namespace Rhabdon.Core.Recipes;
 /// <param name="Choice">A practice choice of the recipe; null for whatever the technique.</param>
 /// <param name="Is">The options of that choice in which it belongs.</param>
 /// <param name="Cores">Null for every core.</param>
-public sealed record Condition(IReadOnlyList<CableBuild>? Builds = null, string? Choice = null, IReadOnlyList<string>? Is = null, IReadOnlyList<FiberCore>? Cores = null)
+public sealed record Condition(
+    IReadOnlyList<CableBuild>? Builds = null,
+    string? Choice = null,
+    IReadOnlyList<string>? Is = null,
+    IReadOnlyList<FiberCore>? Cores = null
+)
 {
     /// <summary>True when both hold in just the same cases.</summary>
-    public bool SameAs(Condition other) =>
-        Choice == other.Choice && Same(Is, other.Is) && Same(Builds, other.Builds) && Same(Cores, other.Cores);
+    public bool SameAs(Condition other) => Choice == other.Choice && Same(Is, other.Is) && Same(Builds, other.Builds) && Same(Cores, other.Cores);
 
     /// <summary>True when it belongs to the work on this build in this technique.</summary>
     /// <param name="grade">Null while nobody knows what fiber it will be: then nothing is left out for its core.</param>
     public bool Holds(CableBuild build, Technique technique, Recipe recipe, FiberGrade? grade) =>
-        Builds?.Contains(build) != false && (Choice is null || Is?.Contains(technique.Of(recipe, Choice)) == true)
+        Builds?.Contains(build) != false
+        && (Choice is null || Is?.Contains(technique.Of(recipe, Choice)) == true)
         && (grade is not { } known || Cores?.Contains(known.Core()) != false);
 
     private static bool Same<T>(IReadOnlyList<T>? one, IReadOnlyList<T>? other) => (one ?? []).Order().SequenceEqual((other ?? []).Order());

@@ -18,7 +18,8 @@ public sealed record Cut(
     Length? Length = null,
     Length? Bite = null,
     Toward? Toward = null,
-    Condition? When = null)
+    Condition? When = null
+)
 {
     /// <summary>The edge that this cut makes anew; null when it makes none, as when only aramid is trimmed.</summary>
     [JsonIgnore]

@@ -41,7 +41,8 @@ public sealed record CorrectiveAction(
     string? WhileReading = null,
     string? ReturnsTo = null,
     Wording? Heading = null,
-    FilmReturn? ReturnsToFilm = null)
+    FilmReturn? ReturnsToFilm = null
+)
 {
     /// <summary>Index of the step that the work goes on from, in the recipe as it is worked; -1 when it has none there.</summary>
     /// <param name="troubled">Index of the step at which the trouble was met.</param>

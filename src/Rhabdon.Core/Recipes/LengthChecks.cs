@@ -14,11 +14,13 @@ internal static class LengthChecks
 
     public static IEnumerable<RecipeFault> Faults(Recipe recipe)
     {
-        var alone = recipe.Cuts.SelectMany((cut, index) => OfCut(cut, $"cuts[{index}]"))
+        var alone = recipe
+            .Cuts.SelectMany((cut, index) => OfCut(cut, $"cuts[{index}]"))
             .Concat((recipe.Marks ?? []).SelectMany((mark, index) => Sane($"marks[{index}]", mark.Length, mark.Tolerance, false)))
             .Concat(recipe.Cleave is { } cleave ? Sane("cleave", cleave.Length, cleave.Tolerance, false) : [])
             .Concat(recipe.Cleave is { } held ? Bounded("cleave.holds", held.Holds) : [])
-            .Concat(Bounded("body.frontOfTip", recipe.Body.FrontOfTip)).Concat(Bounded("body.backOfBufferEdge", recipe.Body.BackOfBufferEdge))
+            .Concat(Bounded("body.frontOfTip", recipe.Body.FrontOfTip))
+            .Concat(Bounded("body.backOfBufferEdge", recipe.Body.BackOfBufferEdge))
             .Concat(recipe.Steps.SelectMany((step, index) => step.Dimension?.Length is { } given ? Bounded($"steps[{index}].dimension.length", given) : []))
             .Concat(RecipeCheck.Twice("cuts", [.. recipe.Cuts.Select(c => c.Id)]))
             .Concat(RecipeCheck.Twice("marks", [.. (recipe.Marks ?? []).Select(m => m.Id)]))

@@ -31,7 +31,9 @@ public static class Polishing
             return recipe;
         }
 
-        var chosen = wanted.Sequences.Select(id => sequences.FirstOrDefault(s => s.Id == id) ?? throw new KeyNotFoundException($"There is no polishing sequence {id}.")).ToList();
+        var chosen = wanted
+            .Sequences.Select(id => sequences.FirstOrDefault(s => s.Id == id) ?? throw new KeyNotFoundException($"There is no polishing sequence {id}."))
+            .ToList();
         var after = recipe.IndexOf(wanted.After);
         if (after < 0)
         {
@@ -39,7 +41,12 @@ public static class Polishing
         }
 
         var steps = chosen.SelectMany(s => s.Steps, (sequence, step) => step with { When = new Condition(Choice: PolishingRef.Choice, Is: [sequence.Id]) });
-        var choice = new TechniqueOption(PolishingRef.Choice, Title, [.. chosen.Select(s => new TechniqueAlternative(s.Id, s.Title, s.Why, s.Modes))], wanted.Usual);
+        var choice = new TechniqueOption(
+            PolishingRef.Choice,
+            Title,
+            [.. chosen.Select(s => new TechniqueAlternative(s.Id, s.Title, s.Why, s.Modes))],
+            wanted.Usual
+        );
         return recipe with
         {
             Steps = [.. recipe.Steps.Take(after + 1), .. steps, .. recipe.Steps.Skip(after + 1)],

@@ -41,7 +41,8 @@ public sealed record Recipe(
     Joint? Joint = null,
     IReadOnlyList<Consumption>? Consumes = null,
     IReadOnlyList<Capacity>? Capacities = null,
-    int? Together = null)
+    int? Together = null
+)
 {
     public const int CurrentFormat = 1;
 
@@ -90,7 +91,8 @@ public sealed record Serviceability(
     IReadOnlyList<Polish> Polishes,
     IReadOnlyList<FiberMode> Modes,
     IReadOnlyList<CableBuild> Builds,
-    string Method);
+    string Method
+);
 
 /// <summary>A part that goes onto the cable, in order of threading.</summary>
 /// <param name="When">The moment it goes on: <c>first</c>, or the id of the step at which it does.</param>

@@ -3,7 +3,9 @@ using Rhabdon.Core.EndFaces;
 
 namespace Rhabdon.Core.Recipes;
 
-/// <summary>Published recipes and ladders at hand, and the profiles that faces are held against. Nothing in it changes; a newer version stands beside the older.</summary>
+/// <summary>
+/// Published recipes and ladders at hand, and the profiles that faces are held against. Nothing in it changes; a newer version stands beside the older.
+/// </summary>
 public sealed class RecipeBook
 {
     private readonly Dictionary<RecipeRef, PublishedRecipe> recipes = [];
@@ -45,7 +47,8 @@ public sealed class RecipeBook
 
     /// <summary>The limits for this glass and polish: the buyer's own that was published last, else those that ship.</summary>
     public FaceProfile ProfileFor(FiberMode mode, Polish polish) =>
-        own.Where(p => own.TrueForAll(o => o.Id != p.Id || o.Version <= p.Version)).LastOrDefault(p => p.Serves(mode, polish)) ?? FaceProfiles.For(mode, polish);
+        own.Where(p => own.TrueForAll(o => o.Id != p.Id || o.Version <= p.Version)).LastOrDefault(p => p.Serves(mode, polish))
+        ?? FaceProfiles.For(mode, polish);
 
     public PublishedRecipe? Find(RecipeRef? recipe) => recipe is null ? null : recipes.GetValueOrDefault(recipe);
 
@@ -61,7 +64,8 @@ public sealed class RecipeBook
     public PublishedLadder LadderAt(LadderRef ladder) => new(ladder, ladders[ladder]);
 
     /// <exception cref="KeyNotFoundException">The ladder's version is not in the book; a published recipe's always is.</exception>
-    public Ladder LadderOf(Recipe recipe) => ladders.TryGetValue(recipe.Ladder, out var ladder)
-        ? ladder
-        : throw new KeyNotFoundException($"Ladder {recipe.Ladder.Id} v{recipe.Ladder.Version} of recipe {recipe.Id} is not in the book.");
+    public Ladder LadderOf(Recipe recipe) =>
+        ladders.TryGetValue(recipe.Ladder, out var ladder)
+            ? ladder
+            : throw new KeyNotFoundException($"Ladder {recipe.Ladder.Id} v{recipe.Ladder.Version} of recipe {recipe.Id} is not in the book.");
 }

@@ -42,9 +42,7 @@ public static class RecipeCheck
         faults.AddRange(LengthChecks.Faults(recipe));
         faults.AddRange(StepChecks.Faults(recipe, ladder));
         faults.AddRange(KitChecks.Faults(recipe));
-        faults.AddRange(ladder is null
-            ? [Fault("ladder.id", "recipe.no-ladder", ("ladder", recipe.Ladder.Id))]
-            : LadderFaults(recipe, ladder));
+        faults.AddRange(ladder is null ? [Fault("ladder.id", "recipe.no-ladder", ("ladder", recipe.Ladder.Id))] : LadderFaults(recipe, ladder));
         return faults;
     }
 
@@ -55,7 +53,10 @@ public static class RecipeCheck
             yield return Fault("serves.method", "recipe.no-method", ("known", string.Join(", ", Catalogs.All.Methods)));
         }
 
-        foreach (var (place, count) in ((string, int)[])[("connectors", serves.Connectors.Count), ("polishes", serves.Polishes.Count), ("modes", serves.Modes.Count), ("builds", serves.Builds.Count)])
+        foreach (
+            var (place, count) in ((string, int)[])
+                [("connectors", serves.Connectors.Count), ("polishes", serves.Polishes.Count), ("modes", serves.Modes.Count), ("builds", serves.Builds.Count)]
+        )
         {
             if (count == 0)
             {
@@ -67,12 +68,21 @@ public static class RecipeCheck
     private static RecipeFault? TooMany(Recipe recipe, Ladder? ladder)
     {
         var choices = recipe.Choices ?? [];
-        foreach (var (place, count, most) in ((string, int, int)[])
-            [
-                ("parts", recipe.Parts.Count, 30), ("cuts", recipe.Cuts.Count, 30), ("marks", recipe.Marks?.Count ?? 0, 30), ("stages", recipe.Stages.Count, 30), ("steps", recipe.Steps.Count, 200),
-                ("choices", choices.Count, 20), ("choices.options", choices.Select(c => c.Options.Count).DefaultIfEmpty().Max(), 12), ("serves.builds", recipe.Serves.Builds.Count, 12),
-                ("ladder.signs", ladder?.Signs.Count ?? 0, 60), ("ladder.signs.rungs", ladder?.Signs.Select(s => s.Rungs.Count).DefaultIfEmpty().Max() ?? 0, 20),
-            ])
+        foreach (
+            var (place, count, most) in ((string, int, int)[])
+                [
+                    ("parts", recipe.Parts.Count, 30),
+                    ("cuts", recipe.Cuts.Count, 30),
+                    ("marks", recipe.Marks?.Count ?? 0, 30),
+                    ("stages", recipe.Stages.Count, 30),
+                    ("steps", recipe.Steps.Count, 200),
+                    ("choices", choices.Count, 20),
+                    ("choices.options", choices.Select(c => c.Options.Count).DefaultIfEmpty().Max(), 12),
+                    ("serves.builds", recipe.Serves.Builds.Count, 12),
+                    ("ladder.signs", ladder?.Signs.Count ?? 0, 60),
+                    ("ladder.signs.rungs", ladder?.Signs.Select(s => s.Rungs.Count).DefaultIfEmpty().Max() ?? 0, 20),
+                ]
+        )
         {
             if (count > most)
             {
@@ -83,8 +93,7 @@ public static class RecipeCheck
         return null;
     }
 
-    internal static RecipeFault Fault(string place, string key, params ReadOnlySpan<(string Name, string Value)> args) =>
-        new(place, Phrase.Of(key, args));
+    internal static RecipeFault Fault(string place, string key, params ReadOnlySpan<(string Name, string Value)> args) => new(place, Phrase.Of(key, args));
 
     /// <summary>An id that stands in a list twice: the later one is the fault.</summary>
     internal static IEnumerable<RecipeFault> Twice(string list, IReadOnlyList<string> ids)
@@ -101,7 +110,10 @@ public static class RecipeCheck
     /// <summary>Every way the recipe can be worked: each build it serves, and each option of each choice with the others as usual.</summary>
     internal static IEnumerable<(CableBuild Build, Technique Technique)> Ways(Recipe recipe)
     {
-        var techniques = (recipe.Choices ?? []).SelectMany(c => c.Options, (c, o) => new Technique(new Dictionary<string, string> { [c.Id] = o.Id })).Prepend(Technique.Usual).ToList();
+        var techniques = (recipe.Choices ?? [])
+            .SelectMany(c => c.Options, (c, o) => new Technique(new Dictionary<string, string> { [c.Id] = o.Id }))
+            .Prepend(Technique.Usual)
+            .ToList();
         return recipe.Serves.Builds.SelectMany(_ => techniques, (build, technique) => (build, technique));
     }
 
@@ -131,7 +143,12 @@ public static class RecipeCheck
                 {
                     yield return Fault($"{place}.returnsTo", "recipe.no-step", ("step", rung.ReturnsTo ?? rung.ReturnsToFilm?.ToString() ?? "-"));
                 }
-                else if (returns && rung.ReturnsToFilm is null && recipe.Steps[target].When is { } when && !Raisers(recipe, sign.Id).All(step => step.When?.SameAs(when) == true))
+                else if (
+                    returns
+                    && rung.ReturnsToFilm is null
+                    && recipe.Steps[target].When is { } when
+                    && !Raisers(recipe, sign.Id).All(step => step.When?.SameAs(when) == true)
+                )
                 {
                     yield return Fault($"{place}.returnsTo", "recipe.sometimes-step", ("step", rung.ReturnsTo!));
                 }

@@ -14,8 +14,13 @@ public static class RecipeDiff
     public static IReadOnlyList<RecipeChange> Between(Recipe before, Recipe after)
     {
         var (old, now) = (Leaves(before), Leaves(after));
-        return [.. old.Keys.Union(now.Keys).Where(place => old.GetValueOrDefault(place) != now.GetValueOrDefault(place))
-            .Select(place => new RecipeChange(place, old.GetValueOrDefault(place), now.GetValueOrDefault(place)))];
+        return
+        [
+            .. old
+                .Keys.Union(now.Keys)
+                .Where(place => old.GetValueOrDefault(place) != now.GetValueOrDefault(place))
+                .Select(place => new RecipeChange(place, old.GetValueOrDefault(place), now.GetValueOrDefault(place))),
+        ];
     }
 
     private static Dictionary<string, string> Leaves(Recipe recipe)
@@ -40,7 +45,11 @@ public static class RecipeDiff
                 var index = 0;
                 foreach (var entry in element.EnumerateArray())
                 {
-                    Gather(entry, $"{place}[{(entry.TryGetProperty("id", out var id) ? id.GetString() : index.ToString(System.Globalization.CultureInfo.InvariantCulture))}]", leaves);
+                    Gather(
+                        entry,
+                        $"{place}[{(entry.TryGetProperty("id", out var id) ? id.GetString() : index.ToString(System.Globalization.CultureInfo.InvariantCulture))}]",
+                        leaves
+                    );
                     index++;
                 }
 

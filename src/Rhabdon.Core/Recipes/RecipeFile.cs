@@ -7,14 +7,18 @@ namespace Rhabdon.Core.Recipes;
 /// <param name="Ladder">Null when the ladder is published already.</param>
 public sealed record RecipeFile(Recipe Recipe, Ladder? Ladder = null)
 {
-    private static readonly JsonSerializerOptions Strict = new(CoreJson.Default.Options) { TypeInfoResolver = CoreJson.Default.WithAddedModifier(NoNulls.Refuse) };
+    private static readonly JsonSerializerOptions Strict = new(CoreJson.Default.Options)
+    {
+        TypeInfoResolver = CoreJson.Default.WithAddedModifier(NoNulls.Refuse),
+    };
 
     /// <summary>Reads a file from anywhere, its polishing sequences written in.</summary>
     /// <exception cref="JsonException">The text is no recipe file; the path names the place.</exception>
     /// <exception cref="KeyNotFoundException">It is polished by a sequence, or after a step, that is not there.</exception>
     public static RecipeFile Read(ReadOnlySpan<char> json)
     {
-        var file = JsonSerializer.Deserialize(json, (JsonTypeInfo<RecipeFile>)Strict.GetTypeInfo(typeof(RecipeFile))) ?? throw new JsonException("A recipe file holds a recipe, not null.");
+        var file = JsonSerializer.Deserialize(json, (JsonTypeInfo<RecipeFile>)Strict.GetTypeInfo(typeof(RecipeFile)))
+            ?? throw new JsonException("A recipe file holds a recipe, not null.");
         return file with { Recipe = file.Recipe.With([.. StarterRecipes.Sequences()]) };
     }
 }

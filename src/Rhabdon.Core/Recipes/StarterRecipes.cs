@@ -13,7 +13,10 @@ public static class StarterRecipes
     }
 
     public static IEnumerable<PolishingSequence> Sequences() =>
-        Files("polishing/").Select(json => JsonSerializer.Deserialize(json, CoreJson.Default.PolishingSequence) ?? throw new JsonException("A polishing file holds a sequence, not null."));
+        Files("polishing/")
+            .Select(json =>
+                JsonSerializer.Deserialize(json, CoreJson.Default.PolishingSequence) ?? throw new JsonException("A polishing file holds a sequence, not null.")
+            );
 
     public static IEnumerable<Ladder> Ladders() => Files("ladders/").Select(ReadLadder);
 

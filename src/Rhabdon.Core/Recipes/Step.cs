@@ -36,7 +36,8 @@ public sealed record Step(
     Count? Count = null,
     decimal? Film = null,
     Condition? When = null,
-    bool AtOnce = false);
+    bool AtOnce = false
+);
 
 /// <summary>A time that runs at a step: a hold, a cure, a warm-up, a cooling.</summary>
 /// <param name="Kind">Named in the phrasebook: <c>hold</c>, <c>cure</c>, <c>warm-up</c>, <c>heat</c>, <c>cool</c>.</param>
@@ -93,7 +94,9 @@ public enum DimensionOf
     Given,
 }
 
-/// <summary>What a step asks the installer to read: a length against the step's dimension, a figure against limits, a count of strokes, or one of several choices.</summary>
+/// <summary>
+/// What a step asks the installer to read: a length against the step's dimension, a figure against limits, a count of strokes, or one of several choices.
+/// </summary>
 /// <param name="Check">By its name in the catalog: <c>strip-length</c>, <c>cleave-length</c>, <c>light-none</c>, ...</param>
 /// <param name="Sign">The ladder's sign when a length or figure is outside.</param>
 /// <param name="Choices">Empty for anything but a choice.</param>
@@ -102,15 +105,26 @@ public enum DimensionOf
 /// <param name="Kind">Of what is read; null in files from before there were kinds: see <see cref="Reads"/>.</param>
 /// <param name="Limits">Of a figure; null where any figure is good. A length has its tolerance, a count its strokes.</param>
 public sealed record Ask(
-    string Check, Wording Question, IReadOnlyList<Choice> Choices, string? Sign = null, bool OneForAll = false, bool Counts = false, ReadingKind? Kind = null, ReadingLimits? Limits = null)
+    string Check,
+    Wording Question,
+    IReadOnlyList<Choice> Choices,
+    string? Sign = null,
+    bool OneForAll = false,
+    bool Counts = false,
+    ReadingKind? Kind = null,
+    ReadingLimits? Limits = null
+)
 {
     /// <summary>The kind of what is read.</summary>
     [JsonIgnore]
-    public ReadingKind Reads => Kind
-        ?? (Counts ? ReadingKind.Count
-        : Choices.Count == 0 ? ReadingKind.Length
-        : Catalogs.All.CheckOf(Check) is { Kind: ReadingKind.Picture } ? ReadingKind.Picture
-        : ReadingKind.Choice);
+    public ReadingKind Reads =>
+        Kind
+        ?? (
+            Counts ? ReadingKind.Count
+            : Choices.Count == 0 ? ReadingKind.Length
+            : Catalogs.All.CheckOf(Check) is { Kind: ReadingKind.Picture } ? ReadingKind.Picture
+            : ReadingKind.Choice
+        );
 
     [JsonIgnore]
     public bool IsLength => Reads == ReadingKind.Length;
@@ -120,7 +134,9 @@ public sealed record Ask(
     public bool IsChoice => Reads is ReadingKind.Choice or ReadingKind.Picture;
 }
 
-/// <summary>Limits of a figure in the unit of its kind (°, dB, dBm, °C, seconds), each included: outside is bad, and outside the good ones doubtful. Null for none.</summary>
+/// <summary>
+/// Limits of a figure in the unit of its kind (°, dB, dBm, °C, seconds), each included: outside is bad, and outside the good ones doubtful. Null for none.
+/// </summary>
 public sealed record ReadingLimits(decimal? Least = null, decimal? Most = null, decimal? GoodLeast = null, decimal? GoodMost = null);
 
 /// <summary>One answer, how it is judged, and the ladder's sign it raises.</summary>

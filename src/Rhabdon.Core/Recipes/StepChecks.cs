@@ -15,7 +15,9 @@ internal static class StepChecks
         for (var index = 0; index < recipe.Steps.Count; index++)
         {
             var (step, place) = (recipe.Steps[index], $"steps[{index}]");
-            foreach (var fault in OfStep(recipe, step, place).Concat(OfAsk(step, ladder, $"{place}.ask")).Concat(OfClock(step, place)).Concat(OfWords(step, place)))
+            foreach (
+                var fault in OfStep(recipe, step, place).Concat(OfAsk(step, ladder, $"{place}.ask")).Concat(OfClock(step, place)).Concat(OfWords(step, place))
+            )
             {
                 yield return fault;
             }
@@ -80,7 +82,12 @@ internal static class StepChecks
 
         if (Catalogs.All.CheckOf(ask.Check)?.Takes(ask.Reads) is not true)
         {
-            yield return RecipeCheck.Fault($"{place}.check", "recipe.no-check", ("check", ask.Check), ("known", string.Join(", ", Catalogs.All.Checks.Where(c => c.Takes(ask.Reads)).Select(c => c.Id))));
+            yield return RecipeCheck.Fault(
+                $"{place}.check",
+                "recipe.no-check",
+                ("check", ask.Check),
+                ("known", string.Join(", ", Catalogs.All.Checks.Where(c => c.Takes(ask.Reads)).Select(c => c.Id)))
+            );
         }
 
         if (ask.IsChoice != ask.Choices.Count > 0)
@@ -88,7 +95,14 @@ internal static class StepChecks
             yield return RecipeCheck.Fault($"{place}.choices", ask.IsChoice ? "recipe.choices-wanted" : "recipe.no-choices");
         }
 
-        if (ask.Limits is { } limits && (ask.IsChoice || ask.Reads is ReadingKind.Length or ReadingKind.Count or ReadingKind.Text || !IsOrdered(limits.Least, limits.GoodLeast, limits.GoodMost, limits.Most)))
+        if (
+            ask.Limits is { } limits
+            && (
+                ask.IsChoice
+                || ask.Reads is ReadingKind.Length or ReadingKind.Count or ReadingKind.Text
+                || !IsOrdered(limits.Least, limits.GoodLeast, limits.GoodMost, limits.Most)
+            )
+        )
         {
             yield return RecipeCheck.Fault($"{place}.limits", "recipe.limits");
         }

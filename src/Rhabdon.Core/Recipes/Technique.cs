@@ -14,9 +14,11 @@ public sealed record Technique(IReadOnlyDictionary<string, string> Options)
         : asked.Usual;
 
     /// <summary>The first choice or option that the recipe does not know, or null.</summary>
-    public string? Unknown(Recipe recipe) => Options
-        .Where(o => recipe.Choices?.FirstOrDefault(c => c.Id == o.Key)?.Options.Any(option => option.Id == o.Value) != true)
-        .Select(o => $"{o.Key}: {o.Value}").FirstOrDefault();
+    public string? Unknown(Recipe recipe) =>
+        Options
+            .Where(o => recipe.Choices?.FirstOrDefault(c => c.Id == o.Key)?.Options.Any(option => option.Id == o.Value) != true)
+            .Select(o => $"{o.Key}: {o.Value}")
+            .FirstOrDefault();
 
     /// <summary>The first option followed in the recipe that is no good for this fiber mode, or null.</summary>
     public TechniqueAlternative? Unfit(Recipe recipe, FiberMode mode) =>

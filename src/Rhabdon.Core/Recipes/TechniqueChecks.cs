@@ -40,12 +40,14 @@ internal static class TechniqueChecks
     }
 
     private static IEnumerable<(string Place, Condition Condition)> Conditions(Recipe recipe) =>
-        recipe.Parts.Select((p, i) => ($"parts[{i}].condition", p.Condition))
+        recipe
+            .Parts.Select((p, i) => ($"parts[{i}].condition", p.Condition))
             .Concat(recipe.Cuts.Select((c, i) => ($"cuts[{i}].when", c.When)))
             .Concat((recipe.Marks ?? []).Select((m, i) => ($"marks[{i}].when", m.When)))
             .Concat(recipe.Steps.Select((s, i) => ($"steps[{i}].when", s.When)))
             .Concat(recipe.Steps.SelectMany((s, i) => (s.Ask?.Choices ?? []).Select((c, n) => ($"steps[{i}].ask.choices[{n}].when", c.When))))
-            .Where(c => c.Item2 is not null).Select(c => (c.Item1, c.Item2!));
+            .Where(c => c.Item2 is not null)
+            .Select(c => (c.Item1, c.Item2!));
 
     // What can never hold is never reached.
     private static IEnumerable<RecipeFault> OfCondition(Recipe recipe, string place, Condition condition)

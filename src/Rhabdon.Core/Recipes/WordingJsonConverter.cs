@@ -7,8 +7,10 @@ namespace Rhabdon.Core.Recipes;
 public sealed class WordingJsonConverter : JsonConverter<Wording>
 {
     public override Wording Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
-        new(JsonSerializer.Deserialize(ref reader, CoreJson.Default.DictionaryStringString)
-            ?? throw new JsonException("A wording is an object from language to text."));
+        new(
+            JsonSerializer.Deserialize(ref reader, CoreJson.Default.DictionaryStringString)
+                ?? throw new JsonException("A wording is an object from language to text.")
+        );
 
     public override void Write(Utf8JsonWriter writer, Wording value, JsonSerializerOptions options)
     {

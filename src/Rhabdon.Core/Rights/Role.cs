@@ -24,14 +24,15 @@ public enum Role
 /// <summary>What each role permits: the one place where that is said.</summary>
 public static class Roles
 {
-    public static IReadOnlyList<Permission> Permissions(this Role role) => role switch
-    {
-        Role.Viewer => [Permission.See],
-        Role.Installer => [Permission.See, Permission.Work],
-        Role.Lead => [Permission.See, Permission.Work, Permission.Decide, Permission.Plan, Permission.Lead],
-        Role.Owner => Enum.GetValues<Permission>(),
-        _ => throw new NotSupportedException(role.ToString()),
-    };
+    public static IReadOnlyList<Permission> Permissions(this Role role) =>
+        role switch
+        {
+            Role.Viewer => [Permission.See],
+            Role.Installer => [Permission.See, Permission.Work],
+            Role.Lead => [Permission.See, Permission.Work, Permission.Decide, Permission.Plan, Permission.Lead],
+            Role.Owner => Enum.GetValues<Permission>(),
+            _ => throw new NotSupportedException(role.ToString()),
+        };
 
     public static bool May(this Role role, Permission permission) => role.Permissions().Contains(permission);
 }

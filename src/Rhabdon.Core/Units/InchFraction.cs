@@ -29,10 +29,11 @@ public readonly record struct InchFraction(long Whole, int Numerator, int Denomi
     }
 
     /// <summary><c>1 3/16 in</c>, <c>3/8 in</c>, <c>10 in</c>.</summary>
-    public override string ToString() => (Whole, Numerator) switch
-    {
-        (_, 0) => string.Create(CultureInfo.InvariantCulture, $"{Whole} in"),
-        (0, _) => string.Create(CultureInfo.InvariantCulture, $"{Numerator}/{Denominator} in"),
-        _ => string.Create(CultureInfo.InvariantCulture, $"{Whole} {Numerator}/{Denominator} in"),
-    };
+    public override string ToString() =>
+        (Whole, Numerator) switch
+        {
+            (_, 0) => string.Create(CultureInfo.InvariantCulture, $"{Whole} in"),
+            (0, _) => string.Create(CultureInfo.InvariantCulture, $"{Numerator}/{Denominator} in"),
+            _ => string.Create(CultureInfo.InvariantCulture, $"{Whole} {Numerator}/{Denominator} in"),
+        };
 }

@@ -43,6 +43,5 @@ public readonly record struct Length(long Nanometers) : IComparable<Length>
     public int CompareTo(Length other) => Nanometers.CompareTo(other.Nanometers);
 
     /// <summary>The exact text in millimeters without needless zeros: <c>9.525 mm</c>, <c>30 mm</c>.</summary>
-    public override string ToString() =>
-        string.Create(CultureInfo.InvariantCulture, $"{Millimeters:0.######} mm");
+    public override string ToString() => string.Create(CultureInfo.InvariantCulture, $"{Millimeters:0.######} mm");
 }

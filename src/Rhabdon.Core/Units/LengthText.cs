@@ -3,7 +3,9 @@ using System.Text.RegularExpressions;
 
 namespace Rhabdon.Core.Units;
 
-/// <summary>Reads a length as a person writes it: <c>30</c>, <c>8.5 mm</c>, <c>2 cm</c>, <c>1 3/16 in</c>, <c>3/8"</c>, <c>0.75 in</c>, <c>125 µm</c>.</summary>
+/// <summary>
+/// Reads a length as a person writes it: <c>30</c>, <c>8.5 mm</c>, <c>2 cm</c>, <c>1 3/16 in</c>, <c>3/8"</c>, <c>0.75 in</c>, <c>125 µm</c>.
+/// </summary>
 public static partial class LengthText
 {
     /// <summary>Longest text read; anything longer is refused unread.</summary>
@@ -61,16 +63,20 @@ public static partial class LengthText
         return true;
     }
 
-    private static decimal UnitOf(string unit, LengthUnit bareUnit) => unit switch
-    {
-        "mm" => 1_000_000m,
-        "cm" => 10_000_000m,
-        "m" => 1_000_000_000m,
-        "µm" or "μm" or "um" => 1_000m,
-        "in" or "\"" or "″" => 25_400_000m,
-        _ => bareUnit == LengthUnit.Inch ? 25_400_000m : 1_000_000m,
-    };
+    private static decimal UnitOf(string unit, LengthUnit bareUnit) =>
+        unit switch
+        {
+            "mm" => 1_000_000m,
+            "cm" => 10_000_000m,
+            "m" => 1_000_000_000m,
+            "µm" or "μm" or "um" => 1_000m,
+            "in" or "\"" or "″" => 25_400_000m,
+            _ => bareUnit == LengthUnit.Inch ? 25_400_000m : 1_000_000m,
+        };
 
-    [GeneratedRegex("""^(?:(?<number>\d{1,9})[\s-]+(?<over>\d{1,4})/(?<under>\d{1,4})|(?<over>\d{1,4})/(?<under>\d{1,4})|(?<number>\d{1,9}(?:\.\d{1,9})?|\.\d{1,9}))\s*(?<unit>mm|cm|m|µm|μm|um|in|"|″)?$""", RegexOptions.CultureInvariant | RegexOptions.ExplicitCapture)]
+    [GeneratedRegex(
+        """^(?:(?<number>\d{1,9})[\s-]+(?<over>\d{1,4})/(?<under>\d{1,4})|(?<over>\d{1,4})/(?<under>\d{1,4})|(?<number>\d{1,9}(?:\.\d{1,9})?|\.\d{1,9}))\s*(?<unit>mm|cm|m|µm|μm|um|in|"|″)?$""",
+        RegexOptions.CultureInvariant | RegexOptions.ExplicitCapture
+    )]
     private static partial Regex Pattern();
 }

@@ -12,7 +12,9 @@ public sealed class QuantityJsonConverter<T> : JsonConverter<T>
         var text = reader.TokenType == JsonTokenType.String ? reader.GetString() : null;
         return text is { Length: > 0 } && !char.IsDigit(text[^1]) && QuantityText.TryParse<T>(text, out var quantity)
             ? quantity
-            : throw new JsonException($"A {typeof(T).Name} is text with its unit, such as \"{QuantityText.Write(T.Of(1))}\", from {T.Range.Least} to {T.Range.Most}.");
+            : throw new JsonException(
+                $"A {typeof(T).Name} is text with its unit, such as \"{QuantityText.Write(T.Of(1))}\", from {T.Range.Least} to {T.Range.Most}."
+            );
     }
 
     public override void Write(Utf8JsonWriter writer, T value, JsonSerializerOptions options) => writer.WriteStringValue(QuantityText.Write(value));

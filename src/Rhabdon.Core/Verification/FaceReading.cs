@@ -12,10 +12,14 @@ public static class FaceReading
     /// The answer with the picture's sign. A look between films that has none for fine scratches takes them for good: they are normal there (common practice).
     /// </summary>
     /// <returns>Null when the step has no answer for what the picture shows.</returns>
-    public static Choice? Proposed(Ask ask, FaceSeen face) => ask.Choices.FirstOrDefault(c => c.Sign == face.Sign)
+    public static Choice? Proposed(Ask ask, FaceSeen face) =>
+        ask.Choices.FirstOrDefault(c => c.Sign == face.Sign)
         ?? (face.Sign == FaceSymptom.FineScratches ? ask.Choices.FirstOrDefault(c => c.Grade == Grade.Good) : null);
 
-    /// <summary>Why the picture cannot stand behind the answer given: it was asked about something else, cannot be graded, or says otherwise and nobody said why. Null when it can.</summary>
+    /// <summary>
+    /// Why the picture cannot stand behind the answer given: it was asked about something else, cannot be graded, or says otherwise and nobody said why. Null
+    /// when it can.
+    /// </summary>
     public static (string Field, Phrase Says)? Fault(Ask ask, Reading reading) =>
         reading.Face is not { } face ? (reading.Overruled is null ? null : ("overruled", Phrase.Of("conflict.face-none")))
         : ask.Reads != ReadingKind.Picture ? ("face", Phrase.Of("conflict.face-none"))

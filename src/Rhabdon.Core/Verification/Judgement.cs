@@ -8,7 +8,9 @@ namespace Rhabdon.Core.Verification;
 /// <summary>Readings to verdicts. The limits are the recipe's; how near a limit is already doubtful is the rulebook's, by check.</summary>
 public static class Judgement
 {
-    /// <summary>A length against target and tolerance: within is good, outside is bad. From which share of the tolerance on it is doubtful is the check's.</summary>
+    /// <summary>
+    /// A length against target and tolerance: within is good, outside is bad. From which share of the tolerance on it is doubtful is the check's.
+    /// </summary>
     public static Grade OfLength(string check, Length reading, Length target, Length tolerance)
     {
         var off = (reading - target).Abs();
@@ -23,7 +25,9 @@ public static class Judgement
         : figure < limits?.GoodLeast || figure > limits?.GoodMost ? Grade.Doubtful
         : Grade.Good;
 
-    /// <summary>Strokes against the technique's count: too few leaves adhesive, too many undercuts the glass, and only the look tells (common practice).</summary>
+    /// <summary>
+    /// Strokes against the technique's count: too few leaves adhesive, too many undercuts the glass, and only the look tells (common practice).
+    /// </summary>
     public static Grade OfCount(int count, Count wanted) => count >= wanted.Low && count <= wanted.High ? Grade.Good : Grade.Doubtful;
 
     /// <summary>The verdict on a reading asked for by a step. A length or figure outside raises the step's sign; a choice raises its own.</summary>
@@ -39,9 +43,15 @@ public static class Judgement
 
         return reading.Value switch
         {
-            ReadingValue.OfLength { Length: var length } when dimension is not null => Raised(ask, OfLength(ask.Check, length, dimension.Target, dimension.Tolerance)),
+            ReadingValue.OfLength { Length: var length } when dimension is not null => Raised(
+                ask,
+                OfLength(ask.Check, length, dimension.Target, dimension.Tolerance)
+            ),
             ReadingValue.OfCount { Count: var count } => new Verdict(OfCount(count, step.Count!)),
-            ReadingValue.OfChoice { Choice: var value } when ask.Choices.FirstOrDefault(c => c.Value == value) is { } choice => new Verdict(choice.Grade, choice.Sign),
+            ReadingValue.OfChoice { Choice: var value } when ask.Choices.FirstOrDefault(c => c.Value == value) is { } choice => new Verdict(
+                choice.Grade,
+                choice.Sign
+            ),
             ReadingValue.OfAngle { Angle: var angle } => Raised(ask, OfFigure(angle.Amount, ask.Limits)),
             ReadingValue.OfAngles { Angles: var angles } => Raised(ask, OfFigure(angles.Worse.Amount, ask.Limits)),
             ReadingValue.OfLoss { Loss: var loss } => Raised(ask, OfFigure(loss.Amount, ask.Limits)),

@@ -17,28 +17,35 @@ public abstract record ReadingValue
     /// <summary>Most characters of a text.</summary>
     public const int MostText = 60;
 
-    private protected ReadingValue()
-    {
-    }
+    private protected ReadingValue() { }
 
     /// <summary>Reads what a person typed or an instrument said.</summary>
     /// <param name="unit">Of a bare number, for a length.</param>
     /// <returns>Null for what is malformed, or beyond what can be measured. A choice is any text: the step knows its answers.</returns>
-    public static ReadingValue? Parse(ReadingKind kind, string text, LengthUnit unit) => kind switch
-    {
-        ReadingKind.Length => LengthText.TryParse(text, unit, out var length) ? new OfLength(length) : null,
-        ReadingKind.Angle => QuantityText.TryParse<Angle>(text, out var angle) ? new OfAngle(angle) : null,
-        ReadingKind.Loss => QuantityText.TryParse<Decibel>(text, out var loss) ? new OfLoss(loss) : null,
-        ReadingKind.Reflectance => QuantityText.TryParse<Decibel>(text, out var back) && back.Amount <= 0 ? new OfReflectance(back) : null,
-        ReadingKind.Power => QuantityText.TryParse<DecibelMilliwatt>(text, out var power) ? new OfPower(power) : null,
-        ReadingKind.Temperature => QuantityText.TryParse<Temperature>(text, out var warm) ? new OfTemperature(warm) : null,
-        ReadingKind.Duration => int.TryParse(text.Trim(), NumberStyles.None, CultureInfo.InvariantCulture, out var seconds) && seconds <= MostSeconds ? new OfDuration(seconds) : null,
-        ReadingKind.Count => int.TryParse(text.Trim(), NumberStyles.None, CultureInfo.InvariantCulture, out var count) && count <= MostCount ? new OfCount(count) : null,
-        ReadingKind.Choice or ReadingKind.Picture => text.Length is > 0 and <= MostText ? new OfChoice(text) : null,
-        ReadingKind.Angles => text.Split(['/', ';']) is [var left, var right] && QuantityText.TryParse<Angle>(left, out var l) && QuantityText.TryParse<Angle>(right, out var r) ? new OfAngles(new AnglePair(l, r)) : null,
-        ReadingKind.Text => text.Trim() is { Length: > 0 and <= MostText } said ? new OfText(said) : null,
-        _ => throw new NotSupportedException(kind.ToString()),
-    };
+    public static ReadingValue? Parse(ReadingKind kind, string text, LengthUnit unit) =>
+        kind switch
+        {
+            ReadingKind.Length => LengthText.TryParse(text, unit, out var length) ? new OfLength(length) : null,
+            ReadingKind.Angle => QuantityText.TryParse<Angle>(text, out var angle) ? new OfAngle(angle) : null,
+            ReadingKind.Loss => QuantityText.TryParse<Decibel>(text, out var loss) ? new OfLoss(loss) : null,
+            ReadingKind.Reflectance => QuantityText.TryParse<Decibel>(text, out var back) && back.Amount <= 0 ? new OfReflectance(back) : null,
+            ReadingKind.Power => QuantityText.TryParse<DecibelMilliwatt>(text, out var power) ? new OfPower(power) : null,
+            ReadingKind.Temperature => QuantityText.TryParse<Temperature>(text, out var warm) ? new OfTemperature(warm) : null,
+            ReadingKind.Duration => int.TryParse(text.Trim(), NumberStyles.None, CultureInfo.InvariantCulture, out var seconds) && seconds <= MostSeconds
+                ? new OfDuration(seconds)
+                : null,
+            ReadingKind.Count => int.TryParse(text.Trim(), NumberStyles.None, CultureInfo.InvariantCulture, out var count) && count <= MostCount
+                ? new OfCount(count)
+                : null,
+            ReadingKind.Choice or ReadingKind.Picture => text.Length is > 0 and <= MostText ? new OfChoice(text) : null,
+            ReadingKind.Angles => text.Split(['/', ';']) is [var left, var right]
+            && QuantityText.TryParse<Angle>(left, out var l)
+            && QuantityText.TryParse<Angle>(right, out var r)
+                ? new OfAngles(new AnglePair(l, r))
+                : null,
+            ReadingKind.Text => text.Trim() is { Length: > 0 and <= MostText } said ? new OfText(said) : null,
+            _ => throw new NotSupportedException(kind.ToString()),
+        };
 
     public sealed record OfLength(Length Length) : ReadingValue;
 

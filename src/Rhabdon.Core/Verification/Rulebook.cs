@@ -5,6 +5,8 @@ public static class Rulebook
 {
     public const string Version = "1";
 
-    /// <summary>True for rules whose verdicts can be checked here. An event that was judged by others is refused: nobody could say whether it is right.</summary>
+    /// <summary>
+    /// True for rules whose verdicts can be checked here. An event that was judged by others is refused: nobody could say whether it is right.
+    /// </summary>
     public static bool Knows(string version) => version == Version;
 }

@@ -43,7 +43,9 @@ public sealed class TemplateLayout(Paper paper, Phrasebook words)
     private void Strip(RecipeDocument sheet, decimal top)
     {
         texts.Add(new TemplateText(Margin, top + 4, 4.4m, $"{sheet.Ref.Id}  {sheet.Title}", IsBold: true));
-        var standing = sheet.IsConfirmed ? $"v{sheet.Ref.Version} \u00b7 {words.Say(Phrase.Of("template.confirmed"))}" : $"v{sheet.Ref.Version} \u00b7 {words.Say(Phrase.Of("template.unconfirmed"))}";
+        var standing = sheet.IsConfirmed
+            ? $"v{sheet.Ref.Version} \u00b7 {words.Say(Phrase.Of("template.confirmed"))}"
+            : $"v{sheet.Ref.Version} \u00b7 {words.Say(Phrase.Of("template.unconfirmed"))}";
         texts.Add(new TemplateText(Right, top + 4, 4.4m, standing, IsBold: !sheet.IsConfirmed, Anchor: TextAnchor.End));
         if (sheet.Line is not { } line)
         {
@@ -76,7 +78,15 @@ public sealed class TemplateLayout(Paper paper, Phrasebook words)
 
         if (sheet.Marks.Except(fitting).ToList() is { Count: > 0 } beyond)
         {
-            texts.Add(new TemplateText(Right - 1, cable + 5, 3, $"{words.Say(Phrase.Of("template.off"))}: {string.Join("; ", beyond.Select(Told))}", Anchor: TextAnchor.End));
+            texts.Add(
+                new TemplateText(
+                    Right - 1,
+                    cable + 5,
+                    3,
+                    $"{words.Say(Phrase.Of("template.off"))}: {string.Join("; ", beyond.Select(Told))}",
+                    Anchor: TextAnchor.End
+                )
+            );
         }
     }
 
@@ -86,7 +96,20 @@ public sealed class TemplateLayout(Paper paper, Phrasebook words)
     {
         for (var mm = 0; Margin + mm <= Right; mm++)
         {
-            lines.Add(new TemplateLine(Margin + mm, y, Margin + mm, y + (mm % 10 == 0 ? 3.4m : mm % 5 == 0 ? 2.4m : 1.4m), 0.12m));
+            lines.Add(
+                new TemplateLine(
+                    Margin + mm,
+                    y,
+                    Margin + mm,
+                    y
+                        + (
+                            mm % 10 == 0 ? 3.4m
+                            : mm % 5 == 0 ? 2.4m
+                            : 1.4m
+                        ),
+                    0.12m
+                )
+            );
             if (mm % 10 == 0)
             {
                 texts.Add(new TemplateText(Margin + mm, y + 6.2m, 2.6m, mm.ToString(CultureInfo.InvariantCulture), Anchor: TextAnchor.Middle));
@@ -107,17 +130,18 @@ public sealed class TemplateLayout(Paper paper, Phrasebook words)
         }
     }
 
-    private static (decimal Height, decimal Gray) Look(string what) => what switch
-    {
-        "sheath" => (8, 0.55m),
-        "jacket" => (6, 0.75m),
-        "aramid" => (4, 0.95m),
-        "ribbon" => (5, 0.8m),
-        "tube" => (2.6m, 0.8m),
-        "buffer" => (1.8m, 0.6m),
-        "coating" => (0.9m, 0.5m),
-        _ => (0.4m, 0.2m),
-    };
+    private static (decimal Height, decimal Gray) Look(string what) =>
+        what switch
+        {
+            "sheath" => (8, 0.55m),
+            "jacket" => (6, 0.75m),
+            "aramid" => (4, 0.95m),
+            "ribbon" => (5, 0.8m),
+            "tube" => (2.6m, 0.8m),
+            "buffer" => (1.8m, 0.6m),
+            "coating" => (0.9m, 0.5m),
+            _ => (0.4m, 0.2m),
+        };
 
     private void ProofOfScale()
     {

@@ -1,7 +1,13 @@
 namespace Rhabdon.Documents.Templates;
 
 /// <summary>One page of a 1:1 template. Every position and size is in millimeters of paper from the top left corner.</summary>
-public sealed record TemplatePage(decimal Width, decimal Height, IReadOnlyList<TemplateLine> Lines, IReadOnlyList<TemplateBox> Boxes, IReadOnlyList<TemplateText> Texts);
+public sealed record TemplatePage(
+    decimal Width,
+    decimal Height,
+    IReadOnlyList<TemplateLine> Lines,
+    IReadOnlyList<TemplateBox> Boxes,
+    IReadOnlyList<TemplateText> Texts
+);
 
 /// <param name="Weight">Of the stroke.</param>
 /// <param name="Id">What it stands for, for whoever measures the sheet; null for decoration.</param>
@@ -30,5 +36,11 @@ public sealed record Paper(string Name, decimal Width, decimal Height)
     /// <summary>11 by 8.5 in.</summary>
     public static Paper Letter { get; } = new("letter", 279.4m, 215.9m);
 
-    public static Paper? Named(string name) => name switch { "a4" => A4, "letter" => Letter, _ => null };
+    public static Paper? Named(string name) =>
+        name switch
+        {
+            "a4" => A4,
+            "letter" => Letter,
+            _ => null,
+        };
 }

@@ -39,7 +39,14 @@ public static class TemplatePdf
         foreach (var box in page.Boxes)
         {
             var fill = new XSolidBrush(XColor.FromGrayScale((double)box.Gray));
-            drawing.DrawRectangle(box.HasEdge ? new XPen(XColors.Black, Points(0.12m)) : null, fill, Points(box.X), Points(box.Y), Points(box.Width), Points(box.Height));
+            drawing.DrawRectangle(
+                box.HasEdge ? new XPen(XColors.Black, Points(0.12m)) : null,
+                fill,
+                Points(box.X),
+                Points(box.Y),
+                Points(box.Width),
+                Points(box.Height)
+            );
         }
 
         foreach (var line in page.Lines)
@@ -50,12 +57,19 @@ public static class TemplatePdf
         foreach (var text in page.Texts)
         {
             var font = new XFont(Family, Points(text.Size), text.IsBold ? XFontStyleEx.Bold : XFontStyleEx.Regular);
-            drawing.DrawString(text.Text, font, XBrushes.Black, Points(text.X), Points(text.Y), text.Anchor switch
-            {
-                TextAnchor.Middle => XStringFormats.BaseLineCenter,
-                TextAnchor.End => XStringFormats.BaseLineRight,
-                _ => XStringFormats.BaseLineLeft,
-            });
+            drawing.DrawString(
+                text.Text,
+                font,
+                XBrushes.Black,
+                Points(text.X),
+                Points(text.Y),
+                text.Anchor switch
+                {
+                    TextAnchor.Middle => XStringFormats.BaseLineCenter,
+                    TextAnchor.End => XStringFormats.BaseLineRight,
+                    _ => XStringFormats.BaseLineLeft,
+                }
+            );
         }
     }
 
@@ -64,7 +78,8 @@ public static class TemplatePdf
     /// <summary>The type that ships with Rhabdon; none of the machine's is asked for.</summary>
     private sealed class ShippedFonts : IFontResolver
     {
-        public FontResolverInfo ResolveTypeface(string familyName, bool bold, bool italic) => new(bold ? "AtkinsonHyperlegibleNext-700" : "AtkinsonHyperlegibleNext-400");
+        public FontResolverInfo ResolveTypeface(string familyName, bool bold, bool italic) =>
+            new(bold ? "AtkinsonHyperlegibleNext-700" : "AtkinsonHyperlegibleNext-400");
 
         public byte[] GetFont(string faceName)
         {

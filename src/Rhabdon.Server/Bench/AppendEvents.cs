@@ -15,7 +15,9 @@ using Rhabdon.Server.Recipes;
 namespace Rhabdon.Server.Bench;
 
 /// <summary>The answer to one event of a delivery.</summary>
-/// <param name="Status">200 taken or already held; 202 taken, needs a look; 400, 403, 404, 409, 422 refused. One that could not be verified (403) is kept aside.</param>
+/// <param name="Status">
+/// 200 taken or already held; 202 taken, needs a look; 400, 403, 404, 409, 422 refused. One that could not be verified (403) is kept aside.
+/// </param>
 /// <param name="Receipt">What was noted about it, when it was taken.</param>
 public sealed record EventAnswer(Guid? Id, int Status, string? Field, string? Says, Receipt? Receipt = null);
 
@@ -23,7 +25,16 @@ public sealed record EventAnswer(Guid? Id, int Status, string? Field, string? Sa
 /// The one way events get in: lock their streams, fold, append, write the projections, in one transaction for a delivery. Each event has its own answer,
 /// and a refused one does not keep the others out.
 /// </summary>
-public sealed class AppendEvents(Database database, EventStore events, QuarantineStore quarantine, RecipeBookCache shelf, ChangePublisher live, IOptions<JsonOptions> json, TimeProvider time, AuditLog audit)
+public sealed class AppendEvents(
+    Database database,
+    EventStore events,
+    QuarantineStore quarantine,
+    RecipeBookCache shelf,
+    ChangePublisher live,
+    IOptions<JsonOptions> json,
+    TimeProvider time,
+    AuditLog audit
+)
 {
     // The longest text in an event is a reason.
     private const int MostText = BenchEvent.MostReason;
@@ -43,7 +54,13 @@ public sealed class AppendEvents(Database database, EventStore events, Quarantin
     {
         try
         {
-            return delivered.ValueKind == JsonValueKind.Object && delivered.TryGetProperty("id", out var id) && id.ValueKind == JsonValueKind.String && id.TryGetGuid(out var guid) ? guid : null;
+            return
+                delivered.ValueKind == JsonValueKind.Object
+                && delivered.TryGetProperty("id", out var id)
+                && id.ValueKind == JsonValueKind.String
+                && id.TryGetGuid(out var guid)
+                ? guid
+                : null;
         }
         catch (InvalidOperationException)
         {

@@ -14,9 +14,23 @@ namespace Rhabdon.Server.Bench;
 /// <summary>One strand's end as the bench opens it; the state is the browser core's to fold.</summary>
 /// <param name="Rates">What rework costs on this job, when someone has said.</param>
 /// <param name="Crews">Of the job and whoever asks both: their technique is the one to begin by.</param>
-/// <param name="Events">Its events in order, two numbers each: which of the acts it is, counted from 0, and how many events of this strand its sender knew.</param>
+/// <param name="Events">
+/// Its events in order, two numbers each: which of the acts it is, counted from 0, and how many events of this strand its sender knew.
+/// </param>
 public sealed record StrandAtBench(
-    Guid Termination, Guid Cable, string CableName, string JobName, string Label, int Strand, StrandColor Color, string End, Guid Job, IReadOnlyList<CrewOnJob> Crews, Rates? Rates, IReadOnlyList<int> Events);
+    Guid Termination,
+    Guid Cable,
+    string CableName,
+    string JobName,
+    string Label,
+    int Strand,
+    StrandColor Color,
+    string End,
+    Guid Job,
+    IReadOnlyList<CrewOnJob> Crews,
+    Rates? Rates,
+    IReadOnlyList<int> Events
+);
 
 /// <summary>Strands as the bench opens them. An act that several of them share is told once.</summary>
 /// <param name="Acts">Their events, each without the strands that it names: those that hold it say so themselves.</param>
@@ -41,11 +55,33 @@ public static class BenchEndpoints
     {
         var bench = app.MapGroup("/api/v1").Needs(Permission.See);
         bench.MapPost("/events", Take).WithMetadata(new TextDoor.EachByItself()).Produces<List<EventAnswer>>();
-        bench.MapGet("/bench", (string strands, JobStore jobs, EventStore events, RecipeBookCache shelf, HttpContext context) =>
-            Open([.. strands.Split(',', StringSplitOptions.RemoveEmptyEntries).Select(s => Guid.TryParse(s, out var id) ? id : Guid.Empty)], jobs, events, shelf, context)).Produces<BenchOpened>();
-        bench.MapPost("/bench", (BenchOpening opening, JobStore jobs, EventStore events, RecipeBookCache shelf, HttpContext context) => Open(opening.Strands, jobs, events, shelf, context)).Produces<BenchOpened>();
+        bench
+            .MapGet("/bench", (string strands, JobStore jobs, EventStore events, RecipeBookCache shelf, HttpContext context) =>
+                Open(
+                    [.. strands.Split(',', StringSplitOptions.RemoveEmptyEntries).Select(s => Guid.TryParse(s, out var id) ? id : Guid.Empty)],
+                    jobs,
+                    events,
+                    shelf,
+                    context
+                )
+            )
+            .Produces<BenchOpened>();
+        bench
+            .MapPost("/bench", (BenchOpening opening, JobStore jobs, EventStore events, RecipeBookCache shelf, HttpContext context) =>
+                Open(opening.Strands, jobs, events, shelf, context)
+            )
+            .Produces<BenchOpened>();
         bench.MapGet("/batches", async (JobStore jobs, HttpContext context) =>
-            (await jobs.BatchesAsync(context.AccessOf())).Select(b => new BatchSummary(b.Batch, b.Where, StrandNumbers.Say(b.Strands), b.Strands.Length, b.Done, b.Trouble, b.InHand)));
+            (await jobs.BatchesAsync(context.AccessOf())).Select(b => new BatchSummary(
+                b.Batch,
+                b.Where,
+                StrandNumbers.Say(b.Strands),
+                b.Strands.Length,
+                b.Done,
+                b.Trouble,
+                b.InHand
+            ))
+        );
         bench.MapGet("/batches/{id:guid}", (Guid id, JobStore jobs, HttpContext context) => jobs.BatchAsync(context.AccessOf(), id));
     }
 
@@ -72,8 +108,27 @@ public static class BenchEndpoints
         var crews = await jobs.CrewsOnAsync(context.AccessOf(), [.. rows.Select(r => r.Job.Id).Distinct()]);
         var streams = await events.StreamsAsync([.. rows.Select(r => r.Row.Id)], await shelf.BookAsync());
         var (acts, told) = (new List<BenchEvent>(), new Dictionary<Guid, (int Place, Dictionary<Guid, int> Known)>());
-        return Results.Ok(new BenchOpened(acts, [.. rows.Select(r => new StrandAtBench(
-            r.Row.Id, r.Cable.Id, r.Cable.Name, r.Job.Name, r.Row.Label, r.Row.Strand, StrandColor.Of(r.Row.Strand), r.Row.End, r.Job.Id, [.. crews[r.Job.Id]], RatesOf(r.Job), [.. streams[r.Row.Id].Events.SelectMany(e => Told(r.Row.Id, e))]))]));
+        return Results.Ok(
+            new BenchOpened(
+                acts,
+                [
+                    .. rows.Select(r => new StrandAtBench(
+                        r.Row.Id,
+                        r.Cable.Id,
+                        r.Cable.Name,
+                        r.Job.Name,
+                        r.Row.Label,
+                        r.Row.Strand,
+                        StrandColor.Of(r.Row.Strand),
+                        r.Row.End,
+                        r.Job.Id,
+                        [.. crews[r.Job.Id]],
+                        RatesOf(r.Job),
+                        [.. streams[r.Row.Id].Events.SelectMany(e => Told(r.Row.Id, e))]
+                    )),
+                ]
+            )
+        );
 
         int[] Told(Guid termination, BenchEvent happened)
         {
@@ -87,5 +142,6 @@ public static class BenchEndpoints
         }
     }
 
-    private static Rates? RatesOf(JobRow job) => job is { Currency: { } currency, PerHour: { } perHour, PerConnector: { } perConnector } ? new Rates(currency, perHour, perConnector) : null;
+    private static Rates? RatesOf(JobRow job) =>
+        job is { Currency: { } currency, PerHour: { } perHour, PerConnector: { } perConnector } ? new Rates(currency, perHour, perConnector) : null;
 }

@@ -7,7 +7,9 @@ using Rhabdon.Server.Hosting;
 
 namespace Rhabdon.Server.Bench;
 
-/// <summary>The events of one delivery, judged one after another on the ground that was read under their lock. One that is taken joins the ground of the next.</summary>
+/// <summary>
+/// The events of one delivery, judged one after another on the ground that was read under their lock. One that is taken joins the ground of the next.
+/// </summary>
 internal sealed class Delivery(Access sender, DateTimeOffset received, AppendContext ground, RecipeBook book)
 {
     /// <summary>Those that are to be stored, with their receipts.</summary>
@@ -72,7 +74,9 @@ internal sealed class Delivery(Access sender, DateTimeOffset received, AppendCon
             return null;
         }
 
-        Aside.Add(new Quarantined(happened.Id, happened.Actor, content, happened.Signature, Problems.Say(fault), [.. happened.Strands.Select(s => s.Termination)]));
+        Aside.Add(
+            new Quarantined(happened.Id, happened.Actor, content, happened.Signature, Problems.Say(fault), [.. happened.Strands.Select(s => s.Termination)])
+        );
         return Refused(happened, 403, "signature", Phrase.Of("quarantine.kept", ("why", Problems.Say(fault))));
     }
 
@@ -84,7 +88,8 @@ internal sealed class Delivery(Access sender, DateTimeOffset received, AppendCon
         var access = jobs.Select(job => ground.AccessOf(happened.Actor, job, happened.When)).ToList();
         return !access.TrueForAll(a => a?.May(Permission.Work) == true) ? Refused(happened, 403, "actor", Phrase.Of("problem.actor"))
             : !access.TrueForAll(a => a!.May(needs)) ? Refused(happened, 403, "actor", Phrase.Of("problem.lead"))
-            : happened.Body.People().Any(p => jobs.Any(job => ground.AccessOf(p, job, happened.When)?.May(Permission.Work) != true)) ? Refused(happened, 422, "body.to", Phrase.Of("event.hand-to"))
+            : happened.Body.People().Any(p => jobs.Any(job => ground.AccessOf(p, job, happened.When)?.May(Permission.Work) != true))
+                ? Refused(happened, 422, "body.to", Phrase.Of("event.hand-to"))
             : null;
     }
 

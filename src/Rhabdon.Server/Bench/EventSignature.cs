@@ -46,7 +46,12 @@ internal static class EventSignature
         try
         {
             using var key = Open(publicKey);
-            return key.VerifyData(Encoding.UTF8.GetBytes(text), Convert.FromBase64String(signature), HashAlgorithmName.SHA256, DSASignatureFormat.IeeeP1363FixedFieldConcatenation);
+            return key.VerifyData(
+                Encoding.UTF8.GetBytes(text),
+                Convert.FromBase64String(signature),
+                HashAlgorithmName.SHA256,
+                DSASignatureFormat.IeeeP1363FixedFieldConcatenation
+            );
         }
         catch (Exception fault) when (fault is CryptographicException or FormatException)
         {

@@ -46,41 +46,90 @@ public static class CalcEndpoints
     public static void MapCalc(this WebApplication app)
     {
         var calc = app.MapGroup("/api/v1/calc").WithMetadata(new RequestSizeLimitAttribute(LargestBody)).ProducesProblem(429);
-        calc.MapPost("/strip-plan", (StripPlanRequest request, RecipeBookCache shelf, CalcTurns turns, CancellationToken cancel) => On(request.Recipe, shelf, turns, recipe =>
-            request.IsRecleave && recipe.Cleave is null ? Problems.Field(400, "isRecleave", Phrase.Of("problem.no-cleave"))
-            : Results.Ok(StripPlan.For(recipe, request.IsRecleave)), cancel)).Produces<StripPlan>();
-        calc.MapPost("/fiber-left", (FiberLeftRequest request, RecipeBookCache shelf, CalcTurns turns, CancellationToken cancel) => On(request.Recipe, shelf, turns, recipe =>
-        {
-            var left = new FiberLeft(request.Service, request.Least, request.Used);
-            return Results.Ok(new FiberLeftAnswer(
-                left.Left, left.Spare, left.TriesLeft(FiberLeft.Use(FiberUse.CutOff, recipe)),
-                recipe.Cleave is null ? null : left.TriesLeft(FiberLeft.Use(FiberUse.Recleave, recipe))));
-        }, cancel)).Produces<FiberLeftAnswer>();
-        calc.MapPost("/fit-window", (ToleranceStackRequest request, RecipeBookCache shelf, CalcTurns turns, CancellationToken cancel) => On(request.Recipe, shelf, turns, recipe =>
-            ToleranceStack.Of(recipe with { Joint = request.Joint ?? recipe.Joint, Cleave = request.Cleave ?? recipe.Cleave }) is { } fit ? Results.Ok(fit)
-            : Problems.Field(400, "joint", Phrase.Of("problem.no-joint")), cancel)).Produces<ToleranceStack>();
-        calc.MapPost("/fit", (CompatibilityRequest request, RecipeBookCache shelf, CalcTurns turns, CancellationToken cancel) => On(request.Recipe, shelf, turns, recipe =>
-            Results.Ok(CompatibilityCheck.Faults(recipe, request.Combination).Select(f => new FieldFault(f.Field, Problems.Say(f.Says)))), cancel)).Produces<List<FieldFault>>();
-        calc.MapPost("/technique", (TechniqueQuestion question) => question.Crews.Count > MostCrews || question.Chosen.Count > MostChosen
-            ? Problems.Field(400, "crews", Phrase.Of("problem.crews", ("most", $"{MostCrews}")))
-            : Results.Ok(TechniqueInForce.On([.. question.Crews.DistinctBy(c => c.Id)], question.Chosen, question.Recipe, question.Said))).Produces<TechniqueInForce>();
+        calc.MapPost("/strip-plan", (StripPlanRequest request, RecipeBookCache shelf, CalcTurns turns, CancellationToken cancel) =>
+                On(
+                    request.Recipe,
+                    shelf,
+                    turns,
+                    recipe =>
+                        request.IsRecleave && recipe.Cleave is null
+                            ? Problems.Field(400, "isRecleave", Phrase.Of("problem.no-cleave"))
+                            : Results.Ok(StripPlan.For(recipe, request.IsRecleave)),
+                    cancel
+                )
+            )
+            .Produces<StripPlan>();
+        calc.MapPost("/fiber-left", (FiberLeftRequest request, RecipeBookCache shelf, CalcTurns turns, CancellationToken cancel) => On(
+                    request.Recipe,
+                    shelf,
+                    turns,
+                    recipe =>
+                    {
+                        var left = new FiberLeft(request.Service, request.Least, request.Used);
+                        return Results.Ok(
+                            new FiberLeftAnswer(
+                                left.Left,
+                                left.Spare,
+                                left.TriesLeft(FiberLeft.Use(FiberUse.CutOff, recipe)),
+                                recipe.Cleave is null ? null : left.TriesLeft(FiberLeft.Use(FiberUse.Recleave, recipe))
+                            )
+                        );
+                    },
+                    cancel
+                ))
+            .Produces<FiberLeftAnswer>();
+        calc.MapPost("/fit-window", (ToleranceStackRequest request, RecipeBookCache shelf, CalcTurns turns, CancellationToken cancel) =>
+                On(
+                    request.Recipe,
+                    shelf,
+                    turns,
+                    recipe =>
+                        ToleranceStack.Of(recipe with { Joint = request.Joint ?? recipe.Joint, Cleave = request.Cleave ?? recipe.Cleave }) is { } fit
+                            ? Results.Ok(fit)
+                            : Problems.Field(400, "joint", Phrase.Of("problem.no-joint")),
+                    cancel
+                )
+            )
+            .Produces<ToleranceStack>();
+        calc.MapPost("/fit", (CompatibilityRequest request, RecipeBookCache shelf, CalcTurns turns, CancellationToken cancel) =>
+                On(
+                    request.Recipe,
+                    shelf,
+                    turns,
+                    recipe => Results.Ok(CompatibilityCheck.Faults(recipe, request.Combination).Select(f => new FieldFault(f.Field, Problems.Say(f.Says)))),
+                    cancel
+                )
+            )
+            .Produces<List<FieldFault>>();
+        calc.MapPost("/technique", (TechniqueQuestion question) =>
+                question.Crews.Count > MostCrews || question.Chosen.Count > MostChosen
+                    ? Problems.Field(400, "crews", Phrase.Of("problem.crews", ("most", $"{MostCrews}")))
+                    : Results.Ok(TechniqueInForce.On([.. question.Crews.DistinctBy(c => c.Id)], question.Chosen, question.Recipe, question.Said))
+            )
+            .Produces<TechniqueInForce>();
         calc.MapPost("/recipe", TryOut).Accepts<RecipeFile>("application/json").Produces<RecipeTrial>();
         calc.MapPost("/bench", async (BenchRequest request, RecipeBookCache shelf, CalcTurns turns, CancellationToken cancel) =>
-        {
-            if (request.Events.Count > MaxEvents || request.Look.Slots.Count > MaxSlots)
             {
-                return Problems.Field(400, "events", Phrase.Of("problem.events", ("most", $"{MaxEvents}")));
-            }
+                if (request.Events.Count > MaxEvents || request.Look.Slots.Count > MaxSlots)
+                {
+                    return Problems.Field(400, "events", Phrase.Of("problem.events", ("most", $"{MaxEvents}")));
+                }
 
-            var book = await shelf.BookAsync();
-            return await turns.TakeAsync(going => View(request, book, going), cancel);
-        }).Produces<BatchView>();
+                var book = await shelf.BookAsync();
+                return await turns.TakeAsync(going => View(request, book, going), cancel);
+            })
+            .Produces<BatchView>();
     }
 
     private static IResult View(BenchRequest request, RecipeBook book, CancellationToken cancel)
     {
         var slots = request.Look.Slots.Select(s => s.Termination).ToHashSet();
-        var streams = request.Events.SelectMany(e => e.Strands.Select(s => s.Termination).Where(slots.Contains).Distinct(), (e, termination) => (Termination: termination, Event: e)).ToLookup(p => p.Termination, p => p.Event);
+        var streams = request
+            .Events.SelectMany(
+                e => e.Strands.Select(s => s.Termination).Where(slots.Contains).Distinct(),
+                (e, termination) => (Termination: termination, Event: e)
+            )
+            .ToLookup(p => p.Termination, p => p.Event);
         if (streams.Sum(s => s.Sum(e => 1 + ((e.Body as Reattributed)?.Moved.Count ?? 0))) > MostFolded)
         {
             return Problems.Field(400, "events", Phrase.Of("problem.events", ("most", $"{MaxEvents}")));
@@ -115,12 +164,24 @@ public static class CalcEndpoints
     {
         var faults = WorkshopEndpoints.FaultsOf(file, book);
         var serves = file.Recipe.Serves.Builds;
-        return Results.Ok(new RecipeTrial(
-            [.. faults.Select(f => new FieldFault(f.Field, Problems.Say(f.Says)))],
-            faults.Count > 0 ? null : RecipeEndpoints.ReaderFor(unit).Read(
-                new PublishedRecipe(new RecipeRef(file.Recipe.Id, 0), file.Recipe), build is { } wanted && serves.Contains(wanted) ? wanted : serves[0], Technique.Usual)));
+        return Results.Ok(
+            new RecipeTrial(
+                [.. faults.Select(f => new FieldFault(f.Field, Problems.Say(f.Says)))],
+                faults.Count > 0
+                    ? null
+                    : RecipeEndpoints
+                        .ReaderFor(unit)
+                        .Read(
+                            new PublishedRecipe(new RecipeRef(file.Recipe.Id, 0), file.Recipe),
+                            build is { } wanted && serves.Contains(wanted) ? wanted : serves[0],
+                            Technique.Usual
+                        )
+            )
+        );
     }
 
     private static async Task<IResult> On(string id, RecipeBookCache shelf, CalcTurns turns, Func<Recipe, IResult> compute, CancellationToken cancel) =>
-        (await shelf.BookAsync()).Latest(id)?.Recipe is { } recipe ? await turns.TakeAsync(_ => compute(recipe), cancel) : Problems.Field(400, "recipe", Phrase.Of("form.recipe"));
+        (await shelf.BookAsync()).Latest(id)?.Recipe is { } recipe
+            ? await turns.TakeAsync(_ => compute(recipe), cancel)
+            : Problems.Field(400, "recipe", Phrase.Of("form.recipe"));
 }

@@ -11,7 +11,14 @@ public sealed class CalcTurns : IDisposable
 {
     private const int MostWaiting = 32;
 
-    private readonly ConcurrencyLimiter turns = new(new ConcurrencyLimiterOptions { PermitLimit = Math.Max(1, Environment.ProcessorCount / 2), QueueLimit = MostWaiting, QueueProcessingOrder = QueueProcessingOrder.OldestFirst });
+    private readonly ConcurrencyLimiter turns = new(
+        new ConcurrencyLimiterOptions
+        {
+            PermitLimit = Math.Max(1, Environment.ProcessorCount / 2),
+            QueueLimit = MostWaiting,
+            QueueProcessingOrder = QueueProcessingOrder.OldestFirst,
+        }
+    );
 
     public async Task<IResult> TakeAsync(Func<CancellationToken, IResult> compute, CancellationToken cancel)
     {

@@ -21,7 +21,15 @@ namespace Rhabdon.Server.Calc;
 /// <param name="Method">How the connector is made, for the ladder's action: <c>adhesive</c>, <c>epoxy</c>, <c>hot-melt</c>.</param>
 /// <param name="History">What was tried on it in this attempt, as <c>sign:action</c>, parted by commas.</param>
 /// <param name="Film"><c>last</c>, or <c>earlier</c> while a finer film is still to come.</param>
-public sealed record EndFaceRequest(IFormFile Picture, string Profile, string? Core, double? UmPerPixel, string? Method = null, string? History = null, string? Film = null);
+public sealed record EndFaceRequest(
+    IFormFile Picture,
+    string Profile,
+    string? Core,
+    double? UmPerPixel,
+    string? Method = null,
+    string? History = null,
+    string? Film = null
+);
 
 /// <summary>A picture in, a verdict with its reasons out: open to anyone, bounded in size, and in how many are graded at once.</summary>
 public static class EndFaceEndpoints
@@ -34,19 +42,35 @@ public static class EndFaceEndpoints
     private const string EarlierFilm = "earlier";
 
     // By their names in JSON.
-    private static readonly Dictionary<string, FiberCore> Cores = Enum.GetValues<FiberCore>().ToDictionary(c => JsonSerializer.SerializeToElement(c, CoreJson.Default.FiberCore).GetString()!);
+    private static readonly Dictionary<string, FiberCore> Cores = Enum.GetValues<FiberCore>()
+        .ToDictionary(c => JsonSerializer.SerializeToElement(c, CoreJson.Default.FiberCore).GetString()!);
 
     // Any other content is let in to be told what would do.
     public static void MapEndFaces(this WebApplication app)
     {
-        app.MapPost("/api/v1/calc/end-face", (HttpContext context, RecipeBookCache shelf, CalcTurns turns) => GradeAsync(context, shelf, turns, One)).Accepts<EndFaceRequest>("multipart/form-data", "*/*")
-            .Produces<FaceAnswer>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(429);
-        app.MapPost("/api/v1/calc/end-face-row", (HttpContext context, RecipeBookCache shelf, CalcTurns turns) => GradeAsync(context, shelf, turns, Row)).Accepts<EndFaceRequest>("multipart/form-data", "*/*")
-            .Produces<FaceRowAnswer>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(429);
+        app.MapPost("/api/v1/calc/end-face", (HttpContext context, RecipeBookCache shelf, CalcTurns turns) => GradeAsync(context, shelf, turns, One))
+            .Accepts<EndFaceRequest>("multipart/form-data", "*/*")
+            .Produces<FaceAnswer>()
+            .ProducesProblem(400)
+            .ProducesProblem(413)
+            .ProducesProblem(429);
+        app.MapPost("/api/v1/calc/end-face-row", (HttpContext context, RecipeBookCache shelf, CalcTurns turns) => GradeAsync(context, shelf, turns, Row))
+            .Accepts<EndFaceRequest>("multipart/form-data", "*/*")
+            .Produces<FaceRowAnswer>()
+            .ProducesProblem(400)
+            .ProducesProblem(413)
+            .ProducesProblem(429);
     }
 
     private static IResult One(string hash, GrayImage image, Asked asked) =>
-        Results.Ok(FaceAnswer.Of(FaceSeen.Of(hash, asked.Profile, FaceGrader.Grade(image, asked.Profile, asked.Core, asked.Scale)), asked.Profile, Phrasebook.English, asked.History));
+        Results.Ok(
+            FaceAnswer.Of(
+                FaceSeen.Of(hash, asked.Profile, FaceGrader.Grade(image, asked.Profile, asked.Core, asked.Scale)),
+                asked.Profile,
+                Phrasebook.English,
+                asked.History
+            )
+        );
 
     private static IResult Row(string hash, GrayImage image, Asked asked) =>
         Results.Ok(FaceRowAnswer.Of(hash, FlatFerruleGrader.Grade(image, asked.Profile, asked.Core, asked.Scale), asked.Profile, Phrasebook.English));
@@ -71,7 +95,10 @@ public static class EndFaceEndpoints
         IFormCollection form;
         try
         {
-            form = await context.Request.ReadFormAsync(new FormOptions { MultipartBodyLengthLimit = PictureReader.MostBytes + FormSlack, ValueCountLimit = 16 }, context.RequestAborted);
+            form = await context.Request.ReadFormAsync(
+                new FormOptions { MultipartBodyLengthLimit = PictureReader.MostBytes + FormSlack, ValueCountLimit = 16 },
+                context.RequestAborted
+            );
         }
         catch (InvalidDataException)
         {
@@ -80,22 +107,39 @@ public static class EndFaceEndpoints
 
         // What buyers ask is shown to those who work for them.
         List<FaceProfile> profiles = [.. context.User.Identity?.IsAuthenticated == true ? (await shelf.BookAsync()).Profiles : FaceProfiles.Starters];
-        return profiles.Find(p => p.Id == form["profile"]) is not { } profile ? Problems.Field(400, "profile", Phrase.Of("problem.profile", ("known", string.Join(", ", profiles.Select(p => p.Id)))))
-            : CoreOf(form, profile) is not { } core ? Problems.Field(400, "core", Phrase.Of("problem.core", ("known", string.Join(", ", Cores.Where(c => profile.Cores.Contains(c.Value)).Select(c => c.Key)))))
-            : ScaleOf(form) is not { } scale ? Problems.Field(400, "umPerPixel", Phrase.Of("problem.scale", ("from", $"{FinestScale}"), ("to", $"{CoarsestScale}")))
+        return profiles.Find(p => p.Id == form["profile"]) is not { } profile
+                ? Problems.Field(400, "profile", Phrase.Of("problem.profile", ("known", string.Join(", ", profiles.Select(p => p.Id)))))
+            : CoreOf(form, profile) is not { } core
+                ? Problems.Field(
+                    400,
+                    "core",
+                    Phrase.Of("problem.core", ("known", string.Join(", ", Cores.Where(c => profile.Cores.Contains(c.Value)).Select(c => c.Key))))
+                )
+            : ScaleOf(form) is not { } scale
+                ? Problems.Field(400, "umPerPixel", Phrase.Of("problem.scale", ("from", $"{FinestScale}"), ("to", $"{CoarsestScale}")))
             : form["film"].ToString() is not ("" or LastFilm or EarlierFilm) ? Problems.Field(400, "film", Phrase.Of("problem.film"))
-            : form["method"].ToString() is { Length: > 0 } method && FaceHistory.LadderOf(method) is null ? Problems.Field(400, "method", Phrase.Of("problem.method", ("known", string.Join(", ", FaceHistory.Methods))))
+            : form["method"].ToString() is { Length: > 0 } method && FaceHistory.LadderOf(method) is null
+                ? Problems.Field(400, "method", Phrase.Of("problem.method", ("known", string.Join(", ", FaceHistory.Methods))))
             : !TryHistory(form, out var history) ? Problems.Field(400, "history", Phrase.Of("problem.history", ("most", $"{MostTries}")))
             : form.Files.GetFile("picture") is not { Length: > 0 } file ? Problems.Field(400, "picture", Phrase.Of("problem.picture-form"))
             : file.Length > PictureReader.MostBytes ? PictureProblems.TooLarge()
-            : await InTurnAsync(turns, file, (hash, image) => grade(hash, image, new Asked(profile, core, scale == 0 ? null : scale, history)), context.RequestAborted);
+            : await InTurnAsync(
+                turns,
+                file,
+                (hash, image) => grade(hash, image, new Asked(profile, core, scale == 0 ? null : scale, history)),
+                context.RequestAborted
+            );
     }
 
     // Null for none given where the limits do not tell, and for one that is not of their glass.
     private static FiberCore? CoreOf(IFormCollection form, FaceProfile profile) =>
-        form["core"].ToString() is not { Length: > 0 } given ? profile.Cores is [var only] ? only : null
-        : Cores.TryGetValue(given, out var core) && profile.Cores.Contains(core) ? core
-        : null;
+        form["core"].ToString() is not { Length: > 0 } given
+            ? profile.Cores is [var only]
+                ? only
+                : null
+            : Cores.TryGetValue(given, out var core) && profile.Cores.Contains(core)
+                ? core
+                : null;
 
     // Zero for none given, null for one that cannot be.
     private static double? ScaleOf(IFormCollection form)
@@ -111,7 +155,11 @@ public static class EndFaceEndpoints
     {
         var told = form["history"].ToString().Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
         var ladder = FaceHistory.LadderOf(form["method"].ToString());
-        var tries = told.Take(MostTries + 1).Select(t => t.Split(':')).Where(t => t.Length == 2 && ladder?.Find(t[0])?.Rungs.Any(r => r.Id == t[1]) == true).Select(t => new FaceTry(t[0], t[1])).ToList();
+        var tries = told.Take(MostTries + 1)
+            .Select(t => t.Split(':'))
+            .Where(t => t.Length == 2 && ladder?.Find(t[0])?.Rungs.Any(r => r.Id == t[1]) == true)
+            .Select(t => new FaceTry(t[0], t[1]))
+            .ToList();
         history = ladder is null ? null : new FaceHistory(ladder, tries, form["film"] == EarlierFilm);
         return tries.Count == told.Length && tries.Count <= MostTries;
     }

@@ -27,7 +27,12 @@ public static class ExchangeEndpoints
         exchange.MapGet("/jobs/{id:guid}/export", Export).Produces<JobFile>();
         exchange.MapGet("/jobs/{id:guid}/export.zip", Archive).Produces<byte[]>(200, Zip);
         exchange.MapGet("/jobs/{id:guid}/record.csv", Record).Produces<string>(200, "text/csv");
-        exchange.MapPost("/jobs/import", Import).Needs(Permission.Own).WithMetadata(new RequestSizeLimitAttribute(LargestArchive)).Accepts<JobFile>("application/json", Zip).Produces<JobRow>();
+        exchange
+            .MapPost("/jobs/import", Import)
+            .Needs(Permission.Own)
+            .WithMetadata(new RequestSizeLimitAttribute(LargestArchive))
+            .Accepts<JobFile>("application/json", Zip)
+            .Produces<JobRow>();
     }
 
     private static async Task<IResult> Export(Guid id, JobFiles files, HttpContext context, AuditLog audit)
@@ -58,7 +63,8 @@ public static class ExchangeEndpoints
     }
 
     // A file that is gone when it is closed: an archive may be larger than memory.
-    private static FileStream Spool() => new(Path.GetTempFileName(), FileMode.Open, FileAccess.ReadWrite, FileShare.None, 81_920, FileOptions.Asynchronous | FileOptions.DeleteOnClose);
+    private static FileStream Spool() =>
+        new(Path.GetTempFileName(), FileMode.Open, FileAccess.ReadWrite, FileShare.None, 81_920, FileOptions.Asynchronous | FileOptions.DeleteOnClose);
 
     private static async Task<IResult> Record(Guid id, JobFiles files, HttpContext context, AuditLog audit)
     {
@@ -122,7 +128,7 @@ public static class ExchangeEndpoints
 
         using var body = new MemoryStream();
         var piece = new byte[81_920];
-        for (int read; (read = await context.Request.Body.ReadAsync(piece, context.RequestAborted)) > 0;)
+        for (int read; (read = await context.Request.Body.ReadAsync(piece, context.RequestAborted)) > 0; )
         {
             body.Write(piece, 0, read);
             if (body.Length > LargestFile)
@@ -155,7 +161,17 @@ public static class ExchangeEndpoints
         {
             return Problems.Field(409, "job", Phrase.Of("import.there"));
         }
-        catch (Exception fault) when (fault is KeyNotFoundException or PostgresException { SqlState: PostgresErrorCodes.ForeignKeyViolation or PostgresErrorCodes.CheckViolation or PostgresErrorCodes.UntranslatableCharacter or PostgresErrorCodes.CharacterNotInRepertoire })
+        catch (Exception fault)
+            when (fault
+                    is KeyNotFoundException
+                        or PostgresException
+                        {
+                            SqlState: PostgresErrorCodes.ForeignKeyViolation
+                                or PostgresErrorCodes.CheckViolation
+                                or PostgresErrorCodes.UntranslatableCharacter
+                                or PostgresErrorCodes.CharacterNotInRepertoire
+                        }
+            )
         {
             return Problems.Field(400, "$", Phrase.Of("import.reference"));
         }

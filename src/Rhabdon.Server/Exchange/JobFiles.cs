@@ -16,7 +16,15 @@ using Rhabdon.Server.Recipes;
 namespace Rhabdon.Server.Exchange;
 
 /// <summary>Between a job in the database and a job in a file.</summary>
-public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PictureStore pictures, QuarantineStore quarantine, PeopleStore people, RecipeBookCache shelf, TimeProvider time)
+public sealed class JobFiles(
+    JobStore jobs,
+    WholeJobStore whole,
+    PictureStore pictures,
+    QuarantineStore quarantine,
+    PeopleStore people,
+    RecipeBookCache shelf,
+    TimeProvider time
+)
 {
     /// <summary>The file of a job, or null when there is none for this access.</summary>
     public async Task<JobFile?> OfAsync(Access access, Guid id)
@@ -28,26 +36,84 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PictureStore pi
 
         var (crews, rows, events) = await whole.PartsAsync(id);
         var book = await shelf.BookAsync();
-        var used = events.Select(e => e.Recipe).OfType<RecipeRef>().Distinct().Select(book.Find).OfType<PublishedRecipe>().Select(r => r with { Confirmation = null }).OrderBy(r => r.Ref.Id, StringComparer.Ordinal).ThenBy(r => r.Ref.Version).ToList();
+        var used = events
+            .Select(e => e.Recipe)
+            .OfType<RecipeRef>()
+            .Distinct()
+            .Select(book.Find)
+            .OfType<PublishedRecipe>()
+            .Select(r => r with { Confirmation = null })
+            .OrderBy(r => r.Ref.Id, StringComparer.Ordinal)
+            .ThenBy(r => r.Ref.Version)
+            .ToList();
         var ladders = used.Select(r => r.Recipe.Ladder).Distinct().OrderBy(l => l.Id, StringComparer.Ordinal).ThenBy(l => l.Version).Select(book.LadderAt);
         var terminations = rows.Select(t => new FileTermination(
-            t.Id, t.CableId, t.Strand, t.End == "near" ? CableEnd.Near : CableEnd.Far, t.PanelId, t.Port, t.Position, t.Label)).ToList();
+                t.Id,
+                t.CableId,
+                t.Strand,
+                t.End == "near" ? CableEnd.Near : CableEnd.Far,
+                t.PanelId,
+                t.Port,
+                t.Position,
+                t.Label
+            ))
+            .ToList();
         var aside = await quarantine.OfJobAsync(id);
-        var actors = events.Select(e => e.Actor).Concat(events.SelectMany(e => e.Body.People())).Concat(events.Select(e => e.Receipt?.From).OfType<Guid>()).Concat(aside.Select(q => q.SentBy)).Distinct().Order().ToList();
+        var actors = events
+            .Select(e => e.Actor)
+            .Concat(events.SelectMany(e => e.Body.People()))
+            .Concat(events.Select(e => e.Receipt?.From).OfType<Guid>())
+            .Concat(aside.Select(q => q.SentBy))
+            .Distinct()
+            .Order()
+            .ToList();
         var names = await people.NamesAsync(actors);
         return new JobFile(
             JobFile.CurrentFormat,
-            new FileJob(job.Id, job.Name, job.Customer, job.Site, job.TimeZone, job.LabelPattern, job.Currency is null ? null : new Rates(job.Currency, job.PerHour ?? 0, job.PerConnector ?? 0), job.ConfirmedOnly ? true : null),
+            new FileJob(
+                job.Id,
+                job.Name,
+                job.Customer,
+                job.Site,
+                job.TimeZone,
+                job.LabelPattern,
+                job.Currency is null ? null : new Rates(job.Currency, job.PerHour ?? 0, job.PerConnector ?? 0),
+                job.ConfirmedOnly ? true : null
+            ),
             crews,
             [.. actors.Select(a => new FilePerson(a, names.GetValueOrDefault(a, "-")))],
-            [.. (await jobs.PanelsAsync(id)).OrderBy(p => p.Closet, StringComparer.Ordinal).ThenBy(p => p.Name, StringComparer.Ordinal).Select(p => new FilePanel(p.Id, p.Closet, p.Name, p.Ports))],
-            [.. (await jobs.CablesAsync([id])).OrderBy(c => c.Name, StringComparer.Ordinal).Select(c => new FileCable(c.Id, c.Name, c.Build, c.Grade, c.Strands, new Length(c.LengthNm)))],
+            [
+                .. (await jobs.PanelsAsync(id))
+                    .OrderBy(p => p.Closet, StringComparer.Ordinal)
+                    .ThenBy(p => p.Name, StringComparer.Ordinal)
+                    .Select(p => new FilePanel(p.Id, p.Closet, p.Name, p.Ports)),
+            ],
+            [
+                .. (await jobs.CablesAsync([id]))
+                    .OrderBy(c => c.Name, StringComparer.Ordinal)
+                    .Select(c => new FileCable(c.Id, c.Name, c.Build, c.Grade, c.Strands, new Length(c.LengthNm))),
+            ],
             terminations,
             [.. ladders],
             used,
             JobFile.Connected(terminations, events, book),
             events,
-            aside.Count == 0 ? null : [.. aside.Select(q => new FileAside(q.Event, q.Actor, q.SentBy, new DateTimeOffset(q.SentAt), q.Reason, q.Content, q.Terminations, q.Signature))]);
+            aside.Count == 0
+                ? null
+                :
+                [
+                    .. aside.Select(q => new FileAside(
+                        q.Event,
+                        q.Actor,
+                        q.SentBy,
+                        new DateTimeOffset(q.SentAt),
+                        q.Reason,
+                        q.Content,
+                        q.Terminations,
+                        q.Signature
+                    )),
+                ]
+        );
     }
 
     /// <summary>Writes a job's file with its pictures and the buyers' own limits that its looks were held against.</summary>
@@ -56,8 +122,13 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PictureStore pi
         var book = await shelf.BookAsync();
         var held = file.Events.Select(e => (e.Body as StepDone)?.Reading?.Face).OfType<FaceSeen>().Select(f => (f.Profile, f.Version)).ToHashSet();
         await JobArchive.WriteAsync(
-            to, file, [.. book.OwnProfiles.Where(p => held.Contains((p.Id, p.Version)))], [.. (await pictures.OfJobAsync(file.Job.Id)).Select(p => new ArchivedPicture(p.Hash, p.Media, p.Terminations))], pictures.FileAsync,
-            cancel);
+            to,
+            file,
+            [.. book.OwnProfiles.Where(p => held.Contains((p.Id, p.Version)))],
+            [.. (await pictures.OfJobAsync(file.Job.Id)).Select(p => new ArchivedPicture(p.Hash, p.Media, p.Terminations))],
+            pictures.FileAsync,
+            cancel
+        );
     }
 
     /// <summary>What keeps an archive from being taken beside what its job's file does: limits that are here otherwise, pictures that are none.</summary>
@@ -71,7 +142,11 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PictureStore pi
         var here = await shelf.BookAsync();
         foreach (var limits in archive.Limits)
         {
-            if (FaceProfiles.Find(limits.Id) is not null || FaceProfileCheck.Faults(limits) is not [] || (here.Profile(limits.Id, limits.Version) is { } held && Text(held) != Text(limits)))
+            if (
+                FaceProfiles.Find(limits.Id) is not null
+                || FaceProfileCheck.Faults(limits) is not []
+                || (here.Profile(limits.Id, limits.Version) is { } held && Text(held) != Text(limits))
+            )
             {
                 return ($"limits/{limits.Id}.{limits.Version}.json", Phrase.Of("import.limits"));
             }
@@ -135,8 +210,11 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PictureStore pi
                 return ($"events[{index}].{malformed.Field}", Phrase.Of("import.event", ("why", Problems.Say(malformed.Says))));
             }
 
-            if (happened.Body is Planned planned && file.Recipes.FirstOrDefault(r => r.Ref.Id == planned.RecipeId)?.Recipe is { } recipe
-                && CompatibilityCheck.Faults(recipe, new Combination(planned.Connector, planned.Polish, planned.Build, planned.Grade)) is [var unfitting, ..])
+            if (
+                happened.Body is Planned planned
+                && file.Recipes.FirstOrDefault(r => r.Ref.Id == planned.RecipeId)?.Recipe is { } recipe
+                && CompatibilityCheck.Faults(recipe, new Combination(planned.Connector, planned.Polish, planned.Build, planned.Grade)) is [var unfitting, ..]
+            )
             {
                 return ($"events[{index}].body.{unfitting.Field}", unfitting.Says);
             }
@@ -167,7 +245,18 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PictureStore pi
         var streams = told.SelectMany(e => e.Strands, (e, s) => (s.Termination, Event: e)).ToLookup(p => p.Termination, p => p.Event);
         await whole.AddAsync(
             new WholeJob(
-                new JobRow(job.Id, job.Name, job.Customer, job.Site, job.TimeZone, job.LabelPattern, job.Rates?.Currency, job.Rates?.PerHour, job.Rates?.PerConnector, job.ConfirmedOnly == true),
+                new JobRow(
+                    job.Id,
+                    job.Name,
+                    job.Customer,
+                    job.Site,
+                    job.TimeZone,
+                    job.LabelPattern,
+                    job.Rates?.Currency,
+                    job.Rates?.PerHour,
+                    job.Rates?.PerConnector,
+                    job.ConfirmedOnly == true
+                ),
                 file.Crews,
                 [.. file.People.Select(p => (p.Id, p.Name))],
                 [.. file.Panels.Select(p => new PanelRow(p.Id, p.Closet, p.Name, p.Ports))],
@@ -176,39 +265,58 @@ public sealed class JobFiles(JobStore jobs, WholeJobStore whole, PictureStore pi
                 file.Ladders,
                 file.Recipes,
                 told,
-                [.. (file.Aside ?? []).Select(RowOf)]),
+                [.. (file.Aside ?? []).Select(RowOf)]
+            ),
             file.Terminations.Select(t => TerminationFold.Fold(t.Id, streams[t.Id], book)),
-            receivedFrom, archive?.Limits ?? [], PicturesOf(archive, cancel));
+            receivedFrom,
+            archive?.Limits ?? [],
+            PicturesOf(archive, cancel)
+        );
     }
 
-    private static async IAsyncEnumerable<(StoredPicture Picture, Guid[] Terminations)> PicturesOf(JobArchive? archive, [EnumeratorCancellation] CancellationToken cancel)
+    private static async IAsyncEnumerable<(StoredPicture Picture, Guid[] Terminations)> PicturesOf(
+        JobArchive? archive,
+        [EnumeratorCancellation] CancellationToken cancel
+    )
     {
         foreach (var picture in archive?.Pictures ?? [])
         {
-            yield return (new StoredPicture(picture.Hash, picture.Media, await archive!.FileAsync(picture, PictureReader.MostBytes, cancel)), [.. picture.Terminations]);
+            yield return (
+                new StoredPicture(picture.Hash, picture.Media, await archive!.FileAsync(picture, PictureReader.MostBytes, cancel)),
+                [.. picture.Terminations]
+            );
         }
     }
 
-    private static TerminationRow RowOf(FileTermination t) => new()
-    {
-        Id = t.Id,
-        CableId = t.Cable,
-        Strand = t.Strand,
-        End = t.End == CableEnd.Near ? "near" : "far",
-        Label = t.Label,
-        PanelId = t.Panel,
-        Port = t.Port,
-        Position = t.Position,
-        Phase = "planned",
-        Attempt = 0,
-        Try = 0,
-        NeedsALook = false,
-    };
+    private static TerminationRow RowOf(FileTermination t) =>
+        new()
+        {
+            Id = t.Id,
+            CableId = t.Cable,
+            Strand = t.Strand,
+            End = t.End == CableEnd.Near ? "near" : "far",
+            Label = t.Label,
+            PanelId = t.Panel,
+            Port = t.Port,
+            Position = t.Position,
+            Phase = "planned",
+            Attempt = 0,
+            Try = 0,
+            NeedsALook = false,
+        };
 
-    private static QuarantineRow RowOf(FileAside a) => new()
-    {
-        Event = a.Event, Actor = a.Actor, SentBy = a.SentBy, SentAt = a.SentAt.UtcDateTime, Reason = a.Reason, Content = a.Content, Signature = a.Signature, Terminations = [.. a.Terminations],
-    };
+    private static QuarantineRow RowOf(FileAside a) =>
+        new()
+        {
+            Event = a.Event,
+            Actor = a.Actor,
+            SentBy = a.SentBy,
+            SentAt = a.SentAt.UtcDateTime,
+            Reason = a.Reason,
+            Content = a.Content,
+            Signature = a.Signature,
+            Terminations = [.. a.Terminations],
+        };
 
     private static RecipeBook BookOf(JobFile file)
     {

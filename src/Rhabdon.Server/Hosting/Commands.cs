@@ -10,15 +10,16 @@ namespace Rhabdon.Server.Hosting;
 internal static class Commands
 {
     /// <returns>The exit code when a command ran; null to go on and serve.</returns>
-    public static async Task<int?> RunAsync(WebApplication app, string[] args) => args.FirstOrDefault() switch
-    {
-        "migrate" => await MigrateAsync(app.Services),
-        "rebuild" => await RebuildAsync(app.Services, write: !args.Contains("--check")),
-        "first-owner" => await FirstOwnerAsync(app.Services, args[1]),
-        "schemas" => WriteSchemas(args[1]),
-        "microscope" => await StandInAsync(args[1]),
-        _ => null,
-    };
+    public static async Task<int?> RunAsync(WebApplication app, string[] args) =>
+        args.FirstOrDefault() switch
+        {
+            "migrate" => await MigrateAsync(app.Services),
+            "rebuild" => await RebuildAsync(app.Services, write: !args.Contains("--check")),
+            "first-owner" => await FirstOwnerAsync(app.Services, args[1]),
+            "schemas" => WriteSchemas(args[1]),
+            "microscope" => await StandInAsync(args[1]),
+            _ => null,
+        };
 
     private static async Task<int> RebuildAsync(IServiceProvider services, bool write)
     {

@@ -18,7 +18,10 @@ internal sealed class DemoMicroscope(FaceProfile profile)
     // From the bead to a face that passes, look by look: what hands do before each.
     private static readonly HandsAct[][] Polished =
     [
-        [HandsAct.Clean], [HandsAct.Polish, HandsAct.Polish, HandsAct.Clean], [HandsAct.Polish, HandsAct.Clean], [HandsAct.LastFilm, HandsAct.Clean],
+        [HandsAct.Clean],
+        [HandsAct.Polish, HandsAct.Polish, HandsAct.Clean],
+        [HandsAct.Polish, HandsAct.Clean],
+        [HandsAct.LastFilm, HandsAct.Clean],
     ];
 
     private readonly Dictionary<int, (FaceInHand Face, int Looks)> faces = [];
@@ -43,6 +46,8 @@ internal sealed class DemoMicroscope(FaceProfile profile)
         var hash = PictureHash.Of(file);
         Taken.Add((state.Termination, new StoredPicture(hash, "image/png", file)));
         var seen = FaceSeen.Of(hash, profile, FaceGrader.Grade(image, profile, state.Plan!.Grade.Core()));
-        return isHair && seen.Sign is not null ? new DemoLook(seen, "clean", "A hair on the lens: it stays where it is when the ferrule is turned") : new DemoLook(seen);
+        return isHair && seen.Sign is not null
+            ? new DemoLook(seen, "clean", "A hair on the lens: it stays where it is when the ferrule is turned")
+            : new DemoLook(seen);
     }
 }

@@ -19,7 +19,13 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
     /// <param name="reads">What is read at a step that asks; null for what a good hand reads.</param>
     /// <param name="looks">What is seen of a face through a picture; null when it is judged by eye.</param>
     /// <param name="isEnough">True to leave the strand as it stands.</param>
-    public IReadOnlyList<BenchEvent> Work(Guid termination, BenchEvent planned, Func<TerminationState, Step, string?> reads, Func<TerminationState, DemoLook?> looks, Func<TerminationState, bool> isEnough)
+    public IReadOnlyList<BenchEvent> Work(
+        Guid termination,
+        BenchEvent planned,
+        Func<TerminationState, Step, string?> reads,
+        Func<TerminationState, DemoLook?> looks,
+        Func<TerminationState, bool> isEnough
+    )
     {
         var stream = new List<BenchEvent> { planned };
         Add(FoldedTermination.Of(termination, stream, book), new BeginWork());
@@ -35,9 +41,21 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
             var answer = IntentHandler.Answer(folded, book, intent, LengthUnit.Millimeter);
             var body = answer.Body ?? throw new InvalidOperationException($"The demo cannot do {intent}: {answer.Fault}");
             now = now.AddSeconds(23 + (sequence % 7 * 4));
-            stream.Add(new BenchEvent(
-                Guid.CreateVersion7(now), BenchEvent.CurrentFormat, device, ++sequence, new HybridTime(now.ToUnixTimeMilliseconds(), 0), now.ToOffset(TimeSpan.FromHours(-4)),
-                installer, Rulebook.Version, [new StrandKnown(termination, stream.Count)], body, folded.State.Recipe ?? book.Latest(folded.State.Plan!.RecipeId)!.Ref));
+            stream.Add(
+                new BenchEvent(
+                    Guid.CreateVersion7(now),
+                    BenchEvent.CurrentFormat,
+                    device,
+                    ++sequence,
+                    new HybridTime(now.ToUnixTimeMilliseconds(), 0),
+                    now.ToOffset(TimeSpan.FromHours(-4)),
+                    installer,
+                    Rulebook.Version,
+                    [new StrandKnown(termination, stream.Count)],
+                    body,
+                    folded.State.Recipe ?? book.Latest(folded.State.Plan!.RecipeId)!.Ref
+                )
+            );
         }
     }
 
@@ -66,10 +84,13 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
     }
 
     // As a good hand reads: lengths within a tenth or two, counts as the technique has them, and of the choices the first good one.
-    private string WellRead(TerminationState state, Step step, Recipe recipe) => step.Ask switch
-    {
-        { Reads: ReadingKind.Count } => (step.Count!.Low + (sequence % 3)).ToString(CultureInfo.InvariantCulture),
-        { IsLength: true } => (ResolvedDimension.Of(step, recipe, state.Recleave)!.Target.Millimeters + (sequence % 3 / 10m)).ToString(CultureInfo.InvariantCulture),
-        var ask => IntentHandler.OpenChoices(state, ask!).First(c => c.Grade == Grade.Good).Value,
-    };
+    private string WellRead(TerminationState state, Step step, Recipe recipe) =>
+        step.Ask switch
+        {
+            { Reads: ReadingKind.Count } => (step.Count!.Low + (sequence % 3)).ToString(CultureInfo.InvariantCulture),
+            { IsLength: true } => (ResolvedDimension.Of(step, recipe, state.Recleave)!.Target.Millimeters + (sequence % 3 / 10m)).ToString(
+                CultureInfo.InvariantCulture
+            ),
+            var ask => IntentHandler.OpenChoices(state, ask!).First(c => c.Grade == Grade.Good).Value,
+        };
 }

@@ -13,7 +13,16 @@ using Rhabdon.Server.Recipes;
 namespace Rhabdon.Server.Hosting;
 
 /// <summary>The made-up world of the demo: Saltmarsh Ferry Port. Loaded once; a second load changes nothing.</summary>
-internal sealed class DemoWorld(PeopleStore people, CrewStore crews, JobStore jobs, EventStore events, PictureStore pictures, RecipeBookCache shelf, SecretHasher hasher, Database database)
+internal sealed class DemoWorld(
+    PeopleStore people,
+    CrewStore crews,
+    JobStore jobs,
+    EventStore events,
+    PictureStore pictures,
+    RecipeBookCache shelf,
+    SecretHasher hasher,
+    Database database
+)
 {
     /// <summary>Sign-in names and the password and PIN that the demo's own database gives them.</summary>
     public static readonly (string SignIn, string Name, string Role, string Password, string Pin)[] SignIns =
@@ -38,8 +47,20 @@ internal sealed class DemoWorld(PeopleStore people, CrewStore crews, JobStore jo
         var ids = new Dictionary<string, Guid>();
         foreach (var (signIn, name, role, password, pin) in SignIns)
         {
-            var person = new Person { Id = Guid.CreateVersion7(), Name = name, SignIn = signIn, Role = role };
-            await people.AddAsync(person with { PasswordHash = await hasher.HashAsync(password, CancellationToken.None), PinHash = await hasher.HashAsync(pin, CancellationToken.None) });
+            var person = new Person
+            {
+                Id = Guid.CreateVersion7(),
+                Name = name,
+                SignIn = signIn,
+                Role = role,
+            };
+            await people.AddAsync(
+                person with
+                {
+                    PasswordHash = await hasher.HashAsync(password, CancellationToken.None),
+                    PinHash = await hasher.HashAsync(pin, CancellationToken.None),
+                }
+            );
             ids[signIn] = person.Id;
         }
 
@@ -71,19 +92,45 @@ internal sealed class DemoWorld(PeopleStore people, CrewStore crews, JobStore jo
         PanelRow[] panels = [new(Guid.CreateVersion7(), "PH2", "K", 192), new(Guid.CreateVersion7(), "BK1", "K", 192)];
         await jobs.AddJobAsync(job, panels, hands.Select(h => h.Crew.Id));
         var (port, start) = (1, new DateTimeOffset(2026, 11, 2, 12, 0, 0, TimeSpan.Zero));
-        foreach (var (name, recipe, build, grade, connector, polish, strands) in ((string, string, CableBuild, FiberGrade, ConnectorType, Polish, int)[])
-            [
-                ("PH-BK-01", "S3", CableBuild.Cordage30, FiberGrade.OS2, ConnectorType.SC, Polish.APC, 24), ("PH-BK-02", "S2", CableBuild.TightBuffer900, FiberGrade.OS2, ConnectorType.SC, Polish.APC, 24),
-                ("PH-BK-03", "M1", CableBuild.Cordage30, FiberGrade.OM4, ConnectorType.SC, Polish.UPC, 48), ("PH-BK-04", "A1", CableBuild.Cordage30, FiberGrade.OM4, ConnectorType.SC, Polish.UPC, 24),
-                ("PH-BK-05", "M2", CableBuild.TightBuffer900, FiberGrade.OM4, ConnectorType.LC, Polish.UPC, 24),
-            ])
+        foreach (
+            var (name, recipe, build, grade, connector, polish, strands) in ((string, string, CableBuild, FiberGrade, ConnectorType, Polish, int)[])
+                [
+                    ("PH-BK-01", "S3", CableBuild.Cordage30, FiberGrade.OS2, ConnectorType.SC, Polish.APC, 24),
+                    ("PH-BK-02", "S2", CableBuild.TightBuffer900, FiberGrade.OS2, ConnectorType.SC, Polish.APC, 24),
+                    ("PH-BK-03", "M1", CableBuild.Cordage30, FiberGrade.OM4, ConnectorType.SC, Polish.UPC, 48),
+                    ("PH-BK-04", "A1", CableBuild.Cordage30, FiberGrade.OM4, ConnectorType.SC, Polish.UPC, 24),
+                    ("PH-BK-05", "M2", CableBuild.TightBuffer900, FiberGrade.OM4, ConnectorType.LC, Polish.UPC, 24),
+                ]
+        )
         {
-            var plan = await PlanAsync(job, panels, new CableRequest(name, build, grade, strands, Length.Mm(210_000), End(panels[0], port, connector, polish, recipe), End(panels[1], port, connector, polish, recipe)), lead, start);
+            var plan = await PlanAsync(
+                job,
+                panels,
+                new CableRequest(
+                    name,
+                    build,
+                    grade,
+                    strands,
+                    Length.Mm(210_000),
+                    End(panels[0], port, connector, polish, recipe),
+                    End(panels[1], port, connector, polish, recipe)
+                ),
+                lead,
+                start
+            );
             foreach (var (person, half) in hands.Select((h, i) => (h.Person, i == 0 ? "near" : "far")))
             {
                 var hand = new DemoHand(port + (half == "near" ? 0 : 1_000), book!);
                 var microscope = half == "near" ? new DemoMicroscope(FaceProfiles.For(grade.Mode(), polish)) : null;
-                await WorkAsync(plan, plan.Terminations.Where(t => t.End == half), new DemoTablet(book!, person, start.AddHours(1)), person, (_, state, step) => hand.Read(state, step), (_, _) => false, microscope);
+                await WorkAsync(
+                    plan,
+                    plan.Terminations.Where(t => t.End == half),
+                    new DemoTablet(book!, person, start.AddHours(1)),
+                    person,
+                    (_, state, step) => hand.Read(state, step),
+                    (_, _) => false,
+                    microscope
+                );
             }
 
             (port, start) = (port + strands, start.AddDays(2));
@@ -98,15 +145,27 @@ internal sealed class DemoWorld(PeopleStore people, CrewStore crews, JobStore jo
         await jobs.AddJobAsync(job, panels, [crew.Id]);
         EndRequest M4(PanelRow panel) => new(panel.Id, 1, ConnectorType.SC, Polish.UPC, "M4", Length.Mm(500), Length.Mm(300));
         var start = new DateTimeOffset(2026, 11, 23, 12, 5, 0, TimeSpan.Zero);
-        var plan = await PlanAsync(job, panels, new CableRequest("PH-CS-01", CableBuild.TightBuffer900, FiberGrade.OM4, 12, Length.Mm(118_000), M4(panels[0]), M4(panels[1])), lead, start);
+        var plan = await PlanAsync(
+            job,
+            panels,
+            new CableRequest("PH-CS-01", CableBuild.TightBuffer900, FiberGrade.OM4, 12, Length.Mm(118_000), M4(panels[0]), M4(panels[1])),
+            lead,
+            start
+        );
         var looks = new Dictionary<int, Queue<string>>
         {
-            [3] = new(["light", "dimmer", "none"]), [5] = new(["light", "light", "light", "none"]), [7] = new(["faint"]),
+            [3] = new(["light", "dimmer", "none"]),
+            [5] = new(["light", "light", "light", "none"]),
+            [7] = new(["faint"]),
         };
         await WorkAsync(
-            plan, plan.Terminations.Where(t => t.End == "near" && t.Strand <= 8), new DemoTablet(book!, installer, start.AddHours(1)), installer,
+            plan,
+            plan.Terminations.Where(t => t.End == "near" && t.Strand <= 8),
+            new DemoTablet(book!, installer, start.AddHours(1)),
+            installer,
             (strand, _, step) => step.Id == "light" && looks.TryGetValue(strand, out var left) && left.TryDequeue(out var look) ? look : null,
-            (strand, state) => (strand == 8 && state.Step == "strip") || (strand == 7 && state.Trouble is not null));
+            (strand, state) => (strand == 8 && state.Step == "strip") || (strand == 7 && state.Trouble is not null)
+        );
     }
 
     // Still being planned: ways of putting a connector on, each on a short cable of its own, and a trunk of ribbons into a module.
@@ -116,13 +175,31 @@ internal sealed class DemoWorld(PeopleStore people, CrewStore crews, JobStore jo
         PanelRow[] panels = [new(Guid.CreateVersion7(), "CT1", "A", 48), new(Guid.CreateVersion7(), "WS1", "A", 48)];
         await jobs.AddJobAsync(job, panels, [crew.Id]);
         var (port, day) = (1, new DateTimeOffset(2026, 11, 23, 20, 0, 0, TimeSpan.Zero));
-        foreach (var (name, recipe, build, grade, connector, polish) in ((string, string, CableBuild, FiberGrade, ConnectorType, Polish)[])
-            [
-                ("CT-WS-01", "S2", CableBuild.TightBuffer900, FiberGrade.OS2, ConnectorType.SC, Polish.APC), ("CT-WS-02", "M1", CableBuild.Cordage30, FiberGrade.OM4, ConnectorType.SC, Polish.UPC),
-                ("CT-WS-03", "A1", CableBuild.Cordage30, FiberGrade.OM1, ConnectorType.ST, Polish.PC), ("CT-WS-04", "H1", CableBuild.Cordage30, FiberGrade.OM4, ConnectorType.SC, Polish.UPC),
-            ])
+        foreach (
+            var (name, recipe, build, grade, connector, polish) in ((string, string, CableBuild, FiberGrade, ConnectorType, Polish)[])
+                [
+                    ("CT-WS-01", "S2", CableBuild.TightBuffer900, FiberGrade.OS2, ConnectorType.SC, Polish.APC),
+                    ("CT-WS-02", "M1", CableBuild.Cordage30, FiberGrade.OM4, ConnectorType.SC, Polish.UPC),
+                    ("CT-WS-03", "A1", CableBuild.Cordage30, FiberGrade.OM1, ConnectorType.ST, Polish.PC),
+                    ("CT-WS-04", "H1", CableBuild.Cordage30, FiberGrade.OM4, ConnectorType.SC, Polish.UPC),
+                ]
+        )
         {
-            await PlanAsync(job, panels, new CableRequest(name, build, grade, 6, Length.Mm(84_000), End(panels[0], port, connector, polish, recipe), End(panels[1], port, connector, polish, recipe)), lead, day);
+            await PlanAsync(
+                job,
+                panels,
+                new CableRequest(
+                    name,
+                    build,
+                    grade,
+                    6,
+                    Length.Mm(84_000),
+                    End(panels[0], port, connector, polish, recipe),
+                    End(panels[1], port, connector, polish, recipe)
+                ),
+                lead,
+                day
+            );
             port += 6;
         }
 
@@ -130,7 +207,13 @@ internal sealed class DemoWorld(PeopleStore people, CrewStore crews, JobStore jo
         PanelRow[] modules = [new(Guid.CreateVersion7(), "PH1", "M", 6), new(Guid.CreateVersion7(), "CT1", "M", 6)];
         await jobs.AddJobAsync(trunk, modules, [crew.Id]);
         EndRequest Module(PanelRow panel) => End(panel, 1, ConnectorType.MPO, Polish.APC, "R1", 12);
-        await PlanAsync(trunk, modules, new CableRequest("PH-CT-01", CableBuild.Ribbon12, FiberGrade.OS2, 36, Length.Mm(340_000), Module(modules[0]), Module(modules[1])), lead, day);
+        await PlanAsync(
+            trunk,
+            modules,
+            new CableRequest("PH-CT-01", CableBuild.Ribbon12, FiberGrade.OS2, 36, Length.Mm(340_000), Module(modules[0]), Module(modules[1])),
+            lead,
+            day
+        );
     }
 
     private static JobRow Job(string name) =>
@@ -142,7 +225,15 @@ internal sealed class DemoWorld(PeopleStore people, CrewStore crews, JobStore jo
     private async Task<CablePlan> PlanAsync(JobRow job, PanelRow[] panels, CableRequest request, Guid lead, DateTimeOffset at)
     {
         book ??= await shelf.BookAsync();
-        var cable = new CableRow(Guid.CreateVersion7(), job.Id, request.Name, request.Build.ToString(), request.Grade.ToString(), request.Strands, request.Length.Nanometers);
+        var cable = new CableRow(
+            Guid.CreateVersion7(),
+            job.Id,
+            request.Name,
+            request.Build.ToString(),
+            request.Grade.ToString(),
+            request.Strands,
+            request.Length.Nanometers
+        );
         var ports = CablePorts.Of(job, request.Name, request.Strands, panels, []).Place(request, []);
         var plan = CablePlan.Of(cable, job.ConfirmedOnly, request, ports, panels, lead, at);
         await jobs.AddCableAsync(cable, plan.Terminations, plan.Events, book, events);
@@ -151,15 +242,27 @@ internal sealed class DemoWorld(PeopleStore people, CrewStore crews, JobStore jo
 
     // Everything is made by the same desk that the bench uses.
     private async Task WorkAsync(
-        CablePlan plan, IEnumerable<TerminationRow> terminations, DemoTablet tablet, Guid installer, Func<int, TerminationState, Step, string?> reads, Func<int, TerminationState, bool> isEnough,
-        DemoMicroscope? microscope = null)
+        CablePlan plan,
+        IEnumerable<TerminationRow> terminations,
+        DemoTablet tablet,
+        Guid installer,
+        Func<int, TerminationState, Step, string?> reads,
+        Func<int, TerminationState, bool> isEnough,
+        DemoMicroscope? microscope = null
+    )
     {
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync();
         foreach (var termination in terminations)
         {
             var planned = plan.Events.First(e => e.Strands.Any(s => s.Termination == termination.Id));
-            var made = tablet.Work(termination.Id, planned, (state, step) => reads(termination.Strand, state, step), state => microscope?.Look(termination.Strand, state), state => isEnough(termination.Strand, state));
+            var made = tablet.Work(
+                termination.Id,
+                planned,
+                (state, step) => reads(termination.Strand, state, step),
+                state => microscope?.Look(termination.Strand, state),
+                state => isEnough(termination.Strand, state)
+            );
             await events.InsertAsync(connection, transaction, made, installer);
             await events.ProjectAsync(connection, transaction, [TerminationFold.Fold(termination.Id, [planned, .. made], book!)]);
         }

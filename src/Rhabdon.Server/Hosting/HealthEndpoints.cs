@@ -44,7 +44,11 @@ public static class HealthEndpoints
         }
         catch (Exception fault) when (Database.IsFull(fault))
         {
-            return Results.Problem("There is no room left on the database's disk: nothing can be kept until there is.", statusCode: 503, title: "Not ready: disk full");
+            return Results.Problem(
+                "There is no room left on the database's disk: nothing can be kept until there is.",
+                statusCode: 503,
+                title: "Not ready: disk full"
+            );
         }
         catch (Exception fault) when (Database.IsAway(fault))
         {

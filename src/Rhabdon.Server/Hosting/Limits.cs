@@ -21,19 +21,34 @@ internal static class Limits
     // A person has a tablet, a phone and an office machine, with a page or two on each.
     private const int StreamsOfOnePerson = 12;
 
-    public static void AddLimits(this IServiceCollection services) => services.AddRateLimiter(limits =>
-    {
-        limits.AddPolicy(SignIn, context => RateLimitPartition.GetFixedWindowLimiter(
-            context.Connection.RemoteIpAddress?.ToString() ?? "local", _ => new FixedWindowRateLimiterOptions { PermitLimit = SignInsAMinute, Window = TimeSpan.FromMinutes(1) }));
-        limits.AddPolicy(Live, context => RateLimitPartition.GetConcurrencyLimiter(
-            context.User.FindFirstValue(ClaimTypes.NameIdentifier) ?? "nobody", _ => new ConcurrencyLimiterOptions { PermitLimit = StreamsOfOnePerson, QueueLimit = 0 }));
-        limits.OnRejected = async (rejected, cancel) => await TooMuch(rejected.Lease).ExecuteAsync(rejected.HttpContext);
-        limits.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
-    });
+    public static void AddLimits(this IServiceCollection services) =>
+        services.AddRateLimiter(limits =>
+        {
+            limits.AddPolicy(SignIn, context =>
+                RateLimitPartition.GetFixedWindowLimiter(context.Connection.RemoteIpAddress?.ToString() ?? "local", _ => new FixedWindowRateLimiterOptions
+                {
+                    PermitLimit = SignInsAMinute,
+                    Window = TimeSpan.FromMinutes(1),
+                })
+            );
+            limits.AddPolicy(Live, context =>
+                RateLimitPartition.GetConcurrencyLimiter(context.User.FindFirstValue(ClaimTypes.NameIdentifier) ?? "nobody", _ => new ConcurrencyLimiterOptions
+                {
+                    PermitLimit = StreamsOfOnePerson,
+                    QueueLimit = 0,
+                })
+            );
+            limits.OnRejected = async (rejected, cancel) => await TooMuch(rejected.Lease).ExecuteAsync(rejected.HttpContext);
+            limits.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
+        });
 
-    public static IResult TooMuch(RateLimitLease? lease = null) => Results.Problem(
-        Problems.Say("problem.busy"), statusCode: 429, title: "Too much at once",
-        extensions: lease?.TryGetMetadata(MetadataName.RetryAfter, out var after) == true
-            ? new Dictionary<string, object?> { ["retryAfterSeconds"] = after.TotalSeconds.ToString("0", CultureInfo.InvariantCulture) }
-            : null);
+    public static IResult TooMuch(RateLimitLease? lease = null) =>
+        Results.Problem(
+            Problems.Say("problem.busy"),
+            statusCode: 429,
+            title: "Too much at once",
+            extensions: lease?.TryGetMetadata(MetadataName.RetryAfter, out var after) == true
+                ? new Dictionary<string, object?> { ["retryAfterSeconds"] = after.TotalSeconds.ToString("0", CultureInfo.InvariantCulture) }
+                : null
+        );
 }

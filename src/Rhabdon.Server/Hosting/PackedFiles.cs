@@ -14,23 +14,29 @@ internal static class PackedFiles
     {
         var files = app.Environment.WebRootFileProvider;
         Types.Mappings[".dat"] = "application/octet-stream";
-        app.Use(async (context, next) =>
-        {
-            var path = context.Request.Path.Value ?? string.Empty;
-            if (HttpMethods.IsGet(context.Request.Method) && Types.TryGetContentType(path, out var type) && Packing(context.Request, path, files) is { } packing)
+        app.Use(
+            async (context, next) =>
             {
-                context.Request.Path = path + packing.Ending;
-                context.Response.OnStarting(() =>
+                var path = context.Request.Path.Value ?? string.Empty;
+                if (
+                    HttpMethods.IsGet(context.Request.Method)
+                    && Types.TryGetContentType(path, out var type)
+                    && Packing(context.Request, path, files) is { } packing
+                )
                 {
-                    context.Response.ContentType = type;
-                    context.Response.Headers.ContentEncoding = packing.Name;
-                    context.Response.Headers.Vary = HeaderNames.AcceptEncoding;
-                    return Task.CompletedTask;
-                });
-            }
+                    context.Request.Path = path + packing.Ending;
+                    context.Response.OnStarting(() =>
+                    {
+                        context.Response.ContentType = type;
+                        context.Response.Headers.ContentEncoding = packing.Name;
+                        context.Response.Headers.Vary = HeaderNames.AcceptEncoding;
+                        return Task.CompletedTask;
+                    });
+                }
 
-            await next();
-        });
+                await next();
+            }
+        );
         app.UseStaticFiles(new StaticFileOptions { ServeUnknownFileTypes = true, OnPrepareResponse = file => Keep(file.Context) });
     }
 
@@ -49,6 +55,6 @@ internal static class PackedFiles
     }
 
     // A built file's name holds its content's hash, so it never changes; everything else is asked for anew.
-    private static void Keep(HttpContext context) => context.Response.Headers.CacheControl =
-        context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache";
+    private static void Keep(HttpContext context) =>
+        context.Response.Headers.CacheControl = context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache";
 }

@@ -15,14 +15,21 @@ public static class Permissions
         where TBuilder : IEndpointConventionBuilder => builder.RequireAuthorization().WithMetadata(new NeedsPermission(permission));
 
     /// <summary>After authorization: 403 for who is signed in and not permitted.</summary>
-    public static void UsePermissions(this WebApplication app) => app.Use(async (context, next) =>
-    {
-        if (context.GetEndpoint()?.Metadata.GetMetadata<NeedsPermission>() is { } needs && context.User.Identity?.IsAuthenticated == true && !context.AccessOf().May(needs.Permission))
-        {
-            await Problems.Forbidden().ExecuteAsync(context);
-            return;
-        }
+    public static void UsePermissions(this WebApplication app) =>
+        app.Use(
+            async (context, next) =>
+            {
+                if (
+                    context.GetEndpoint()?.Metadata.GetMetadata<NeedsPermission>() is { } needs
+                    && context.User.Identity?.IsAuthenticated == true
+                    && !context.AccessOf().May(needs.Permission)
+                )
+                {
+                    await Problems.Forbidden().ExecuteAsync(context);
+                    return;
+                }
 
-        await next();
-    });
+                await next();
+            }
+        );
 }

@@ -7,10 +7,12 @@ internal static class Problems
 {
     public static IResult Field(int status, string field, Phrase says) => Fields(status, [(field, says)]);
 
-    public static IResult Fields(int status, IReadOnlyList<(string Field, Phrase Says)> faults) => Results.Problem(
-        faults.Count == 0 ? null : Say(faults[0].Says),
-        statusCode: status,
-        extensions: new Dictionary<string, object?> { ["faults"] = faults.Select(f => new { field = f.Field, says = Say(f.Says) }).ToArray() });
+    public static IResult Fields(int status, IReadOnlyList<(string Field, Phrase Says)> faults) =>
+        Results.Problem(
+            faults.Count == 0 ? null : Say(faults[0].Says),
+            statusCode: status,
+            extensions: new Dictionary<string, object?> { ["faults"] = faults.Select(f => new { field = f.Field, says = Say(f.Says) }).ToArray() }
+        );
 
     public static IResult Missing() => Results.Problem(Say("problem.missing"), statusCode: 404);
 

@@ -41,19 +41,37 @@ public static class Setup
         var log = new LoggerConfiguration().MinimumLevel.Information().MinimumLevel.Override("Microsoft.AspNetCore", LogEventLevel.Warning);
         // Into files that follow one another, the oldest dropped; what is fatal is said where it was started too.
         Log.Logger = builder.Configuration["RHABDON_LOG"] is { Length: > 0 } path
-            ? log.WriteTo.File(new CompactJsonFormatter(), path, fileSizeLimitBytes: LargestLog, rollOnFileSizeLimit: true, rollingInterval: RollingInterval.Day, retainedFileCountLimit: MostLogs)
-                .WriteTo.Console(new CompactJsonFormatter(), LogEventLevel.Fatal).CreateLogger()
+            ? log
+                .WriteTo.File(
+                    new CompactJsonFormatter(),
+                    path,
+                    fileSizeLimitBytes: LargestLog,
+                    rollOnFileSizeLimit: true,
+                    rollingInterval: RollingInterval.Day,
+                    retainedFileCountLimit: MostLogs
+                )
+                .WriteTo.Console(new CompactJsonFormatter(), LogEventLevel.Fatal)
+                .CreateLogger()
             : log.WriteTo.Console(new CompactJsonFormatter()).CreateLogger();
         builder.Host.UseSerilog();
         var services = builder.Services;
         var connection = builder.Configuration["RHABDON_DATABASE"] ?? "Host=127.0.0.1;Database=rhabdon";
         services.AddHostedService<StartUp>();
         services.AddSingleton(_ => NpgsqlDataSource.Create(Pooled(connection)));
-        services.AddSingleton<Database>().AddSingleton<PeopleStore>().AddSingleton<RecipeStore>().AddSingleton<JobStore>().AddSingleton<StreamCache>().AddSingleton<EventStore>().AddSingleton<QuarantineStore>();
+        services
+            .AddSingleton<Database>()
+            .AddSingleton<PeopleStore>()
+            .AddSingleton<RecipeStore>()
+            .AddSingleton<JobStore>()
+            .AddSingleton<StreamCache>()
+            .AddSingleton<EventStore>()
+            .AddSingleton<QuarantineStore>();
         services.AddSingleton<LiveFeed>().AddSingleton<ChangePublisher>();
         services.AddSingleton<WholeJobStore>().AddSingleton<JobFiles>();
         services.AddSingleton<SecondLookStore>().AddSingleton<PictureStore>().AddSingleton<ProfileStore>();
-        services.AddHttpClient<Microscope>(http => http.BaseAddress = builder.Configuration["RHABDON_MICROSCOPE"] is { Length: > 0 } address ? new Uri(address) : null);
+        services.AddHttpClient<Microscope>(http =>
+            http.BaseAddress = builder.Configuration["RHABDON_MICROSCOPE"] is { Length: > 0 } address ? new Uri(address) : null
+        );
         services.AddSingleton<CrewStore>().AddSingleton<ProtectionKeyStore>().AddSingleton<RecipeBookCache>().AddSingleton<AppendEvents>();
         services.AddSingleton<SecretHasher>().AddSingleton<SignInStore>().AddSingleton<SessionStore>().AddSingleton<NoticeStore>().AddSingleton<KeyStore>();
         services.AddSingleton<CalcTurns>().AddSingleton<AuditLog>();
@@ -66,22 +84,27 @@ public static class Setup
             services.AddHostedService(provider => provider.GetRequiredService<LiveFeed>());
             services.AddHostedService(provider => provider.GetRequiredService<ChangePublisher>());
             services.AddHostedService<SecondLooks>();
-            services.AddSingleton<Microsoft.Extensions.Options.IConfigureOptions<KeyManagementOptions>>(provider =>
-                new Microsoft.Extensions.Options.ConfigureOptions<KeyManagementOptions>(o => o.XmlRepository = new ProtectionKeys(provider.GetRequiredService<ProtectionKeyStore>())));
+            services.AddSingleton<Microsoft.Extensions.Options.IConfigureOptions<KeyManagementOptions>>(
+                provider => new Microsoft.Extensions.Options.ConfigureOptions<KeyManagementOptions>(o =>
+                    o.XmlRepository = new ProtectionKeys(provider.GetRequiredService<ProtectionKeyStore>())
+                )
+            );
         }
 
-        services.AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme).AddCookie(cookie =>
-        {
-            cookie.Cookie.Name = "rhabdon";
-            cookie.Cookie.SameSite = SameSiteMode.Strict;
-            cookie.Cookie.HttpOnly = true;
-            cookie.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
-            cookie.ExpireTimeSpan = TimeSpan.FromDays(7);
-            cookie.SlidingExpiration = true;
-            cookie.Events.OnValidatePrincipal = SessionEndpoints.ValidateAsync;
-            cookie.Events.OnRedirectToLogin = context => Answer(context.HttpContext, StatusCodes.Status401Unauthorized);
-            cookie.Events.OnRedirectToAccessDenied = context => Answer(context.HttpContext, StatusCodes.Status403Forbidden);
-        });
+        services
+            .AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme)
+            .AddCookie(cookie =>
+            {
+                cookie.Cookie.Name = "rhabdon";
+                cookie.Cookie.SameSite = SameSiteMode.Strict;
+                cookie.Cookie.HttpOnly = true;
+                cookie.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
+                cookie.ExpireTimeSpan = TimeSpan.FromDays(7);
+                cookie.SlidingExpiration = true;
+                cookie.Events.OnValidatePrincipal = SessionEndpoints.ValidateAsync;
+                cookie.Events.OnRedirectToLogin = context => Answer(context.HttpContext, StatusCodes.Status401Unauthorized);
+                cookie.Events.OnRedirectToAccessDenied = context => Answer(context.HttpContext, StatusCodes.Status403Forbidden);
+            });
         services.AddAuthorization();
         services.AddAntiforgery(forgery =>
         {
@@ -116,11 +139,14 @@ public static class Setup
         app.UseHostFiltering();
         app.UseAnswerHeaders();
         // A request that cannot be read is the sender's fault, a database that is away nobody's; neither is logged as an error of ours.
-        app.UseExceptionHandler(new ExceptionHandlerOptions
-        {
-            ExceptionHandler = OnFault,
-            SuppressDiagnosticsCallback = fault => fault.Exception is BadHttpRequestException or TooBusyException or OperationCanceledException || Database.IsAway(fault.Exception),
-        });
+        app.UseExceptionHandler(
+            new ExceptionHandlerOptions
+            {
+                ExceptionHandler = OnFault,
+                SuppressDiagnosticsCallback = fault =>
+                    fault.Exception is BadHttpRequestException or TooBusyException or OperationCanceledException || Database.IsAway(fault.Exception),
+            }
+        );
         app.UseStatusCodePages();
         // Not the session's answer: a secret is never compressed together with words that a stranger may have chosen.
         app.UseWhen(context => !context.Request.Path.StartsWithSegments("/api/v1/session"), most => most.UseResponseCompression());
@@ -154,10 +180,16 @@ public static class Setup
     {
         var path = context.Request.Path;
         var writes = !HttpMethods.IsGet(context.Request.Method) && !HttpMethods.IsHead(context.Request.Method);
-        if (writes && path.StartsWithSegments("/api") && !path.StartsWithSegments("/api/v1/calc")
-            && !await context.RequestServices.GetRequiredService<IAntiforgery>().IsRequestValidAsync(context))
+        if (
+            writes
+            && path.StartsWithSegments("/api")
+            && !path.StartsWithSegments("/api/v1/calc")
+            && !await context.RequestServices.GetRequiredService<IAntiforgery>().IsRequestValidAsync(context)
+        )
         {
-            await Results.Problem(Problems.Say(Phrase.Of("problem.forgery", ("header", ForgeryHeader))), statusCode: 400, title: "Anti-forgery token missing or stale").ExecuteAsync(context);
+            await Results
+                .Problem(Problems.Say(Phrase.Of("problem.forgery", ("header", ForgeryHeader))), statusCode: 400, title: "Anti-forgery token missing or stale")
+                .ExecuteAsync(context);
             return;
         }
 
@@ -174,7 +206,11 @@ public static class Setup
 
         var problem = fault switch
         {
-            BadHttpRequestException bad => Results.Problem(bad.InnerException?.Message ?? bad.Message, statusCode: bad.StatusCode, title: "The request cannot be read"),
+            BadHttpRequestException bad => Results.Problem(
+                bad.InnerException?.Message ?? bad.Message,
+                statusCode: bad.StatusCode,
+                title: "The request cannot be read"
+            ),
             TooBusyException => Limits.TooMuch(),
             OperationCanceledException => Results.StatusCode(StatusCodes.Status499ClientClosedRequest),
             _ when Database.IsFull(fault) => Results.Problem(Problems.Say("problem.disk-full"), statusCode: 503, title: "No room"),
@@ -186,7 +222,13 @@ public static class Setup
 
     private static NpgsqlConnectionStringBuilder Pooled(string connection)
     {
-        var given = new NpgsqlConnectionStringBuilder(connection) { PersistSecurityInfo = true, MaxAutoPrepare = 100, AutoPrepareMinUsages = 2, NoResetOnClose = true };
+        var given = new NpgsqlConnectionStringBuilder(connection)
+        {
+            PersistSecurityInfo = true,
+            MaxAutoPrepare = 100,
+            AutoPrepareMinUsages = 2,
+            NoResetOnClose = true,
+        };
         given.MaxPoolSize = Math.Min(given.MaxPoolSize, LargestPool);
         return given;
     }

@@ -4,7 +4,8 @@ using Rhabdon.Data;
 namespace Rhabdon.Server.Hosting;
 
 /// <summary>Before the first request: tables up to date, starter recipes published, and the demo world if it was asked for.</summary>
-internal sealed class StartUp(Database database, RecipeStore recipes, EventStore events, IServiceProvider services, IConfiguration configuration) : IHostedService
+internal sealed class StartUp(Database database, RecipeStore recipes, EventStore events, IServiceProvider services, IConfiguration configuration)
+    : IHostedService
 {
     public async Task StartAsync(CancellationToken cancellationToken)
     {

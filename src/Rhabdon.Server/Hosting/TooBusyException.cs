@@ -4,17 +4,11 @@ namespace Rhabdon.Server.Hosting;
 public sealed class TooBusyException : Exception
 {
     public TooBusyException()
-        : base("Too much of this is asked for at once.")
-    {
-    }
+        : base("Too much of this is asked for at once.") { }
 
     public TooBusyException(string message)
-        : base(message)
-    {
-    }
+        : base(message) { }
 
     public TooBusyException(string message, Exception innerException)
-        : base(message, innerException)
-    {
-    }
+        : base(message, innerException) { }
 }

@@ -17,14 +17,19 @@ public static class InstrumentEndpoints
     {
         var instruments = app.MapGroup("/api/v1/instruments").Needs(Permission.See);
         instruments.MapGet("/microscope", Look).Produces<MicroscopeView>();
-        instruments.MapGet("/microscope/frame", Frame).Produces(200, contentType: "image/png", additionalContentTypes: ["image/jpeg", "image/bmp"]).ProducesProblem(424);
+        instruments
+            .MapGet("/microscope/frame", Frame)
+            .Produces(200, contentType: "image/png", additionalContentTypes: ["image/jpeg", "image/bmp"])
+            .ProducesProblem(424);
         instruments.MapPost("/microscope/hands/{act}", UseHandsAsync).Produces(204).ProducesProblem(400).ProducesProblem(424);
     }
 
     private static async Task<IResult> Look(Microscope microscope, CancellationToken cancel)
     {
         var answer = await microscope.SaysAsync(cancel);
-        return Results.Ok(answer.Value is { } says ? new MicroscopeView(true, says.IsStandIn, says.Name) : new MicroscopeView(false, false, Problems.Say(Why(answer.Fault))));
+        return Results.Ok(
+            answer.Value is { } says ? new MicroscopeView(true, says.IsStandIn, says.Name) : new MicroscopeView(false, false, Problems.Say(Why(answer.Fault)))
+        );
     }
 
     private static async Task<IResult> Frame(Microscope microscope, HttpContext context, CancellationToken cancel)
@@ -47,11 +52,14 @@ public static class InstrumentEndpoints
     // 424: what was asked hangs on another device. An answer of 5xx would say that the server is at fault.
     private static IResult Problem(InstrumentFault? fault) => Problems.Field(StatusCodes.Status424FailedDependency, "microscope", Why(fault));
 
-    private static Phrase Why(InstrumentFault? fault) => Phrase.Of(fault switch
-    {
-        InstrumentFault.None => "instrument.none",
-        InstrumentFault.Slow => "instrument.slow",
-        InstrumentFault.Garbage => "instrument.garbage",
-        _ => "instrument.silent",
-    });
+    private static Phrase Why(InstrumentFault? fault) =>
+        Phrase.Of(
+            fault switch
+            {
+                InstrumentFault.None => "instrument.none",
+                InstrumentFault.Slow => "instrument.slow",
+                InstrumentFault.Garbage => "instrument.garbage",
+                _ => "instrument.silent",
+            }
+        );
 }

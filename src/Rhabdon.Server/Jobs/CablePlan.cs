@@ -10,35 +10,68 @@ namespace Rhabdon.Server.Jobs;
 internal sealed record CablePlan(IReadOnlyList<TerminationRow> Terminations, IReadOnlyList<BenchEvent> Events)
 {
     /// <param name="ports">Where each end of each strand goes, labeled and without fault.</param>
-    public static CablePlan Of(CableRow cable, bool confirmedOnly, CableRequest request, IReadOnlyList<PortRow> ports, IReadOnlyList<PanelRow> panels, Guid person, DateTimeOffset now)
+    public static CablePlan Of(
+        CableRow cable,
+        bool confirmedOnly,
+        CableRequest request,
+        IReadOnlyList<PortRow> ports,
+        IReadOnlyList<PanelRow> panels,
+        Guid person,
+        DateTimeOffset now
+    )
     {
         var rows = new List<TerminationRow>(request.Strands * 2);
         var events = new List<BenchEvent>(2);
         var planner = Guid.CreateVersion7(now);
         foreach (var (end, wanted) in ((CableEnd, EndRequest)[])[(CableEnd.Near, request.Near), (CableEnd.Far, request.Far)])
         {
-            var those = ports.Where(p => p.End == end).OrderBy(p => p.Strand).Select(port => new TerminationRow
-            {
-                Id = Guid.CreateVersion7(now),
-                CableId = cable.Id,
-                Strand = port.Strand,
-                Phase = "planned",
-                Attempt = 0,
-                Try = 0,
-                NeedsALook = false,
-                End = end == CableEnd.Near ? "near" : "far",
-                PanelId = panels.First(p => p.Closet == port.Closet && p.Name == port.Panel).Id,
-                Port = port.Port,
-                Position = port.Position,
-                Label = port.Label,
-            }).ToList();
+            var those = ports
+                .Where(p => p.End == end)
+                .OrderBy(p => p.Strand)
+                .Select(port => new TerminationRow
+                {
+                    Id = Guid.CreateVersion7(now),
+                    CableId = cable.Id,
+                    Strand = port.Strand,
+                    Phase = "planned",
+                    Attempt = 0,
+                    Try = 0,
+                    NeedsALook = false,
+                    End = end == CableEnd.Near ? "near" : "far",
+                    PanelId = panels.First(p => p.Closet == port.Closet && p.Name == port.Panel).Id,
+                    Port = port.Port,
+                    Position = port.Position,
+                    Label = port.Label,
+                })
+                .ToList();
             rows.AddRange(those);
-            var body = new Planned(end, wanted.Connector, wanted.Polish, request.Grade, request.Build, wanted.Recipe, wanted.Service, wanted.Least, confirmedOnly ? true : null);
+            var body = new Planned(
+                end,
+                wanted.Connector,
+                wanted.Polish,
+                request.Grade,
+                request.Build,
+                wanted.Recipe,
+                wanted.Service,
+                wanted.Least,
+                confirmedOnly ? true : null
+            );
             foreach (var some in those.Chunk(BenchEvent.MaxStrands))
             {
-                events.Add(new BenchEvent(
-                    Guid.CreateVersion7(now), BenchEvent.CurrentFormat, planner, events.Count + 1, new HybridTime(now.ToUnixTimeMilliseconds(), 0), now, person,
-                    Rulebook.Version, [.. some.Select(t => new StrandKnown(t.Id, 0))], body));
+                events.Add(
+                    new BenchEvent(
+                        Guid.CreateVersion7(now),
+                        BenchEvent.CurrentFormat,
+                        planner,
+                        events.Count + 1,
+                        new HybridTime(now.ToUnixTimeMilliseconds(), 0),
+                        now,
+                        person,
+                        Rulebook.Version,
+                        [.. some.Select(t => new StrandKnown(t.Id, 0))],
+                        body
+                    )
+                );
             }
         }
 

@@ -35,7 +35,11 @@ internal sealed class CablePorts
             return [.. listed.Select(plan.Labeled)];
         }
 
-        List<PortRow> rows = [.. InOrder(CableEnd.Near, request.Near, request.Strands, 0), .. InOrder(CableEnd.Far, request.Far, request.Strands, request.Strands)];
+        List<PortRow> rows =
+        [
+            .. InOrder(CableEnd.Near, request.Near, request.Strands, 0),
+            .. InOrder(CableEnd.Far, request.Far, request.Strands, request.Strands),
+        ];
         foreach (var end in plan.Faults(rows).GroupBy(f => f.Line < request.Strands ? "near" : "far"))
         {
             faults.Add(($"{end.Key}.firstPort", end.First().Says));

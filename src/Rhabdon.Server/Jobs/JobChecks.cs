@@ -104,9 +104,24 @@ internal static class JobChecks
             return;
         }
 
-        foreach (var (field, says) in CompatibilityCheck.Faults(recipe, new Combination(end.Connector, end.Polish, request.Build, request.Grade, request.Ports is null ? end.PerPort : null, request.Strands)))
+        foreach (
+            var (field, says) in CompatibilityCheck.Faults(
+                recipe,
+                new Combination(end.Connector, end.Polish, request.Build, request.Grade, request.Ports is null ? end.PerPort : null, request.Strands)
+            )
+        )
         {
-            faults.Add((field switch { "connector" or "polish" => $"{name}.{field}", "positions" => $"{name}.perPort", _ => field }, says));
+            faults.Add(
+                (
+                    field switch
+                    {
+                        "connector" or "polish" => $"{name}.{field}",
+                        "positions" => $"{name}.perPort",
+                        _ => field,
+                    },
+                    says
+                )
+            );
         }
     }
 

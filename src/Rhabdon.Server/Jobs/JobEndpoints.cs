@@ -15,16 +15,43 @@ namespace Rhabdon.Server.Jobs;
 
 public sealed record PanelRequest(string Closet, string Name, int Ports);
 
-public sealed record JobRequest(string Name, string Customer, string Site, string TimeZone, string LabelPattern, IReadOnlyList<PanelRequest> Panels, IReadOnlyList<Guid> Crews, Rates? Rates = null,
-    bool ConfirmedOnly = false);
+public sealed record JobRequest(
+    string Name,
+    string Customer,
+    string Site,
+    string TimeZone,
+    string LabelPattern,
+    IReadOnlyList<PanelRequest> Panels,
+    IReadOnlyList<Guid> Crews,
+    Rates? Rates = null,
+    bool ConfirmedOnly = false
+);
 
 /// <param name="Panel">Null when a list says where each strand goes.</param>
 /// <param name="FirstPort">Port of strand 1; the others follow.</param>
 /// <param name="PerPort">Positions of a port that are filled: 1, or 2 for duplex, 12 for MPO.</param>
-public sealed record EndRequest(Guid? Panel, int FirstPort, ConnectorType Connector, Polish Polish, string Recipe, Length Service, Length Least, int PerPort = 1);
+public sealed record EndRequest(
+    Guid? Panel,
+    int FirstPort,
+    ConnectorType Connector,
+    Polish Polish,
+    string Recipe,
+    Length Service,
+    Length Least,
+    int PerPort = 1
+);
 
 /// <param name="Ports">A port list (docs/formats.md) in place of each end's panel and first port; null to fill ports in order.</param>
-public sealed record CableRequest(string Name, CableBuild Build, FiberGrade Grade, int Strands, Length Length, EndRequest Near, EndRequest Far, string? Ports = null);
+public sealed record CableRequest(
+    string Name,
+    CableBuild Build,
+    FiberGrade Grade,
+    int Strands,
+    Length Length,
+    EndRequest Near,
+    EndRequest Far,
+    string? Ports = null
+);
 
 public sealed record PortListRequest(string Cable, int Strands, string List);
 
@@ -71,7 +98,9 @@ public static class JobEndpoints
 
         var (cables, tallies) = (await store.CablesAsync([id]), (await store.TalliesAsync([id])).ToLookup(t => t.CableId));
         var crews = (await store.ByCrewAsync(id)).GroupBy(t => t.Crew).Select(g => new CrewTally(g.Key, g.ToDictionary(t => t.Bucket, t => t.Ends)));
-        return Results.Ok(new JobView(job, await store.PanelsAsync(id), [.. cables.Select(c => ViewOf(c, tallies[c.Id]))], [.. crews], await store.OverruledAsync(id)));
+        return Results.Ok(
+            new JobView(job, await store.PanelsAsync(id), [.. cables.Select(c => ViewOf(c, tallies[c.Id]))], [.. crews], await store.OverruledAsync(id))
+        );
     }
 
     private static async Task<IResult> All(JobStore store, HttpContext context, string find = "", int skip = 0)
@@ -98,13 +127,36 @@ public static class JobEndpoints
             return Problems.Fields(400, faults);
         }
 
-        var job = new JobRow(Guid.CreateVersion7(), request.Name.Trim(), request.Customer.Trim(), request.Site.Trim(), request.TimeZone, request.LabelPattern,
-            request.Rates?.Currency, request.Rates?.PerHour, request.Rates?.PerConnector, request.ConfirmedOnly);
-        await store.AddJobAsync(job, request.Panels.Select(p => new PanelRow(Guid.CreateVersion7(), p.Closet.Trim(), p.Name.Trim(), p.Ports)), request.Crews.Distinct());
+        var job = new JobRow(
+            Guid.CreateVersion7(),
+            request.Name.Trim(),
+            request.Customer.Trim(),
+            request.Site.Trim(),
+            request.TimeZone,
+            request.LabelPattern,
+            request.Rates?.Currency,
+            request.Rates?.PerHour,
+            request.Rates?.PerConnector,
+            request.ConfirmedOnly
+        );
+        await store.AddJobAsync(
+            job,
+            request.Panels.Select(p => new PanelRow(Guid.CreateVersion7(), p.Closet.Trim(), p.Name.Trim(), p.Ports)),
+            request.Crews.Distinct()
+        );
         return Results.Ok(job);
     }
 
-    private static async Task<IResult> AddCable(Guid id, CableRequest request, JobStore store, EventStore events, RecipeBookCache shelf, RecipeStore recipes, HttpContext context, TimeProvider time)
+    private static async Task<IResult> AddCable(
+        Guid id,
+        CableRequest request,
+        JobStore store,
+        EventStore events,
+        RecipeBookCache shelf,
+        RecipeStore recipes,
+        HttpContext context,
+        TimeProvider time
+    )
     {
         var access = context.AccessOf();
         if (await store.JobAsync(access, id) is not { } job)
@@ -121,7 +173,15 @@ public static class JobEndpoints
             return Problems.Fields(400, faults);
         }
 
-        var cable = new CableRow(Guid.CreateVersion7(), id, request.Name.Trim(), request.Build.ToString(), request.Grade.ToString(), request.Strands, request.Length.Nanometers);
+        var cable = new CableRow(
+            Guid.CreateVersion7(),
+            id,
+            request.Name.Trim(),
+            request.Build.ToString(),
+            request.Grade.ToString(),
+            request.Strands,
+            request.Length.Nanometers
+        );
         var plan = CablePlan.Of(cable, job.ConfirmedOnly, request, rows, panels, access.Person, time.GetUtcNow());
         try
         {
@@ -153,6 +213,6 @@ public static class JobEndpoints
             : Results.Ok(CablePorts.Of(job, request.Cable, request.Strands, await store.PanelsAsync(id), await store.TakenAsync(id)).Preview(request.List));
     }
 
-    private static CableView ViewOf(CableRow cable, IEnumerable<TallyRow> tallies) => new(
-        cable.Id, cable.Name, cable.Build, cable.Grade, cable.Strands, new Length(cable.LengthNm), tallies.ToDictionary(t => t.Bucket, t => t.Ends));
+    private static CableView ViewOf(CableRow cable, IEnumerable<TallyRow> tallies) =>
+        new(cable.Id, cable.Name, cable.Build, cable.Grade, cable.Strands, new Length(cable.LengthNm), tallies.ToDictionary(t => t.Bucket, t => t.Ends));
 }

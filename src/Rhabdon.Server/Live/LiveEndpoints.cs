@@ -13,15 +13,24 @@ public static class LiveEndpoints
 {
     private static readonly TimeSpan Still = TimeSpan.FromSeconds(20);
 
-    public static void MapLive(this WebApplication app) => app.MapGet("/api/v1/live", (HttpContext context, LiveFeed feed, JobStore jobs, SessionStore sessions, IHostApplicationLifetime life) =>
-    {
-        var over = CancellationTokenSource.CreateLinkedTokenSource(context.RequestAborted, life.ApplicationStopping);
-        context.Response.RegisterForDispose(over);
-        return TypedResults.ServerSentEvents(NewsFor(context, feed, jobs, sessions, over.Token));
-    }).Needs(Permission.See).RequireRateLimiting(Limits.Live);
+    public static void MapLive(this WebApplication app) =>
+        app.MapGet("/api/v1/live", (HttpContext context, LiveFeed feed, JobStore jobs, SessionStore sessions, IHostApplicationLifetime life) =>
+            {
+                var over = CancellationTokenSource.CreateLinkedTokenSource(context.RequestAborted, life.ApplicationStopping);
+                context.Response.RegisterForDispose(over);
+                return TypedResults.ServerSentEvents(NewsFor(context, feed, jobs, sessions, over.Token));
+            })
+            .Needs(Permission.See)
+            .RequireRateLimiting(Limits.Live);
 
     // A line now and then keeps proxies from closing a quiet stream, and lets the page notice a dead one. The news ends with the session, at once.
-    private static async IAsyncEnumerable<SseItem<LiveNews?>> NewsFor(HttpContext context, LiveFeed feed, JobStore jobs, SessionStore sessions, [EnumeratorCancellation] CancellationToken cancel)
+    private static async IAsyncEnumerable<SseItem<LiveNews?>> NewsFor(
+        HttpContext context,
+        LiveFeed feed,
+        JobStore jobs,
+        SessionStore sessions,
+        [EnumeratorCancellation] CancellationToken cancel
+    )
     {
         yield return new SseItem<LiveNews?>(null, "all");
         using var listener = feed.Listen(context.SessionOf()!.Value);

@@ -82,9 +82,7 @@ public sealed class LiveFeed(Database database, RecipeBookCache shelf, ILogger<L
         {
             if (!channel.Writer.TryWrite(news))
             {
-                while (channel.Reader.TryRead(out _))
-                {
-                }
+                while (channel.Reader.TryRead(out _)) { }
 
                 channel.Writer.TryWrite(null);
             }
@@ -98,7 +96,8 @@ public sealed class LiveFeed(Database database, RecipeBookCache shelf, ILogger<L
 
         internal Guid Session { get; } = session;
 
-        internal Channel<LiveNews?> Waiting { get; } = Channel.CreateBounded<LiveNews?>(new BoundedChannelOptions(MostWaiting) { FullMode = BoundedChannelFullMode.Wait });
+        internal Channel<LiveNews?> Waiting { get; } =
+            Channel.CreateBounded<LiveNews?>(new BoundedChannelOptions(MostWaiting) { FullMode = BoundedChannelFullMode.Wait });
 
         public ChannelReader<LiveNews?> News => Waiting.Reader;
 

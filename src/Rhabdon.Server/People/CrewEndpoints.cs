@@ -50,10 +50,24 @@ public static class CrewEndpoints
     private static async Task<IResult> Show(CrewStore crews, HttpContext context)
     {
         var access = context.AccessOf();
-        return Results.Ok(new CrewView(await crews.CrewsAsync(access), await crews.PeopleAsync(access), await crews.MembershipsAsync(access), [.. Enum.GetValues<Role>().Where(r => MayGive(access, r.ToString().ToLowerInvariant()))]));
+        return Results.Ok(
+            new CrewView(
+                await crews.CrewsAsync(access),
+                await crews.PeopleAsync(access),
+                await crews.MembershipsAsync(access),
+                [.. Enum.GetValues<Role>().Where(r => MayGive(access, r.ToString().ToLowerInvariant()))]
+            )
+        );
     }
 
-    private static async Task<IResult> AddPerson(PersonRequest request, PeopleStore people, CrewStore crews, SecretHasher hasher, HttpContext context, AuditLog audit)
+    private static async Task<IResult> AddPerson(
+        PersonRequest request,
+        PeopleStore people,
+        CrewStore crews,
+        SecretHasher hasher,
+        HttpContext context,
+        AuditLog audit
+    )
     {
         var access = context.AccessOf();
         var faults = PersonChecks.Of(request.Name, request.SignIn);
@@ -81,8 +95,12 @@ public static class CrewEndpoints
 
         var person = new Person
         {
-            Id = Guid.CreateVersion7(), Name = request.Name.Trim(), SignIn = request.SignIn, Role = request.Role,
-            PasswordHash = await hasher.HashAsync(request.Password, context.RequestAborted), PinHash = await hasher.HashAsync(request.Pin, context.RequestAborted),
+            Id = Guid.CreateVersion7(),
+            Name = request.Name.Trim(),
+            SignIn = request.SignIn,
+            Role = request.Role,
+            PasswordHash = await hasher.HashAsync(request.Password, context.RequestAborted),
+            PinHash = await hasher.HashAsync(request.Pin, context.RequestAborted),
         };
         try
         {
@@ -103,7 +121,14 @@ public static class CrewEndpoints
     }
 
     private static async Task<IResult> ChangePerson(
-        Guid id, PersonChange request, PeopleStore people, SessionStore sessions, KeyStore keys, HttpContext context, AuditLog audit)
+        Guid id,
+        PersonChange request,
+        PeopleStore people,
+        SessionStore sessions,
+        KeyStore keys,
+        HttpContext context,
+        AuditLog audit
+    )
     {
         var access = context.AccessOf();
         if (await people.FindAsync(id) is not { } person)
@@ -142,8 +167,19 @@ public static class CrewEndpoints
     }
 
     private static async Task<IResult> SetSecrets(
-        Guid id, SecretRequest request, PeopleStore people, CrewStore crews, SignInStore signIns, SessionStore sessions, KeyStore keys, NoticeStore notices, SecretHasher hasher, HttpContext context,
-        TimeProvider time, AuditLog audit)
+        Guid id,
+        SecretRequest request,
+        PeopleStore people,
+        CrewStore crews,
+        SignInStore signIns,
+        SessionStore sessions,
+        KeyStore keys,
+        NoticeStore notices,
+        SecretHasher hasher,
+        HttpContext context,
+        TimeProvider time,
+        AuditLog audit
+    )
     {
         var access = context.AccessOf();
         var isOwn = id == access.Person;
@@ -176,7 +212,11 @@ public static class CrewEndpoints
             return refused;
         }
 
-        await people.SetSecretsAsync(id, await hasher.HashAsync(request.Password, context.RequestAborted), await hasher.HashAsync(request.Pin, context.RequestAborted));
+        await people.SetSecretsAsync(
+            id,
+            await hasher.HashAsync(request.Password, context.RequestAborted),
+            await hasher.HashAsync(request.Pin, context.RequestAborted)
+        );
         await sessions.EndAllOfAsync(id, isOwn ? context.SessionOf() : null);
         await keys.EndAllOfAsync(id);
         if (!isOwn)
@@ -189,12 +229,23 @@ public static class CrewEndpoints
     }
 
     // Whoever finds a tablet unlocked does not come to own the account: one's own secret is set anew with the old one.
-    private static async Task<IResult?> Unproved(Person person, string current, SignInStore signIns, SecretHasher hasher, TimeProvider time, CancellationToken cancel)
+    private static async Task<IResult?> Unproved(
+        Person person,
+        string current,
+        SignInStore signIns,
+        SecretHasher hasher,
+        TimeProvider time,
+        CancellationToken cancel
+    )
     {
         var limits = new SignInLimits(person.SignIn, person.Id, "own");
         if (await limits.CountAsync(signIns, time.GetUtcNow()) is { } wait)
         {
-            return Problems.Field(429, "current", Phrase.Of("problem.locked", ("wait", Math.Ceiling(wait.TotalSeconds).ToString(CultureInfo.InvariantCulture))));
+            return Problems.Field(
+                429,
+                "current",
+                Phrase.Of("problem.locked", ("wait", Math.Ceiling(wait.TotalSeconds).ToString(CultureInfo.InvariantCulture)))
+            );
         }
 
         if (!await hasher.FitsAsync(PersonChecks.IsPin(current) ? person.PinHash : person.PasswordHash, current, cancel))

@@ -21,7 +21,18 @@ internal static class Devices
     {
         var (id, token) = (Guid.CreateVersion7(), Base64Url.EncodeToString(RandomNumberGenerator.GetBytes(32)));
         await store.AddDeviceAsync(id, HashOf(token));
-        context.Response.Cookies.Append(Cookie, token, new CookieOptions { HttpOnly = true, SameSite = SameSiteMode.Strict, Secure = context.Request.IsHttps, MaxAge = Kept, IsEssential = true });
+        context.Response.Cookies.Append(
+            Cookie,
+            token,
+            new CookieOptions
+            {
+                HttpOnly = true,
+                SameSite = SameSiteMode.Strict,
+                Secure = context.Request.IsHttps,
+                MaxAge = Kept,
+                IsEssential = true,
+            }
+        );
         return id;
     }
 

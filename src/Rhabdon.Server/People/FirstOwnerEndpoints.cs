@@ -15,7 +15,8 @@ public static class FirstOwnerEndpoints
 {
     private static readonly TimeSpan Good = TimeSpan.FromHours(24);
 
-    public static void MapFirstOwner(this WebApplication app) => app.MapPost("/api/v1/first-owner", Make).Produces<SessionView>().RequireRateLimiting(Limits.SignIn);
+    public static void MapFirstOwner(this WebApplication app) =>
+        app.MapPost("/api/v1/first-owner", Make).Produces<SessionView>().RequireRateLimiting(Limits.SignIn);
 
     /// <summary>A new one-time token in place of an earlier one, or null when there are people already.</summary>
     public static async Task<string?> PromiseAsync(PeopleStore people, TimeProvider time)
@@ -25,7 +26,15 @@ public static class FirstOwnerEndpoints
     }
 
     private static async Task<IResult> Make(
-        FirstOwnerRequest request, PeopleStore people, SignInStore signIns, SecretHasher hasher, IAntiforgery forgery, TimeProvider time, HttpContext context, AuditLog audit)
+        FirstOwnerRequest request,
+        PeopleStore people,
+        SignInStore signIns,
+        SecretHasher hasher,
+        IAntiforgery forgery,
+        TimeProvider time,
+        HttpContext context,
+        AuditLog audit
+    )
     {
         var (token, now) = (HashOf(request.Token), time.GetUtcNow());
         if (!await people.IsPromisedAsync(token, now))
@@ -43,8 +52,12 @@ public static class FirstOwnerEndpoints
 
         var owner = new Person
         {
-            Id = Guid.CreateVersion7(), Name = request.Name.Trim(), SignIn = request.SignIn, Role = "owner",
-            PasswordHash = await hasher.HashAsync(request.Password, context.RequestAborted), PinHash = await hasher.HashAsync(request.Pin, context.RequestAborted),
+            Id = Guid.CreateVersion7(),
+            Name = request.Name.Trim(),
+            SignIn = request.SignIn,
+            Role = "owner",
+            PasswordHash = await hasher.HashAsync(request.Password, context.RequestAborted),
+            PinHash = await hasher.HashAsync(request.Pin, context.RequestAborted),
         };
         if (!await people.RedeemFirstOwnerAsync(owner, token, now))
         {

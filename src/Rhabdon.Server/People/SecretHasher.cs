@@ -17,18 +17,26 @@ public sealed class SecretHasher : IDisposable
 
     private readonly PasswordHasher<Person> hasher = new();
     private readonly string nobodys;
-    private readonly ConcurrencyLimiter turns = new(new ConcurrencyLimiterOptions { PermitLimit = Math.Max(1, Environment.ProcessorCount / 2), QueueLimit = MostWaiting, QueueProcessingOrder = QueueProcessingOrder.OldestFirst });
+    private readonly ConcurrencyLimiter turns = new(
+        new ConcurrencyLimiterOptions
+        {
+            PermitLimit = Math.Max(1, Environment.ProcessorCount / 2),
+            QueueLimit = MostWaiting,
+            QueueProcessingOrder = QueueProcessingOrder.OldestFirst,
+        }
+    );
 
     public SecretHasher() => nobodys = hasher.HashPassword(Nobody, Guid.NewGuid().ToString());
 
     /// <summary>The hash of a new secret; null for none.</summary>
     /// <exception cref="TooBusyException">Too many wait already.</exception>
-    public async Task<string?> HashAsync(string? secret, CancellationToken cancel) => secret is null ? null : await InTurnAsync(() => hasher.HashPassword(Nobody, secret), cancel);
+    public async Task<string?> HashAsync(string? secret, CancellationToken cancel) =>
+        secret is null ? null : await InTurnAsync(() => hasher.HashPassword(Nobody, secret), cancel);
 
     /// <summary>True when the secret is the one that was hashed. Without a hash to compare with it takes as long and is false.</summary>
     /// <exception cref="TooBusyException">Too many wait already.</exception>
-    public Task<bool> FitsAsync(string? hash, string secret, CancellationToken cancel) => InTurnAsync(
-        () => hasher.VerifyHashedPassword(Nobody, hash ?? nobodys, secret) != PasswordVerificationResult.Failed && hash is not null, cancel);
+    public Task<bool> FitsAsync(string? hash, string secret, CancellationToken cancel) =>
+        InTurnAsync(() => hasher.VerifyHashedPassword(Nobody, hash ?? nobodys, secret) != PasswordVerificationResult.Failed && hash is not null, cancel);
 
     public void Dispose() => turns.Dispose();
 

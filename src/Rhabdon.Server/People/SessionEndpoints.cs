@@ -45,22 +45,33 @@ public static class SessionEndpoints
         own.MapPost("/enrolled", Enroll).Needs(Permission.Lead).Produces(204);
         own.MapGet("/notices", Notices).Produces<List<NoticeView>>();
         own.MapDelete("/notices/{id:guid}", async (Guid id, NoticeStore notices, HttpContext context) =>
-        {
-            await notices.ReadAsync(context.AccessOf().Person, id);
-            return Results.NoContent();
-        }).Produces(204);
+            {
+                await notices.ReadAsync(context.AccessOf().Person, id);
+                return Results.NoContent();
+            })
+            .Produces(204);
     }
 
-    public static Access AccessOf(this HttpContext context) => new(
-        Guid.Parse(context.User.FindFirstValue(ClaimTypes.NameIdentifier)!),
-        context.User.FindFirstValue(ClaimTypes.Role)!,
-        context.RequestServices.GetRequiredService<TimeProvider>().GetUtcNow().UtcDateTime);
+    public static Access AccessOf(this HttpContext context) =>
+        new(
+            Guid.Parse(context.User.FindFirstValue(ClaimTypes.NameIdentifier)!),
+            context.User.FindFirstValue(ClaimTypes.Role)!,
+            context.RequestServices.GetRequiredService<TimeProvider>().GetUtcNow().UtcDateTime
+        );
 
     /// <summary>The id of the session that asks; null without one.</summary>
     public static Guid? SessionOf(this HttpContext context) => Guid.TryParse(context.User.FindFirstValue(SessionClaim), out var id) ? id : null;
 
     private static async Task<IResult> SignIn(
-        SignInRequest request, HttpContext context, PeopleStore people, SignInStore signIns, SecretHasher hasher, IAntiforgery forgery, TimeProvider time, AuditLog audit)
+        SignInRequest request,
+        HttpContext context,
+        PeopleStore people,
+        SignInStore signIns,
+        SecretHasher hasher,
+        IAntiforgery forgery,
+        TimeProvider time,
+        AuditLog audit
+    )
     {
         var name = request.SignIn.Trim();
         if (name.Length is 0 or > 100 || request.Secret.Length is 0 or > 200)
@@ -74,12 +85,16 @@ public static class SessionEndpoints
         if (await limits.CountAsync(signIns, time.GetUtcNow()) is { } wait)
         {
             audit.SignInRefused(name, context.Connection.RemoteIpAddress);
-            return Results.Problem(Problems.Say(Phrase.Of("problem.locked", ("wait", Math.Ceiling(wait.TotalSeconds).ToString(CultureInfo.InvariantCulture)))), statusCode: 429);
+            return Results.Problem(
+                Problems.Say(Phrase.Of("problem.locked", ("wait", Math.Ceiling(wait.TotalSeconds).ToString(CultureInfo.InvariantCulture)))),
+                statusCode: 429
+            );
         }
 
         // One comparison, whoever it is and whatever is wrong: a failure takes as long as any other.
         var isPin = PersonChecks.IsPin(request.Secret);
-        var hash = person is not { IsActive: true } ? null
+        var hash =
+            person is not { IsActive: true } ? null
             : !isPin ? person.PasswordHash
             : isKnown && PersonChecks.IsLongEnough(request.Secret, person.Role) ? person.PinHash
             : null;
@@ -151,8 +166,14 @@ public static class SessionEndpoints
         return Results.NoContent();
     }
 
-    private static async Task<IResult> Notices(NoticeStore notices, HttpContext context) => Results.Ok(
-        (await notices.UnreadAsync(context.AccessOf().Person)).Select(n => new NoticeView(n.Id, Problems.Say(Phrase.Of(n.Phrase, ("by", n.By ?? "-"))), n.At)));
+    private static async Task<IResult> Notices(NoticeStore notices, HttpContext context) =>
+        Results.Ok(
+            (await notices.UnreadAsync(context.AccessOf().Person)).Select(n => new NoticeView(
+                n.Id,
+                Problems.Say(Phrase.Of(n.Phrase, ("by", n.By ?? "-"))),
+                n.At
+            ))
+        );
 
     /// <summary>A request is a person's only while their session goes on, and in the role they have now.</summary>
     public static async Task ValidateAsync(CookieValidatePrincipalContext cookie)
@@ -182,12 +203,19 @@ public static class SessionEndpoints
         await context.SignInAsync(context.User, new AuthenticationProperties { IsPersistent = true });
     }
 
-    private static ClaimsPrincipal PrincipalOf(LiveSession session) => new(new ClaimsIdentity(
-        [
-            new Claim(ClaimTypes.NameIdentifier, session.Person.ToString()), new Claim(ClaimTypes.Name, session.Name), new Claim(ClaimTypes.Role, session.Role),
-            new Claim(SessionClaim, session.Id.ToString()), new Claim(DeviceClaim, session.Device.ToString()),
-        ],
-        CookieAuthenticationDefaults.AuthenticationScheme));
+    private static ClaimsPrincipal PrincipalOf(LiveSession session) =>
+        new(
+            new ClaimsIdentity(
+                [
+                    new Claim(ClaimTypes.NameIdentifier, session.Person.ToString()),
+                    new Claim(ClaimTypes.Name, session.Name),
+                    new Claim(ClaimTypes.Role, session.Role),
+                    new Claim(SessionClaim, session.Id.ToString()),
+                    new Claim(DeviceClaim, session.Device.ToString()),
+                ],
+                CookieAuthenticationDefaults.AuthenticationScheme
+            )
+        );
 
     public static SessionView View(HttpContext context, IAntiforgery forgery)
     {

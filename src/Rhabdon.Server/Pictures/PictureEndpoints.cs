@@ -19,8 +19,17 @@ public static class PictureEndpoints
     public static void MapPictures(this WebApplication app)
     {
         var strand = app.MapGroup("/api/v1/terminations/{id:guid}").Needs(Permission.See);
-        strand.MapGet("/pictures/{hash}", Show).Produces(200, contentType: "image/png", additionalContentTypes: ["image/jpeg", "image/bmp"]).ProducesProblem(404);
-        strand.MapPut("/pictures/{hash}", (Delegate)KeepAsync).Needs(Permission.Work).Accepts<byte[]>("application/octet-stream", "*/*").Produces(204).ProducesProblem(400).ProducesProblem(413);
+        strand
+            .MapGet("/pictures/{hash}", Show)
+            .Produces(200, contentType: "image/png", additionalContentTypes: ["image/jpeg", "image/bmp"])
+            .ProducesProblem(404);
+        strand
+            .MapPut("/pictures/{hash}", (Delegate)KeepAsync)
+            .Needs(Permission.Work)
+            .Accepts<byte[]>("application/octet-stream", "*/*")
+            .Produces(204)
+            .ProducesProblem(400)
+            .ProducesProblem(413);
     }
 
     private static async Task<IResult> Show(Guid id, string hash, PictureStore pictures, HttpContext context)

@@ -7,12 +7,18 @@ namespace Rhabdon.Server.Pictures;
 /// <summary>Why a picture is not taken, and what would do.</summary>
 internal static class PictureProblems
 {
-    public static IResult TooLarge() => Problems.Field(413, "picture", Phrase.Of("problem.picture-size", ("bytes", $"{PictureReader.MostBytes / 1024 / 1024}"), ("pixels", $"{PictureReader.MostPixels / 1_000_000}")));
+    public static IResult TooLarge() =>
+        Problems.Field(
+            413,
+            "picture",
+            Phrase.Of("problem.picture-size", ("bytes", $"{PictureReader.MostBytes / 1024 / 1024}"), ("pixels", $"{PictureReader.MostPixels / 1_000_000}"))
+        );
 
-    public static IResult Of(PictureFault fault) => fault switch
-    {
-        PictureFault.TooLarge => TooLarge(),
-        PictureFault.Broken => Problems.Field(400, "picture", Phrase.Of("problem.picture-broken")),
-        _ => Problems.Field(400, "picture", Phrase.Of("problem.picture")),
-    };
+    public static IResult Of(PictureFault fault) =>
+        fault switch
+        {
+            PictureFault.TooLarge => TooLarge(),
+            PictureFault.Broken => Problems.Field(400, "picture", Phrase.Of("problem.picture-broken")),
+            _ => Problems.Field(400, "picture", Phrase.Of("problem.picture")),
+        };
 }

@@ -12,7 +12,15 @@ namespace Rhabdon.Server.Pictures;
 /// <summary>A profile of limits, and who compared it with what; nobody, while it stands as it came.</summary>
 /// <param name="IsOwn">True for a buyer's own.</param>
 /// <param name="Cores">Of the fibers that it is for; more than one where whoever looks at a picture says which it is.</param>
-public sealed record ProfileView(string Id, int Version, string Title, bool IsOwn, IReadOnlyList<FiberCore> Cores, FaceProfile Limits, ProfileConfirmation? Confirmation);
+public sealed record ProfileView(
+    string Id,
+    int Version,
+    string Title,
+    bool IsOwn,
+    IReadOnlyList<FiberCore> Cores,
+    FaceProfile Limits,
+    ProfileConfirmation? Confirmation
+);
 
 /// <param name="Edition">What the limits were compared with, 1 to 100 characters.</param>
 public sealed record ProfileConfirmationRequest(int Version, string Edition);
@@ -26,8 +34,21 @@ public static class ProfileEndpoints
     {
         var profiles = app.MapGroup("/api/v1").Needs(Permission.See);
         profiles.MapGet("/profiles", All).Produces<List<ProfileView>>();
-        profiles.MapPost("/profiles", Publish).Needs(Permission.Plan).Accepts<FaceProfile>("application/json").Produces<ProfileView>().ProducesProblem(400).ProducesProblem(403).ProducesProblem(409);
-        profiles.MapPost("/profiles/{id}/confirmation", Confirm).Needs(Permission.Plan).Produces(204).ProducesProblem(400).ProducesProblem(403).ProducesProblem(404);
+        profiles
+            .MapPost("/profiles", Publish)
+            .Needs(Permission.Plan)
+            .Accepts<FaceProfile>("application/json")
+            .Produces<ProfileView>()
+            .ProducesProblem(400)
+            .ProducesProblem(403)
+            .ProducesProblem(409);
+        profiles
+            .MapPost("/profiles/{id}/confirmation", Confirm)
+            .Needs(Permission.Plan)
+            .Produces(204)
+            .ProducesProblem(400)
+            .ProducesProblem(403)
+            .ProducesProblem(404);
     }
 
     private static async Task<IResult> All(ProfileStore store, RecipeBookCache shelf)

@@ -60,13 +60,18 @@ public sealed class SecondLooks(SecondLookStore store, EventStore events, Recipe
         return (NameOf(own), own.Sign);
     }
 
-    private static string NameOf(FaceSeen seen) => System.Text.Json.JsonSerializer.SerializeToElement(seen, Core.CoreJson.Default.FaceSeen).GetProperty("grade").GetProperty("verdict").GetString()!;
+    private static string NameOf(FaceSeen seen) =>
+        System.Text.Json.JsonSerializer.SerializeToElement(seen, Core.CoreJson.Default.FaceSeen).GetProperty("grade").GetProperty("verdict").GetString()!;
 
     private async Task<(string? Verdict, string? Sign)> GradeAsync(OpenLook look)
     {
         var book = await shelf.BookAsync();
         var stream = (await events.StreamsAsync([look.Termination], book))[look.Termination];
-        return book.Profile(look.Profile, look.Version) is { } profile && stream.State.Plan?.Grade.Core() is { } core && await store.PictureAsync(look.Hash) is { } file && PictureReader.Read(file).Image is { } image
+        return
+            book.Profile(look.Profile, look.Version) is { } profile
+            && stream.State.Plan?.Grade.Core() is { } core
+            && await store.PictureAsync(look.Hash) is { } file
+            && PictureReader.Read(file).Image is { } image
             ? await Task.Run(() => Grade(image, profile, core, look))
             : (null, null);
     }

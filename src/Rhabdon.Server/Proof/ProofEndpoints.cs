@@ -19,8 +19,19 @@ public sealed record CableStrands(Guid Cable, Guid Job, string Name, string Grad
 /// <param name="Aside">What was sent about this strand and could not be verified: it does not count.</param>
 /// <param name="People">The names of those who appear in it.</param>
 public sealed record StoryView(
-    Guid Termination, Guid Cable, string TimeZone, string Label, int Strand, StrandColor Color, string End, TerminationState State, IReadOnlyList<StoryLine> Lines, IReadOnlyList<AsideLine> Aside,
-    IReadOnlyList<LookLine> Looks,     IReadOnlyDictionary<Guid, string> People);
+    Guid Termination,
+    Guid Cable,
+    string TimeZone,
+    string Label,
+    int Strand,
+    StrandColor Color,
+    string End,
+    TerminationState State,
+    IReadOnlyList<StoryLine> Lines,
+    IReadOnlyList<AsideLine> Aside,
+    IReadOnlyList<LookLine> Looks,
+    IReadOnlyDictionary<Guid, string> People
+);
 
 /// <summary>What the server made of a picture itself, beside what the tablet had made of it.</summary>
 public sealed record LookLine(Guid Event, bool Agrees, string Says);
@@ -31,7 +42,16 @@ public sealed record AsideLine(Guid Event, Guid Actor, Guid SentBy, DateTimeOffs
 
 /// <summary>A strand that needs a look: what both tablets knew, and each one's story since.</summary>
 /// <param name="GlassWasCut">True when one of the stories cut glass: the lead must say whether it was truly cut.</param>
-public sealed record StoriesView(Guid Termination, string TimeZone, string Label, IReadOnlyList<StoryLine> Common, IReadOnlyList<StoryLine> First, IReadOnlyList<StoryLine> Second, bool GlassWasCut, IReadOnlyDictionary<Guid, string> People);
+public sealed record StoriesView(
+    Guid Termination,
+    string TimeZone,
+    string Label,
+    IReadOnlyList<StoryLine> Common,
+    IReadOnlyList<StoryLine> First,
+    IReadOnlyList<StoryLine> Second,
+    bool GlassWasCut,
+    IReadOnlyDictionary<Guid, string> People
+);
 
 /// <summary>The proof: the strand ladder, a strand's story, and the two stories of one that needs a look.</summary>
 public static class ProofEndpoints
@@ -57,7 +77,17 @@ public static class ProofEndpoints
         return Results.Ok(new CableStrands(cable.Id, cable.JobId, cable.Name, cable.Grade, new Length(cable.LengthNm), [.. ladder]));
     }
 
-    private static async Task<IResult> Story(Guid id, JobStore jobs, EventStore events, QuarantineStore quarantine, SecondLookStore seconds, PeopleStore people, RecipeBookCache shelf, HttpContext context, string unit = "mm")
+    private static async Task<IResult> Story(
+        Guid id,
+        JobStore jobs,
+        EventStore events,
+        QuarantineStore quarantine,
+        SecondLookStore seconds,
+        PeopleStore people,
+        RecipeBookCache shelf,
+        HttpContext context,
+        string unit = "mm"
+    )
     {
         if (await jobs.AtBenchAsync(context.AccessOf(), [id]) is not [var (row, _, job)])
         {
@@ -70,10 +100,20 @@ public static class ProofEndpoints
         var aside = (await quarantine.OfStrandAsync(id)).Select(q => new AsideLine(q.Event, q.Actor, q.SentBy, q.SentAt, q.Reason)).ToList();
         var looks = (await seconds.OfStrandAsync(id)).Where(l => l.OwnVerdict is not null).Select(Line).ToList();
         var names = await people.NamesAsync(PeopleIn(lines).Concat(aside.SelectMany(a => (Guid[])[a.Actor, a.SentBy])));
-        return Results.Ok(new StoryView(id, row.CableId, job.TimeZone, row.Label, row.Strand, StrandColor.Of(row.Strand), row.End, state, lines, aside, looks, names));
+        return Results.Ok(
+            new StoryView(id, row.CableId, job.TimeZone, row.Label, row.Strand, StrandColor.Of(row.Strand), row.End, state, lines, aside, looks, names)
+        );
     }
 
-    private static async Task<IResult> Stories(Guid id, JobStore jobs, EventStore events, PeopleStore people, RecipeBookCache shelf, HttpContext context, string unit = "mm")
+    private static async Task<IResult> Stories(
+        Guid id,
+        JobStore jobs,
+        EventStore events,
+        PeopleStore people,
+        RecipeBookCache shelf,
+        HttpContext context,
+        string unit = "mm"
+    )
     {
         if (await jobs.AtBenchAsync(context.AccessOf(), [id]) is not [var (row, _, job)])
         {
@@ -84,18 +124,35 @@ public static class ProofEndpoints
         var state = (await events.StreamsAsync([id], book))[id].State;
         var lines = Teller(book, unit).Tell(state).ToDictionary(l => l.Event);
         var stories = ConflictingHistories.Of(state) ?? new ConflictingHistories(state.History, [], [], Guid.Empty);
-        return Results.Ok(new StoriesView(
-            id, job.TimeZone, row.Label, Lines(stories.Common), Lines(stories.First), Lines(stories.Second),
-            stories.First.Concat(stories.Second).Any(h => ActionOffers.CutsGlass(h.Event, book)), await people.NamesAsync(PeopleIn(lines.Values))));
+        return Results.Ok(
+            new StoriesView(
+                id,
+                job.TimeZone,
+                row.Label,
+                Lines(stories.Common),
+                Lines(stories.First),
+                Lines(stories.Second),
+                stories.First.Concat(stories.Second).Any(h => ActionOffers.CutsGlass(h.Event, book)),
+                await people.NamesAsync(PeopleIn(lines.Values))
+            )
+        );
 
         List<StoryLine> Lines(IEnumerable<HistoryEntry> entries) => [.. entries.Select(e => lines[e.Event.Id])];
     }
 
-    private static LookLine Line(SecondLook look) => look.OwnVerdict == look.Verdict && look.OwnSign == look.Sign
-        ? new LookLine(look.Event, true, Problems.Say("look.agrees"))
-        : new LookLine(look.Event, false, Problems.Say(Phrase.Of("look.differs", ("own", Problems.Say($"look.verdict.{look.OwnVerdict}")), ("told", Problems.Say($"look.verdict.{look.Verdict}")))));
+    private static LookLine Line(SecondLook look) =>
+        look.OwnVerdict == look.Verdict && look.OwnSign == look.Sign
+            ? new LookLine(look.Event, true, Problems.Say("look.agrees"))
+            : new LookLine(
+                look.Event,
+                false,
+                Problems.Say(
+                    Phrase.Of("look.differs", ("own", Problems.Say($"look.verdict.{look.OwnVerdict}")), ("told", Problems.Say($"look.verdict.{look.Verdict}")))
+                )
+            );
 
     private static IEnumerable<Guid> PeopleIn(IEnumerable<StoryLine> lines) => lines.SelectMany(l => ((Guid?[])[l.Actor, l.To, l.SentBy]).OfType<Guid>());
 
-    private static StrandStory Teller(RecipeBook book, string unit) => new(book, Phrasebook.English, "en", unit == "in" ? LengthUnit.Inch : LengthUnit.Millimeter);
+    private static StrandStory Teller(RecipeBook book, string unit) =>
+        new(book, Phrasebook.English, "en", unit == "in" ? LengthUnit.Inch : LengthUnit.Millimeter);
 }

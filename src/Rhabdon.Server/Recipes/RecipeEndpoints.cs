@@ -12,10 +12,25 @@ using Rhabdon.Server.People;
 namespace Rhabdon.Server.Recipes;
 
 /// <summary>What the browser's core needs to fold and judge: every published recipe and ladder, and what one's crews chose in them.</summary>
-public sealed record BookView(IReadOnlyList<PublishedRecipe> Recipes, IReadOnlyList<PublishedLadder> Ladders, IReadOnlyList<CrewTechnique> Techniques, IReadOnlyList<FaceProfile> Profiles);
+public sealed record BookView(
+    IReadOnlyList<PublishedRecipe> Recipes,
+    IReadOnlyList<PublishedLadder> Ladders,
+    IReadOnlyList<CrewTechnique> Techniques,
+    IReadOnlyList<FaceProfile> Profiles
+);
 
 /// <summary>A recipe in the list of them.</summary>
-public sealed record RecipeLine(string Id, int Version, string Family, string Title, string Method, bool IsConfirmed, bool IsRetired, IReadOnlyList<ConnectorType> Connectors, IReadOnlyList<CableBuild> Builds);
+public sealed record RecipeLine(
+    string Id,
+    int Version,
+    string Family,
+    string Title,
+    string Method,
+    bool IsConfirmed,
+    bool IsRetired,
+    IReadOnlyList<ConnectorType> Connectors,
+    IReadOnlyList<CableBuild> Builds
+);
 
 /// <summary>Recipes to be read, and the techniques that crews follow in them.</summary>
 public static class RecipeEndpoints
@@ -36,13 +51,36 @@ public static class RecipeEndpoints
     private static async Task<IReadOnlyList<RecipeLine>> List(RecipeBookCache shelf, RecipeStore store)
     {
         var retired = await store.RetiredAsync();
-        return [.. (await shelf.BookAsync()).Recipes.GroupBy(r => r.Ref.Id).Select(g => g.MaxBy(r => r.Ref.Version)!).OrderBy(r => r.Ref.Id, StringComparer.Ordinal).Select(r => new RecipeLine(
-            r.Ref.Id, r.Ref.Version, r.Recipe.Family, r.Recipe.Title.In("en"), r.Recipe.Serves.Method, r.Confirmation is not null, retired.Contains(r.Ref.Id),
-            r.Recipe.Serves.Connectors, r.Recipe.Serves.Builds))];
+        return
+        [
+            .. (await shelf.BookAsync())
+                .Recipes.GroupBy(r => r.Ref.Id)
+                .Select(g => g.MaxBy(r => r.Ref.Version)!)
+                .OrderBy(r => r.Ref.Id, StringComparer.Ordinal)
+                .Select(r => new RecipeLine(
+                    r.Ref.Id,
+                    r.Ref.Version,
+                    r.Recipe.Family,
+                    r.Recipe.Title.In("en"),
+                    r.Recipe.Serves.Method,
+                    r.Confirmation is not null,
+                    retired.Contains(r.Ref.Id),
+                    r.Recipe.Serves.Connectors,
+                    r.Recipe.Serves.Builds
+                )),
+        ];
     }
 
     // As the crew works it, on the first build it serves unless another is asked for.
-    private static async Task<IResult> Sheet(string id, RecipeBookCache shelf, RecipeStore store, HttpContext context, Guid? crew = null, CableBuild? build = null, string unit = "mm")
+    private static async Task<IResult> Sheet(
+        string id,
+        RecipeBookCache shelf,
+        RecipeStore store,
+        HttpContext context,
+        Guid? crew = null,
+        CableBuild? build = null,
+        string unit = "mm"
+    )
     {
         if ((await shelf.BookAsync()).Latest(id) is not { } published)
         {
@@ -61,7 +99,15 @@ public static class RecipeEndpoints
     internal static Technique TechniqueIn(IReadOnlyList<CrewTechnique> techniques, string recipe, Guid? crew) =>
         techniques.FirstOrDefault(s => s.Recipe == recipe && (crew is null || s.Crew == crew))?.Technique ?? Technique.Usual;
 
-    private static async Task<IResult> Choose(Guid id, string recipe, Technique technique, RecipeBookCache shelf, RecipeStore store, CrewStore crews, HttpContext context)
+    private static async Task<IResult> Choose(
+        Guid id,
+        string recipe,
+        Technique technique,
+        RecipeBookCache shelf,
+        RecipeStore store,
+        CrewStore crews,
+        HttpContext context
+    )
     {
         if (await CrewEndpoints.CrewMissingAsync(id, crews, context) is { } refused)
         {

@@ -16,13 +16,24 @@ public static class TemplateEndpoints
 {
     private const int MostRecipes = 24;
 
-    public static void MapTemplates(this WebApplication app) => app.MapGet("/api/v1/recipes/template.{kind}", Template).Needs(Permission.See).Produces<byte[]>(200, "application/pdf");
+    public static void MapTemplates(this WebApplication app) =>
+        app.MapGet("/api/v1/recipes/template.{kind}", Template).Needs(Permission.See).Produces<byte[]>(200, "application/pdf");
 
     /// <param name="kind"><c>pdf</c> for all pages, <c>svg</c> for one.</param>
     /// <param name="recipes">Ids, by comma.</param>
     /// <param name="build">For every recipe that serves it; the others are drawn on the first build that they serve.</param>
     private static async Task<IResult> Template(
-        string kind, string recipes, RecipeBookCache shelf, RecipeStore store, HttpContext context, Guid? crew = null, CableBuild? build = null, string unit = "mm", string paper = "a4", int page = 1)
+        string kind,
+        string recipes,
+        RecipeBookCache shelf,
+        RecipeStore store,
+        HttpContext context,
+        Guid? crew = null,
+        CableBuild? build = null,
+        string unit = "mm",
+        string paper = "a4",
+        int page = 1
+    )
     {
         var ids = recipes.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Distinct().ToArray();
         var (book, techniques) = (await shelf.BookAsync(), await store.TechniquesAsync(context.AccessOf()));
@@ -36,7 +47,11 @@ public static class TemplateEndpoints
             return Problems.Field(400, "paper", Phrase.Of("problem.template-paper"));
         }
 
-        RecipeDocument[] sheets = [.. ids.Select(id => book.Latest(id)!).Select(r => RecipeEndpoints.ReaderFor(unit).Read(r, BuildOf(r.Recipe, build), RecipeEndpoints.TechniqueIn(techniques, r.Ref.Id, crew)))];
+        RecipeDocument[] sheets =
+        [
+            .. ids.Select(id => book.Latest(id)!)
+                .Select(r => RecipeEndpoints.ReaderFor(unit).Read(r, BuildOf(r.Recipe, build), RecipeEndpoints.TechniqueIn(techniques, r.Ref.Id, crew))),
+        ];
         var pages = TemplateLayout.Pages(sheets, on, Phrasebook.English);
         var name = $"template-{string.Join('-', ids)}";
         return kind switch
@@ -48,5 +63,6 @@ public static class TemplateEndpoints
         };
     }
 
-    private static CableBuild BuildOf(Recipe recipe, CableBuild? wanted) => wanted is { } build && recipe.Serves.Builds.Contains(build) ? build : recipe.Serves.Builds[0];
+    private static CableBuild BuildOf(Recipe recipe, CableBuild? wanted) =>
+        wanted is { } build && recipe.Serves.Builds.Contains(build) ? build : recipe.Serves.Builds[0];
 }

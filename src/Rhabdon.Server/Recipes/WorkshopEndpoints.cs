@@ -87,7 +87,11 @@ public static class WorkshopEndpoints
     {
         var book = await shelf.BookAsync();
         return (version is { } wanted ? book.Find(new RecipeRef(id, wanted)) : book.Latest(id)) is { } published
-            ? Results.File(JsonSerializer.SerializeToUtf8Bytes(new RecipeFile(published.Recipe, book.LadderOf(published.Recipe)), CoreJson.Default.RecipeFile), "application/json", $"{id}-v{published.Ref.Version}.json")
+            ? Results.File(
+                JsonSerializer.SerializeToUtf8Bytes(new RecipeFile(published.Recipe, book.LadderOf(published.Recipe)), CoreJson.Default.RecipeFile),
+                "application/json",
+                $"{id}-v{published.Ref.Version}.json"
+            )
             : Problems.Missing();
     }
 
@@ -102,7 +106,14 @@ public static class WorkshopEndpoints
             : Problems.Missing();
     }
 
-    private static async Task<IResult> Confirm(string id, ConfirmRequest request, RecipeBookCache shelf, RecipeStore store, HttpContext context, TimeProvider time)
+    private static async Task<IResult> Confirm(
+        string id,
+        ConfirmRequest request,
+        RecipeBookCache shelf,
+        RecipeStore store,
+        HttpContext context,
+        TimeProvider time
+    )
     {
         var access = context.AccessOf();
         var recipe = new RecipeRef(id, request.Version);

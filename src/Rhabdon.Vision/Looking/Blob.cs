@@ -13,8 +13,21 @@ namespace Rhabdon.Vision.Looking;
 /// <param name="HasArms">True when something like it goes on from its outline: a place where lines cross.</param>
 /// <param name="Raggedness">Of its outline, see <see cref="OutlineRoughness"/>.</param>
 internal sealed record Blob(
-    double X, double Y, double Size, double Width, double Length, float Contrast, double Roughness, double Nearest, double Farthest, double EdgeWidth, double Significance, IReadOnlyList<int> Places, bool HasArms,
-    double Raggedness)
+    double X,
+    double Y,
+    double Size,
+    double Width,
+    double Length,
+    float Contrast,
+    double Roughness,
+    double Nearest,
+    double Farthest,
+    double EdgeWidth,
+    double Significance,
+    IReadOnlyList<int> Places,
+    bool HasArms,
+    double Raggedness
+)
 {
     private const double MostStretch = 2.6;
     private const double MostRoughness = 1.4;
@@ -31,10 +44,17 @@ internal sealed record Blob(
     /// <summary>True for a patch that is no piece of a line, nor lines that cross.</summary>
     public bool IsCompact => !HasArms && IsRound;
 
-    /// <summary>True of two round patches, both dark and about as dark, that touch or nearly: pits hardly ever do, dirt lies in clumps (common practice).</summary>
+    /// <summary>
+    /// True of two round patches, both dark and about as dark, that touch or nearly: pits hardly ever do, dirt lies in clumps (common practice).
+    /// </summary>
     public bool ClumpsWith(Blob other) =>
-        IsRound && other.IsRound && other != this && Math.Max(Contrast, other.Contrast) < LeastAlike * Math.Min(Contrast, other.Contrast)
-        && Math.Min(Size, other.Size) > SmallestOfClump && Math.Max(Size, other.Size) < LargestOfClump && Apart(other) < ((Length + other.Length) / 2) + WidestGap;
+        IsRound
+        && other.IsRound
+        && other != this
+        && Math.Max(Contrast, other.Contrast) < LeastAlike * Math.Min(Contrast, other.Contrast)
+        && Math.Min(Size, other.Size) > SmallestOfClump
+        && Math.Max(Size, other.Size) < LargestOfClump
+        && Apart(other) < ((Length + other.Length) / 2) + WidestGap;
 
     private bool IsRound => Length < MostStretch * Width && Roughness < MostRoughness;
 
@@ -69,7 +89,10 @@ internal sealed record Blob(
 
     /// <summary>True when another, across the ring, may be this one's other half: abreast of it, not much fainter, and no mere pore.</summary>
     public bool GoesOnIn(Blob other) =>
-        Math.Sign(other.Contrast) == Math.Sign(Contrast) && Math.Abs(other.Contrast) > LeastAsDeep * Math.Abs(Contrast) && other.Size > Math.Max(SmallestHalf, LeastHalf * Size) && IsAbreastOf(other);
+        Math.Sign(other.Contrast) == Math.Sign(Contrast)
+        && Math.Abs(other.Contrast) > LeastAsDeep * Math.Abs(Contrast)
+        && other.Size > Math.Max(SmallestHalf, LeastHalf * Size)
+        && IsAbreastOf(other);
 
     /// <summary>True when the two meet along the ring that lies between them.</summary>
     public bool IsAbreastOf(Blob other)

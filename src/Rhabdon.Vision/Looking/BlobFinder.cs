@@ -31,7 +31,10 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
         var smooth = left.Smoothed(smoothing / pitch);
         var places = Places();
         var usual = UsualNoise(places);
-        var spread = Math.Max(0.05f, isWide ? Math.Min(SpreadOf(smooth, places), SpreadOf(smooth, places, (int)Math.Ceiling(Apart * smoothing / pitch))) : SpreadOf(smooth, places));
+        var spread = Math.Max(
+            0.05f,
+            isWide ? Math.Min(SpreadOf(smooth, places), SpreadOf(smooth, places, (int)Math.Ceiling(Apart * smoothing / pitch))) : SpreadOf(smooth, places)
+        );
         var least = Math.Max(leastShade, (float)leastScore * spread);
         var seeds = places.FindAll(p => Math.Abs(smooth.Values[p]) > least && Math.Abs(smooth.Values[p]) > leastScore * spread * Share(p));
         seeds.Sort((a, b) => Math.Abs(smooth.Values[b]).CompareTo(Math.Abs(smooth.Values[a])) is var order && order != 0 ? order : a.CompareTo(b));
@@ -233,11 +236,24 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
         var size = Deblur.Width(2 * Math.Sqrt(n / Math.PI), spreadOfPoint) * pitch;
         var width = Deblur.Width(4 * shorter, spreadOfPoint) * pitch;
         var (shrunk, significance) = (((2 * Math.Sqrt(n / Math.PI)) - (size / pitch)) / 2, depth / spread);
-        return significance < leastScore * 0.8 || size < LeastSize || depth < leastShade * 0.9 ? null
+        return significance < leastScore * 0.8 || size < LeastSize || depth < leastShade * 0.9
+            ? null
             : new Blob(
-                meanX * pitch, meanY * pitch, size, width, Math.Max(size, Deblur.Width(4 * longer, spreadOfPoint) * pitch), sign * depth, 4 * Math.PI * longer * shorter / n,
-                Math.Max(0, (nearest - 0.5 + shrunk) * pitch), (farthest + 0.5 - shrunk) * pitch, EdgeWidth(smooth, patch, depth, sign), significance, all, HasArms(smooth, all, depth, sign),
-                OutlineRoughness.Of(smooth, meanX + half, meanY + half, depth, sign, size / pitch));
+                meanX * pitch,
+                meanY * pitch,
+                size,
+                width,
+                Math.Max(size, Deblur.Width(4 * longer, spreadOfPoint) * pitch),
+                sign * depth,
+                4 * Math.PI * longer * shorter / n,
+                Math.Max(0, (nearest - 0.5 + shrunk) * pitch),
+                (farthest + 0.5 - shrunk) * pitch,
+                EdgeWidth(smooth, patch, depth, sign),
+                significance,
+                all,
+                HasArms(smooth, all, depth, sign),
+                OutlineRoughness.Of(smooth, meanX + half, meanY + half, depth, sign, size / pitch)
+            );
     }
 
     // From an isolated patch the shade falls off all round; where lines cross, they go on.
@@ -308,6 +324,8 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
     private static bool Lies(Blob blob, Blob other, double within) => Math.Pow(blob.X - other.X, 2) + Math.Pow(blob.Y - other.Y, 2) < within * within;
 
     private static bool IsRimOf(Blob blob, Blob rim) =>
-        Math.Sign(blob.Contrast) != Math.Sign(rim.Contrast) && Math.Abs(rim.Contrast) < DeepestRim * Math.Abs(blob.Contrast)
-        && Lies(blob, rim, (blob.Length / 2) + Math.Max(rim.Width, Math.Min(rim.Length / 2, blob.Length / 2)) + HaloReach) && rim.Width < HaloReach * 1.6;
+        Math.Sign(blob.Contrast) != Math.Sign(rim.Contrast)
+        && Math.Abs(rim.Contrast) < DeepestRim * Math.Abs(blob.Contrast)
+        && Lies(blob, rim, (blob.Length / 2) + Math.Max(rim.Width, Math.Min(rim.Length / 2, blob.Length / 2)) + HaloReach)
+        && rim.Width < HaloReach * 1.6;
 }

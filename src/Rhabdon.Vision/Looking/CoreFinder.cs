@@ -35,7 +35,8 @@ internal static class CoreFinder
         return Math.Sqrt((x * x) + (y * y)) * pitch > FarthestOff ? (radius, 0, 0) : (radius, x * pitch, y * pitch);
     }
 
-    // Where the rings lie off the core's center, one side is brighter than their medians and the other darker, by as much as they slope: from that follows how far off they lie.
+    // Where the rings lie off the core's center, one side is brighter than their medians and the other darker, by as much as they slope: from that follows how
+    // far off they lie.
     private static (double X, double Y) Center(Plane grid, int half, float[] rings)
     {
         var (x, y) = (0.0, 0.0);
@@ -76,7 +77,16 @@ internal static class CoreFinder
                 }
 
                 var slope = rings[i + 1] - rings[i];
-                seen.Add(new Place((float)(-slope * dx / r), (float)(-slope * dy / r), (float)(dx / reach), (float)(dy / reach), grid[x, y] - rings[i] - (slope * (float)(r - 0.5 - i)), Math.Abs(slope) >= LeastSlope));
+                seen.Add(
+                    new Place(
+                        (float)(-slope * dx / r),
+                        (float)(-slope * dy / r),
+                        (float)(dx / reach),
+                        (float)(dy / reach),
+                        grid[x, y] - rings[i] - (slope * (float)(r - 0.5 - i)),
+                        Math.Abs(slope) >= LeastSlope
+                    )
+                );
             }
         }
 
@@ -95,7 +105,11 @@ internal static class CoreFinder
             for (var i = 0; i < off.Count; i++)
             {
                 var share = off[i] / far;
-                sums.Add([seen[i].AlongX, seen[i].AlongY, seen[i].X, seen[i].Y, 1], seen[i].Off, Math.Abs(share) >= 1 ? 1e-4 : (1 - (share * share)) * (1 - (share * share)));
+                sums.Add(
+                    [seen[i].AlongX, seen[i].AlongY, seen[i].X, seen[i].Y, 1],
+                    seen[i].Off,
+                    Math.Abs(share) >= 1 ? 1e-4 : (1 - (share * share)) * (1 - (share * share))
+                );
             }
 
             if (sums.Solve() is not { } next)

@@ -17,8 +17,19 @@ internal static class Deblur
     // A box under a bell of deviation 1, by the normal table: its width, what it shows at half depth, and its width at a quarter to that at three quarters.
     private static readonly (double Width, double Shown, double Slopes)[] Box =
     [
-        (0, WidthAtHalf, SlopesOfBell), (0.5, 2.379, 2.195), (1, 2.455, 2.193), (1.5, 2.584, 2.187), (2, 2.771, 2.168), (2.5, 3.021, 2.131), (3, 3.333, 2.071), (3.5, 3.7, 1.99),
-        (4, 4.114, 1.898), (5, 5.031, 1.717), (6, 6.007, 1.577), (8, 8, 1.406), (12, 12, 1.253),
+        (0, WidthAtHalf, SlopesOfBell),
+        (0.5, 2.379, 2.195),
+        (1, 2.455, 2.193),
+        (1.5, 2.584, 2.187),
+        (2, 2.771, 2.168),
+        (2.5, 3.021, 2.131),
+        (3, 3.333, 2.071),
+        (3.5, 3.7, 1.99),
+        (4, 4.114, 1.898),
+        (5, 5.031, 1.717),
+        (6, 6.007, 1.577),
+        (8, 8, 1.406),
+        (12, 12, 1.253),
     ];
 
     /// <summary>What the thinnest of lines shows at half depth.</summary>
@@ -38,7 +49,9 @@ internal static class Deblur
         return left <= Math.Pow(least, 4) ? least : Math.Sqrt(Math.Sqrt(left));
     }
 
-    /// <summary>The same of a line, whose slopes tell whether it is cut like a box or like a bell: a bell's own width is the less, for its squares add.</summary>
+    /// <summary>
+    /// The same of a line, whose slopes tell whether it is cut like a box or like a bell: a bell's own width is the less, for its squares add.
+    /// </summary>
     /// <param name="slopes">What its width at a quarter of its depth is to that at three quarters.</param>
     public static double WidthOfLine(double shown, double slopes, double blur)
     {

@@ -2,7 +2,10 @@ using Rhabdon.Core.EndFaces;
 
 namespace Rhabdon.Vision.Looking;
 
-/// <summary>Tells what a mark is by its looks. From common practice: a pit is round and sharp; dirt is ragged and may shine at its rim; film is wide and faint; broken glass is wide and dark; a crack zigzags.</summary>
+/// <summary>
+/// Tells what a mark is by its looks. From common practice: a pit is round and sharp; dirt is ragged and may shine at its rim; film is wide and faint; broken
+/// glass is wide and dark; a crack zigzags.
+/// </summary>
 internal static class DefectClassifier
 {
     private const double WideFilm = 13;
@@ -34,27 +37,42 @@ internal static class DefectClassifier
     /// <param name="length">Micrometers.</param>
     /// <param name="light">The glass's shade: in a dim picture a crack is fainter too.</param>
     public static MarkKind Of(DetectedLine trace, double length, float light) =>
-        trace.Contrast < -Math.Min(FaintestCrack, FaintestCrackOfGlass * light) && trace.Width < WideCrack && length > LongCrack && trace.LineShape.IsZigzag(trace.Contrast < -DeepCrackOfGlass * light)
-            ? MarkKind.Crack : MarkKind.Scratch;
+        trace.Contrast < -Math.Min(FaintestCrack, FaintestCrackOfGlass * light)
+        && trace.Width < WideCrack
+        && length > LongCrack
+        && trace.LineShape.IsZigzag(trace.Contrast < -DeepCrackOfGlass * light)
+            ? MarkKind.Crack
+            : MarkKind.Scratch;
 
     /// <summary>Of a patch that does not meet the ring.</summary>
     /// <param name="dirtOdds">That it is dirt rather than a pit.</param>
-    public static MarkKind Of(Blob blob, double dirtOdds) => IsFilm(blob) ? MarkKind.Film : IsBroken(blob) ? MarkKind.Shattered : IsThread(blob) ? MarkKind.Scratch : dirtOdds > 0 ? MarkKind.LooseDirt : MarkKind.Pit;
+    public static MarkKind Of(Blob blob, double dirtOdds) =>
+        IsFilm(blob) ? MarkKind.Film
+        : IsBroken(blob) ? MarkKind.Shattered
+        : IsThread(blob) ? MarkKind.Scratch
+        : dirtOdds > 0 ? MarkKind.LooseDirt
+        : MarkKind.Pit;
 
-    public static bool IsFilm(Blob blob) => !IsThread(blob) &&
-        ((blob.Size > WideFilm && Math.Abs(blob.Contrast) < FaintFilm && blob.EdgeWidth > SoftFilm) || (blob.Size > VeryWideFilm && Math.Abs(blob.Contrast) < VeryFaintFilm));
+    public static bool IsFilm(Blob blob) =>
+        !IsThread(blob)
+        && (
+            (blob.Size > WideFilm && Math.Abs(blob.Contrast) < FaintFilm && blob.EdgeWidth > SoftFilm)
+            || (blob.Size > VeryWideFilm && Math.Abs(blob.Contrast) < VeryFaintFilm)
+        );
 
     /// <summary>Glass that broke out.</summary>
     public static bool IsBroken(Blob blob) => blob.Size > SmallestBreak && blob.Contrast < -FaintFilm;
 
     /// <summary>A stretch of a line that was not followed.</summary>
     public static bool IsThread(Blob blob) =>
-        (blob.Width < WideCrack && blob.Length > Slender * blob.Width) || (blob.Width < WidestThread && (blob.Length > VerySlender * blob.Width || IsLongAndEven(blob) || IsVeryEven(blob) || IsBar(blob)));
+        (blob.Width < WideCrack && blob.Length > Slender * blob.Width)
+        || (blob.Width < WidestThread && (blob.Length > VerySlender * blob.Width || IsLongAndEven(blob) || IsVeryEven(blob) || IsBar(blob)));
 
     private static bool IsLongAndEven(Blob blob) => blob.Roughness < UnevenThread && blob.Length > Math.Max(LongThread, SlenderIfEven * blob.Width);
 
     // Dirt is seldom so even, and seldom shines.
-    private static bool IsVeryEven(Blob blob) => blob.Roughness < VeryEvenThread && blob.Length > (blob.Contrast > 0 ? SlenderIfBright : SlenderIfVeryEven) * blob.Width;
+    private static bool IsVeryEven(Blob blob) =>
+        blob.Roughness < VeryEvenThread && blob.Length > (blob.Contrast > 0 ? SlenderIfBright : SlenderIfVeryEven) * blob.Width;
 
     // Dirt so long is more uneven.
     private static bool IsBar(Blob blob) => blob.Roughness < BarEven && blob.Length > SlenderIfBar * blob.Width;

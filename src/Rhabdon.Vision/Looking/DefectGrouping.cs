@@ -36,7 +36,10 @@ internal sealed class DefectGrouping(RingView ring, double glassEdge, double fer
         List<Blob> atRing = [.. faint.Concat(glass).Concat(across.Select(a => a.Glass)).Where(b => b.MeetsRingFromWithin(glassEdge))];
         var halves = ferrule.FindAll(b => b.MeetsRingFromOutside(ferruleFrom) && atRing.Exists(b.IsAbreastOf));
         List<(Blob Blob, MarkKind Kind)> beyond = [.. ferrule.Except(halves).Select(b => (b, Beyond(b))).Where(IsThere)];
-        var within = InCompany(Clumped([.. glass.Where(b => !IsCutOff(b)).Select(b => (b, DefectClassifier.Of(b, DirtLikelihood.OnGlass(b)))).Where(IsThere)]), beyond);
+        var within = InCompany(
+            Clumped([.. glass.Where(b => !IsCutOff(b)).Select(b => (b, DefectClassifier.Of(b, DirtLikelihood.OnGlass(b)))).Where(IsThere)]),
+            beyond
+        );
         List<(Blob Blob, MarkKind Kind)> elsewhere = [.. within.Where(p => !p.Blob.MeetsRingFromWithin(glassEdge)), .. beyond.Where(p => p.Blob.IsCompact)];
 
         // What is dirt at the ring by its own looks is company for the others there.
@@ -45,24 +48,32 @@ internal sealed class DefectGrouping(RingView ring, double glassEdge, double fer
         return [.. within.Select(p => (OutToEdge(p.Blob), p.Kind)), .. beyond.Select(p => (InToEdge(p.Blob), p.Kind)), .. named];
 
         List<(Blob Blob, MarkKind Kind)> AtRing(RingDefectClassifier names) =>
-        [
-            .. faint.Select(b => (b, names.Faint(b))),
-            .. glass.Where(IsCutOff).Select(b => (OutToEdge(b), names.OnGlass(b))).Where(IsThere),
-            .. halves.Select(b => (InToEdge(b), names.OnFerrule(b))),
-            .. across.Select(a => (Whole: a.Glass.With(a.Ferrule, ferruleFrom - glassEdge), a.Glass, a.Ferrule)).Select(a => (a.Whole, names.CrossSection(a.Whole, a.Glass, a.Ferrule))),
-        ];
+            [
+                .. faint.Select(b => (b, names.Faint(b))),
+                .. glass.Where(IsCutOff).Select(b => (OutToEdge(b), names.OnGlass(b))).Where(IsThere),
+                .. halves.Select(b => (InToEdge(b), names.OnFerrule(b))),
+                .. across
+                    .Select(a => (Whole: a.Glass.With(a.Ferrule, ferruleFrom - glassEdge), a.Glass, a.Ferrule))
+                    .Select(a => (a.Whole, names.CrossSection(a.Whole, a.Glass, a.Ferrule))),
+            ];
     }
 
     private RingDefectClassifier NamerBeside(IEnumerable<(Blob Blob, MarkKind Kind)> others) => new(ring, glassEdge, blur, DepthOf(others));
 
     // Adhesive shows on the glass as well.
-    private MarkKind Beyond(Blob blob) => !blob.MeetsRingFromOutside(ferruleFrom) ? DefectClassifier.Of(blob, DirtLikelihood.OnFerrule(blob)) : DefectClassifier.IsFilm(blob) ? MarkKind.Film : MarkKind.LooseDirt;
+    private MarkKind Beyond(Blob blob) =>
+        !blob.MeetsRingFromOutside(ferruleFrom) ? DefectClassifier.Of(blob, DirtLikelihood.OnFerrule(blob))
+        : DefectClassifier.IsFilm(blob) ? MarkKind.Film
+        : MarkKind.LooseDirt;
 
-    private bool IsThere((Blob Blob, MarkKind Kind) patch) => patch.Kind != MarkKind.LooseDirt || Math.Abs(patch.Blob.Contrast) >= Math.Min(FaintestDirt, FaintestDirtOfGlass * light);
+    private bool IsThere((Blob Blob, MarkKind Kind) patch) =>
+        patch.Kind != MarkKind.LooseDirt || Math.Abs(patch.Blob.Contrast) >= Math.Min(FaintestDirt, FaintestDirtOfGlass * light);
 
-    private static float DepthOf(IEnumerable<(Blob Blob, MarkKind Kind)> patches) => patches.Where(p => p.Kind == MarkKind.LooseDirt).Select(p => -p.Blob.Contrast).DefaultIfEmpty().Max();
+    private static float DepthOf(IEnumerable<(Blob Blob, MarkKind Kind)> patches) =>
+        patches.Where(p => p.Kind == MarkKind.LooseDirt).Select(p => -p.Blob.Contrast).DefaultIfEmpty().Max();
 
-    private Blob InToEdge(Blob blob) => blob.Size >= LeastUnderRing && blob.MeetsRingFromOutside(ferruleFrom) ? blob.InTo(FiberDimensions.CladdingRadius) : blob;
+    private Blob InToEdge(Blob blob) =>
+        blob.Size >= LeastUnderRing && blob.MeetsRingFromOutside(ferruleFrom) ? blob.InTo(FiberDimensions.CladdingRadius) : blob;
 
     private bool IsCutOff(Blob blob) => blob.Farthest >= glassEdge - CutOff;
 
@@ -91,13 +102,18 @@ internal sealed class DefectGrouping(RingView ring, double glassEdge, double fer
         var doubtful = patches.FindAll(p => p.Kind is MarkKind.Pit or MarkKind.LooseDirt);
         var dirtBeyond = beyond.FindAll(p => p.Kind == MarkKind.LooseDirt && p.Blob.IsCompact);
         List<double> odds = [.. doubtful.Select(OddsOf), .. dirtBeyond.Select(p => Math.Max(0, DirtLikelihood.OnFerrule(p.Blob)))];
-        List<(Blob Blob, MarkKind Kind)> named = [.. doubtful.Select((p, i) => (p.Blob, DirtLikelihood.InCompany(odds, i) > 0 ? MarkKind.LooseDirt : MarkKind.Pit)), .. patches.Except(doubtful)];
+        List<(Blob Blob, MarkKind Kind)> named =
+        [
+            .. doubtful.Select((p, i) => (p.Blob, DirtLikelihood.InCompany(odds, i) > 0 ? MarkKind.LooseDirt : MarkKind.Pit)),
+            .. patches.Except(doubtful),
+        ];
         var dirt = named.Concat(dirtBeyond).Where(p => p.Kind == MarkKind.LooseDirt && DirtLikelihood.OnGlass(p.Blob) > Sure).Select(p => p.Blob).ToList();
         return named.ConvertAll(p => IsCrumb(p.Blob, p.Kind, dirt) ? (p.Blob, MarkKind.LooseDirt) : p);
     }
 
     // A clump is dirt, however round its pieces are.
-    private static double OddsOf((Blob Blob, MarkKind Kind) patch) => DirtLikelihood.OnGlass(patch.Blob) is var looks && patch.Kind == MarkKind.LooseDirt && looks <= 0 ? DirtLikelihood.Most : looks;
+    private static double OddsOf((Blob Blob, MarkKind Kind) patch) =>
+        DirtLikelihood.OnGlass(patch.Blob) is var looks && patch.Kind == MarkKind.LooseDirt && looks <= 0 ? DirtLikelihood.Most : looks;
 
     // What lies in a clump is dirt, and one mark.
     private static List<(Blob Blob, MarkKind Kind)> Clumped(List<(Blob Blob, MarkKind Kind)> patches)
@@ -121,5 +137,7 @@ internal sealed class DefectGrouping(RingView ring, double glassEdge, double fer
     }
 
     private static bool IsCrumb(Blob blob, MarkKind kind, List<Blob> dirt) =>
-        kind is MarkKind.Pit or MarkKind.Scratch && blob.Length < LargestCrumb && dirt.Exists(d => blob.Apart(d) < ((blob.Length + d.Length) / 2) + CrumbsReach);
+        kind is MarkKind.Pit or MarkKind.Scratch
+        && blob.Length < LargestCrumb
+        && dirt.Exists(d => blob.Apart(d) < ((blob.Length + d.Length) / 2) + CrumbsReach);
 }

@@ -7,7 +7,14 @@ namespace Rhabdon.Vision.Looking;
 /// <param name="Width">Micrometers, the blur taken out.</param>
 /// <param name="Contrast">Shades against both sides; below zero for darker.</param>
 /// <param name="Significance">Standard deviations of the whole line above noise.</param>
-internal sealed record DetectedLine(IReadOnlyList<(double X, double Y)> Path, double Width, double Spread, float Contrast, double Significance, LineShape LineShape)
+internal sealed record DetectedLine(
+    IReadOnlyList<(double X, double Y)> Path,
+    double Width,
+    double Spread,
+    float Contrast,
+    double Significance,
+    LineShape LineShape
+)
 {
     private const int Tail = 24;
 

@@ -14,7 +14,8 @@ internal sealed class DirectionalSums
     // Above this pitch, in micrometers, eight steps make a stretch and below it sixteen: long enough to rise out of the noise, short enough to follow a bow.
     private const double CoarsePitch = 0.6;
 
-    // What is deeper still counts no more, or a dark patch would look like lines all round; but where there is hardly any noise, a line's slopes must stay slopes.
+    // What is deeper still counts no more, or a dark patch would look like lines all round; but where there is hardly any noise, a line's slopes must stay
+    // slopes.
     private const float MostDeviations = 8;
     private const float MostShades = 40;
 
@@ -104,7 +105,12 @@ internal sealed class DirectionalSums
 
             var aside = _halfWidths[width] + _gap + 1;
             _added[width] = [.. added];
-            _sides[width] = new Sides(_pairs, start + Offset(-along.Y * aside, along.X * aside), start + Offset(along.Y * (aside + 1), -along.X * (aside + 1)), 1f / ((2 * _halfWidths[width]) + 1));
+            _sides[width] = new Sides(
+                _pairs,
+                start + Offset(-along.Y * aside, along.X * aside),
+                start + Offset(along.Y * (aside + 1), -along.X * (aside + 1)),
+                1f / ((2 * _halfWidths[width]) + 1)
+            );
         }
 
         Look();
@@ -221,7 +227,10 @@ internal sealed class DirectionalSums
     {
         private const float SideShare = 0.5f;
 
-        /// <summary>Place by place of a row, from its <paramref name="i"/>th on: the lesser of line less one side and line less the other where both have a sign, else zero.</summary>
+        /// <summary>
+        /// Place by place of a row, from its <paramref name="i"/>th on: the lesser of line less one side and line less the other where both have a sign, else
+        /// zero.
+        /// </summary>
         /// <param name="center">Sums of the lines' stretches.</param>
         /// <param name="at">Where the row begins.</param>
         [MethodImpl(MethodImplOptions.AggressiveInlining)]

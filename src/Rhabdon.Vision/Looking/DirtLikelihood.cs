@@ -3,8 +3,10 @@ using Rhabdon.Core.EndFaces;
 namespace Rhabdon.Vision.Looking;
 
 /// <summary>
-/// Pit or loose dirt: how the odds stand, as logarithms, above zero for dirt. A pit is round, dirt is ragged, and on the glass what is large is hardly ever a pit; and a face has either pits or dirt
-/// more often than both, so that what else lies on it counts as well (common practice). The weights come of logistic regression over some 1,900 patches of four hands that draw end faces.
+/// Pit or loose dirt: how the odds stand, as logarithms, above zero for dirt. A pit is round, dirt is ragged, and on the glass what is large is hardly ever a
+/// pit; and a face has either pits or dirt
+/// more often than both, so that what else lies on it counts as well (common practice). The weights come of logistic regression over some 1,900 patches of four
+/// hands that draw end faces.
 /// </summary>
 internal static class DirtLikelihood
 {
@@ -35,7 +37,10 @@ internal static class DirtLikelihood
     public static double InCompany(IReadOnlyList<double> odds, int of)
     {
         var others = odds.Where((_, other) => other != of).ToList();
-        return LevelInCompany + odds[of] + (CompanyWeight * others.Sum(o => Math.Clamp(o, -MostOfCompany, MostOfCompany))) + (SurestWeight * others.DefaultIfEmpty().Max());
+        return LevelInCompany
+            + odds[of]
+            + (CompanyWeight * others.Sum(o => Math.Clamp(o, -MostOfCompany, MostOfCompany)))
+            + (SurestWeight * others.DefaultIfEmpty().Max());
     }
 
     private static double ByOutline(Blob blob) => Level + (RaggedWeight * Math.Log(LeastRagged + blob.Raggedness));

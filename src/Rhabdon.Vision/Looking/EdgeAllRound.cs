@@ -4,14 +4,16 @@ namespace Rhabdon.Vision.Looking;
 
 /// <summary>
 /// Whether the circle that was found is a fiber's edge. A fiber's shows all round, to the same side and at the same radius, sector by sector. Chance, a pattern
-/// or another round thing lines up for a part of the circle, or turns its sides, or leaves the circle; and what is sharper than lens and pixels make anything is
+/// or another round thing lines up for a part of the circle, or turns its sides, or leaves the circle; and what is sharper than lens and pixels make anything
+/// is
 /// drawn and not seen.
 /// </summary>
 internal static class EdgeAllRound
 {
     private const int Sectors = 144;
 
-    // Of 751 made-up faces by five hands none showed its edge in under 0.90 of the sectors, none strayed by more than 0.0111 of its radius, and all were blurred by
+    // Of 751 made-up faces by five hands none showed its edge in under 0.90 of the sectors, none strayed by more than 0.0111 of its radius, and all were
+    // blurred by
     // 0.7 pixels or more; of pictures of nothing most show under 0.7, or stray by more than 0.015.
     private const double LeastShare = 0.82;
     private const double MostStray = 0.0135;
@@ -26,7 +28,8 @@ internal static class EdgeAllRound
     private const double LeastReach = 6;
     private const double Step = 0.5;
 
-    public static bool IsFiber(GrayImage image, FiberPlace place) => place.Blur >= LeastBlur && Share(image, place) >= LeastShare && Stray(image, place) <= MostStray;
+    public static bool IsFiber(GrayImage image, FiberPlace place) =>
+        place.Blur >= LeastBlur && Share(image, place) >= LeastShare && Stray(image, place) <= MostStray;
 
     /// <summary>The share of the sectors in view, 0 to 1, in which what lies just beyond the glass differs from it to the same side.</summary>
     public static double Share(GrayImage image, FiberPlace place)
@@ -35,7 +38,10 @@ internal static class EdgeAllRound
         var glass = (place.Radius - gap - wide, place.Radius - gap);
         var ring = Math.Max(place.RingWidth, 2 * place.Blur);
         var beyond = place.Radius + place.RingWidth + gap;
-        return Math.Max(Share(image, place, glass, (place.Radius + (0.2 * ring), place.Radius + (0.8 * ring))), Share(image, place, glass, (beyond, beyond + wide)));
+        return Math.Max(
+            Share(image, place, glass, (place.Radius + (0.2 * ring), place.Radius + (0.8 * ring))),
+            Share(image, place, glass, (beyond, beyond + wide))
+        );
     }
 
     /// <summary>How far the edge strays from its circle, as a share of the radius: three quarters of the sectors stray less.</summary>

@@ -4,20 +4,23 @@ using Rhabdon.Core.EndFaces;
 namespace Rhabdon.Vision.Looking;
 
 /// <summary>
-/// Sets a circle that is roughly known to a fraction of a pixel. Rays across its edge are laid over each other: how far each has to move to fit says where the center lies;
+/// Sets a circle that is roughly known to a fraction of a pixel. Rays across its edge are laid over each other: how far each has to move to fit says where the
+/// center lies;
 /// their median then is one clean edge, to which glass, adhesive and ferrule are fitted as three levels under one blur.
 /// </summary>
 internal static class EdgeFitter
 {
     private const int Rounds = 4;
     private const double WidestRing = 9;
+
     // In shades: below it the rays' own spread says too much of what the model leaves out.
     private const float LeastUncertainty = 0.3f;
 
     // Shades of glass or ferrule, whichever is brighter, below which a picture is dim, and its rings with it.
     private const double LeastLit = 100;
 
-    // From common practice: a ring is thin, and dark more often than shining. Under the blur a thin dark ring and a wider, lighter one look alike; then what is usual decides.
+    // From common practice: a ring is thin, and dark more often than shining. Under the blur a thin dark ring and a wider, lighter one look alike; then what is
+    // usual decides.
     private static readonly EdgeModel.Usual Dark = new(Ring: 0.7, Shade: 45, Odds: 0);
     private static readonly EdgeModel.Usual Shining = new(Ring: 0.7, Shade: 170, Odds: 100);
 
@@ -87,11 +90,12 @@ internal static class EdgeFitter
     {
         var weights = Array.ConvertAll(window.Uncertainty(), u => 1 / ((u * u) + (LeastUncertainty * LeastUncertainty)));
         var model = new EdgeModel(window.Median(), weights, window.From, EdgeProfile.Step, WidestRing / scale);
-        var starts =
-            (from ring in (double[])[0.7, 2, 4.5]
-             from blur in (double[])[0.5, 1.1]
-             from off in Enumerable.Range(-4, 9)
-             select model.LevelsFor(radius + (tolerance * 1.3 * off / 4), ring / scale, blur / scale)).ToList();
+        var starts = (
+            from ring in (double[])[0.7, 2, 4.5]
+            from blur in (double[])[0.5, 1.1]
+            from off in Enumerable.Range(-4, 9)
+            select model.LevelsFor(radius + (tolerance * 1.3 * off / 4), ring / scale, blur / scale)
+        ).ToList();
         var free = starts.OrderBy(f => f.Cost).Take(3).Select(f => model.Refine(f)).MinBy(f => f.Cost);
         var (light, unit) = (Math.Min(1, Math.Max(free.Glass, free.Ferrule) / LeastLit), free.Cost / weights.Length);
         var refined =

@@ -4,7 +4,8 @@ using Rhabdon.Core.Quality;
 namespace Rhabdon.Vision.Looking;
 
 /// <summary>
-/// Three levels under one blur, fitted to the shades met on the way outward across the cladding's edge: glass to the radius, adhesive to the radius and the ring's width, ferrule beyond.
+/// Three levels under one blur, fitted to the shades met on the way outward across the cladding's edge: glass to the radius, adhesive to the radius and the
+/// ring's width, ferrule beyond.
 /// Levenberg's and Marquardt's damped least squares over radius, width, blur and the three levels.
 /// </summary>
 internal sealed class EdgeModel(float[] shades, float[] weights, double from, double step, double widest)
@@ -21,10 +22,14 @@ internal sealed class EdgeModel(float[] shades, float[] weights, double from, do
     {
         /// <param name="scale">Micrometers to a pixel.</param>
         /// <param name="light">1, or less for a dim picture.</param>
-        /// <param name="unit">What one sample leaves unexplained; neighbors share the ferrule's grain, so that many of them weigh as much as a prior's one.</param>
-        public Usual In(double scale, double light, double unit) => new(Ring / scale, Shade * light, Odds * unit, RingPull * scale * scale * unit, ShadePull / (light * light) * unit);
+        /// <param name="unit">
+        /// What one sample leaves unexplained; neighbors share the ferrule's grain, so that many of them weigh as much as a prior's one.
+        /// </param>
+        public Usual In(double scale, double light, double unit) =>
+            new(Ring / scale, Shade * light, Odds * unit, RingPull * scale * scale * unit, ShadePull / (light * light) * unit);
 
-        public double CostOf(Fit fit) => fit.Cost + Odds + (RingPull * (fit.Ring - Ring) * (fit.Ring - Ring)) + (ShadePull * (fit.Adhesive - Shade) * (fit.Adhesive - Shade));
+        public double CostOf(Fit fit) =>
+            fit.Cost + Odds + (RingPull * (fit.Ring - Ring) * (fit.Ring - Ring)) + (ShadePull * (fit.Adhesive - Shade) * (fit.Adhesive - Shade));
     }
 
     public readonly record struct Fit(double Cost, double Radius, double Ring, double Blur, double Glass, double Adhesive, double Ferrule);
@@ -54,7 +59,10 @@ internal sealed class EdgeModel(float[] shades, float[] weights, double from, do
             cost += Missed(fit, bases.Slice(3 * i, 3), i);
         }
 
-        return fit with { Cost = cost };
+        return fit with
+        {
+            Cost = cost,
+        };
     }
 
     /// <param name="usual">Null for the shades alone.</param>
@@ -90,15 +98,16 @@ internal sealed class EdgeModel(float[] shades, float[] weights, double from, do
         double Cost(Fit of) => CostOf(of) is var cost && usual is { } u ? u.CostOf(of with { Cost = cost }) : cost;
     }
 
-    private Fit Moved(Fit fit, double[] move) => fit with
-    {
-        Radius = fit.Radius + move[0],
-        Ring = Math.Clamp(fit.Ring + move[1], 0.1, widest),
-        Blur = Math.Max(LeastBlur, fit.Blur + move[2]),
-        Glass = fit.Glass + move[3],
-        Adhesive = Math.Clamp(fit.Adhesive + move[4], 0, White),
-        Ferrule = fit.Ferrule + move[5],
-    };
+    private Fit Moved(Fit fit, double[] move) =>
+        fit with
+        {
+            Radius = fit.Radius + move[0],
+            Ring = Math.Clamp(fit.Ring + move[1], 0.1, widest),
+            Blur = Math.Max(LeastBlur, fit.Blur + move[2]),
+            Glass = fit.Glass + move[3],
+            Adhesive = Math.Clamp(fit.Adhesive + move[4], 0, White),
+            Ferrule = fit.Ferrule + move[5],
+        };
 
     // How the shades would change with each unknown, against what the fit leaves of them.
     private LeastSquares Slopes(Fit fit)

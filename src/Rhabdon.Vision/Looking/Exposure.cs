@@ -26,11 +26,11 @@ internal static class Exposure
         }
 
         // The thousandth brightest pixel, past a few hot ones.
-        for (; brightest > 0 && (seen += counts[brightest]) < image.Pixels.Length / 1000; brightest--)
-        {
-        }
+        for (; brightest > 0 && (seen += counts[brightest]) < image.Pixels.Length / 1000; brightest--) { }
 
-        return brightest < DarkAtMost ? "dark" : whites > MostWhite * image.Pixels.Length ? "clipped" : null;
+        return brightest < DarkAtMost ? "dark"
+            : whites > MostWhite * image.Pixels.Length ? "clipped"
+            : null;
     }
 
     /// <summary>The share of the cladding, core apart, that is pure black or white.</summary>

@@ -49,7 +49,8 @@ internal sealed class FerruleView
         }
 
         FieldStop.TakeFrom(isJudged, grid, Outer / pitch);
-        return isJudged.Count(j => j) < FewestJudged || IlluminationModel.Fit(grid, pitch, half, isJudged) is not { } light ? null
+        return isJudged.Count(j => j) < FewestJudged || IlluminationModel.Fit(grid, pitch, half, isJudged) is not { } light
+            ? null
             : new FerruleView(grid, pitch, half, Math.Sqrt(Math.Pow(place.Blur * scale / pitch, 2) + (1 / 12.0)), isJudged, light);
     }
 

@@ -4,8 +4,10 @@ using Rhabdon.Core.EndFaces;
 namespace Rhabdon.Vision.Looking;
 
 /// <summary>
-/// Finds the cladding's circle. Edges vote for the point that they face, on a reduced picture; round the points with the most votes the circles are read off as rings where all rays
-/// brighten or darken together; the cladding is the outermost, or the inner side of it where adhesive shows as a band. <see cref="EdgeFitter"/> then sets it to a fraction of a pixel.
+/// Finds the cladding's circle. Edges vote for the point that they face, on a reduced picture; round the points with the most votes the circles are read off as
+/// rings where all rays
+/// brighten or darken together; the cladding is the outermost, or the inner side of it where adhesive shows as a band. <see cref="EdgeFitter"/> then sets it to
+/// a fraction of a pixel.
 /// </summary>
 internal static class FiberFinder
 {
@@ -48,17 +50,29 @@ internal static class FiberFinder
         }
 
         var rough = InStop(plane, found, reach.From, scale is not null, isMultimode) ?? found;
-        return EdgeFitter.Fit(image, new FiberPlace((rough.X * by) + ((by - 1) / 2.0), (rough.Y * by) + ((by - 1) / 2.0), rough.Radius * by, 0, by, rough.Strength), Math.Max(2.5 * by, 4));
+        return EdgeFitter.Fit(
+            image,
+            new FiberPlace((rough.X * by) + ((by - 1) / 2.0), (rough.Y * by) + ((by - 1) / 2.0), rough.Radius * by, 0, by, rough.Strength),
+            Math.Max(2.5 * by, 4)
+        );
     }
 
     // Where a circle is the edge of what the lens sees, the fiber in it.
     private static Circle? InStop(Plane plane, Circle stop, int from, bool isScaleKnown, bool isMultimode) =>
-        FieldStop.Within(plane, stop) is { } seen && FindIn(seen, (from, (int)(MostOfStop * stop.Radius)), isScaleKnown, isMultimode) is { } fiber && IsInStop(plane, fiber, stop, isMultimode) ? fiber : null;
+        FieldStop.Within(plane, stop) is { } seen
+        && FindIn(seen, (from, (int)(MostOfStop * stop.Radius)), isScaleKnown, isMultimode) is { } fiber
+        && IsInStop(plane, fiber, stop, isMultimode)
+            ? fiber
+            : null;
 
     // What is as large as a wide core, in a circle that the picture holds whole, is the core of a fiber in a black ferrule.
     private static bool IsInStop(Plane plane, Circle fiber, Circle stop, bool isMultimode) =>
         fiber.Radius > LeastOfStop * stop.Radius
-        && !(isMultimode && RadialGradient.IsCladdingOf(stop.Radius, fiber.Radius) && Math.Min(Math.Min(stop.X, plane.Width - stop.X), Math.Min(stop.Y, plane.Height - stop.Y)) > stop.Radius);
+        && !(
+            isMultimode
+            && RadialGradient.IsCladdingOf(stop.Radius, fiber.Radius)
+            && Math.Min(Math.Min(stop.X, plane.Width - stop.X), Math.Min(stop.Y, plane.Height - stop.Y)) > stop.Radius
+        );
 
     private static Circle? FindIn(Plane plane, (int From, int To) reach, bool isScaleKnown, bool isMultimode) =>
         reach.To <= reach.From + 2 ? null : FindOn(plane, reach, isScaleKnown, isMultimode) ?? FindOn(Grain(plane), reach, isScaleKnown: true, isMultimode);
@@ -85,15 +99,26 @@ internal static class FiberFinder
         var faintest = LeastToClimb * circles.Max(c => c.Strength);
         var climbed = circles.FindAll(c => c.Strength >= faintest).ConvertAll(c => Climb(plane, c, reach));
         var least = LeastOfBest * climbed.Max(r => r.Score);
-        var best = climbed.Where(r => r.Score >= least).DistinctBy(r => (r.X, r.Y)).Select(r => RadialGradient.Around(plane, r.X, r.Y, reach, Rays, isMultimode ? RadialGradient.SlowWithWideCore : RadialGradient.Slow)).MaxBy(r => r.Score);
+        var best = climbed
+            .Where(r => r.Score >= least)
+            .DistinctBy(r => (r.X, r.Y))
+            .Select(r => RadialGradient.Around(plane, r.X, r.Y, reach, Rays, isMultimode ? RadialGradient.SlowWithWideCore : RadialGradient.Slow))
+            .MaxBy(r => r.Score);
         return best?.Cladding(isScaleKnown, isMultimode);
     }
 
     private static (int From, int To) RadiiFor(Plane plane, double? scale, int by)
     {
         var most = (int)(0.62 * Math.Min(plane.Width, plane.Height));
-        return scale is { } known ? (Math.Max(4, (int)(0.9 * FiberDimensions.CladdingRadius / known)), Math.Min(most, (int)Math.Ceiling(1.15 * FiberDimensions.CladdingRadius / known)))
-            : (Math.Max(5, (int)(FiberDimensions.CladdingRadius / CoarsestScale / by)), Math.Min(most, (int)(FiberDimensions.CladdingRadius / FinestScale / by)));
+        return scale is { } known
+            ? (
+                Math.Max(4, (int)(0.9 * FiberDimensions.CladdingRadius / known)),
+                Math.Min(most, (int)Math.Ceiling(1.15 * FiberDimensions.CladdingRadius / known))
+            )
+            : (
+                Math.Max(5, (int)(FiberDimensions.CladdingRadius / CoarsestScale / by)),
+                Math.Min(most, (int)(FiberDimensions.CladdingRadius / FinestScale / by))
+            );
     }
 
     private static List<(int X, int Y)> VotedCenters(Plane plane, (int From, int To) reach)
@@ -146,7 +171,13 @@ internal static class FiberFinder
         var from = reach.From + ((x + y) % Stride);
         var (atX, atY) = ((x + 0.5f + (dx * from)) / 2, (y + 0.5f + (dy * from)) / 2);
         (dx, dy) = (dx * Stride / 2, dy * Stride / 2);
-        var inside = atX < 0 || atY < 0 ? 0 : Math.Min(RadialGradient.ToEdge(atX, dx, votes.Width - RadialGradient.Margin), RadialGradient.ToEdge(atY, dy, votes.Height - RadialGradient.Margin));
+        var inside =
+            atX < 0 || atY < 0
+                ? 0
+                : Math.Min(
+                    RadialGradient.ToEdge(atX, dx, votes.Width - RadialGradient.Margin),
+                    RadialGradient.ToEdge(atY, dy, votes.Height - RadialGradient.Margin)
+                );
         var count = Math.Min(((reach.To - from) / Stride) + 1, (int)Math.Max(0, inside));
         for (var i = 0; i < count; i++)
         {
@@ -203,12 +234,16 @@ internal static class FiberFinder
         var tried = new HashSet<(double X, double Y)> { (start.X, start.Y) };
         for (var step = 2.0; step >= 0.5; step /= 2)
         {
-            for (var moved = true; moved;)
+            for (var moved = true; moved; )
             {
                 moved = false;
                 foreach (var (dx, dy) in ((double, double)[])[(step, 0), (-step, 0), (0, step), (0, -step)])
                 {
-                    if (tried.Add((best.X + dx, best.Y + dy)) && RadialGradient.Around(plane, best.X + dx, best.Y + dy, band, Rays / 2) is var next && next.Score > best.Score * 1.001)
+                    if (
+                        tried.Add((best.X + dx, best.Y + dy))
+                        && RadialGradient.Around(plane, best.X + dx, best.Y + dy, band, Rays / 2) is var next
+                        && next.Score > best.Score * 1.001
+                    )
                     {
                         (best, moved) = (next, true);
                     }

@@ -83,7 +83,11 @@ internal static class FieldStop
         }
 
         var shade = RobustStatistics.Median(rim.ToArray());
-        if (beyond.Count < LeastBeyond * picture.Values.Length / Sampled || RobustStatistics.Quantile(beyond.ToArray(), 0.5) > BlackShare * shade || RobustStatistics.Quantile(beyond.ToArray(), NearlyAll) > BlackestShare * shade)
+        if (
+            beyond.Count < LeastBeyond * picture.Values.Length / Sampled
+            || RobustStatistics.Quantile(beyond.ToArray(), 0.5) > BlackShare * shade
+            || RobustStatistics.Quantile(beyond.ToArray(), NearlyAll) > BlackestShare * shade
+        )
         {
             return null;
         }
@@ -99,5 +103,6 @@ internal static class FieldStop
         double ShareOf(int at) => Distance(picture, at, circle.X, circle.Y) / circle.Radius;
     }
 
-    private static double Distance(Plane plane, int at, double x, double y) => Math.Sqrt(Math.Pow((at % plane.Width) - x, 2) + Math.Pow((at / plane.Width) - y, 2));
+    private static double Distance(Plane plane, int at, double x, double y) =>
+        Math.Sqrt(Math.Pow((at % plane.Width) - x, 2) + Math.Pow((at / plane.Width) - y, 2));
 }

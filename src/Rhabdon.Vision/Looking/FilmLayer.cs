@@ -3,7 +3,8 @@ using Rhabdon.Core.EndFaces;
 namespace Rhabdon.Vision.Looking;
 
 /// <summary>
-/// Film on the glass: wide and faint. It is found first and taken out, so that what lies under it shows; its own mottling and edges, which are no deeper than it is, are not taken for marks.
+/// Film on the glass: wide and faint. It is found first and taken out, so that what lies under it shows; its own mottling and edges, which are no deeper than
+/// it is, are not taken for marks.
 /// </summary>
 internal sealed class FilmLayer
 {
@@ -25,7 +26,8 @@ internal sealed class FilmLayer
     private readonly Plane? _veiled;
     private readonly float _deepest;
 
-    private FilmLayer(GlassView glass, List<Blob> films, Plane? veiled) => (_glass, _deepest, _veiled, Films) = (glass, films.Select(f => Math.Abs(f.Contrast)).DefaultIfEmpty().Max(), veiled, Whole(films));
+    private FilmLayer(GlassView glass, List<Blob> films, Plane? veiled) =>
+        (_glass, _deepest, _veiled, Films) = (glass, films.Select(f => Math.Abs(f.Contrast)).DefaultIfEmpty().Max(), veiled, Whole(films));
 
     public IReadOnlyList<Blob> Films { get; }
 
@@ -33,8 +35,15 @@ internal sealed class FilmLayer
     public static FilmLayer TakeFrom(GlassView glass)
     {
         var coarse = new Coarse(glass);
-        var wide = new BlobFinder(coarse.Left, coarse.Pitch, coarse.Half, glass.Blur / 2, coarse.Every(glass.IsJudged), coarse.Every(glass.Noise)).Find(Smoothing, LeastScore, LeastShade, isWide: true)
-            .Where(b => b.Width >= LeastWidth && b.Size >= (b.EdgeWidth > SoftEdge ? LeastSize : SurelyWide) && Math.Abs(b.Contrast) < MostDepth && !DefectClassifier.IsThread(b)).ToList();
+        var wide = new BlobFinder(coarse.Left, coarse.Pitch, coarse.Half, glass.Blur / 2, coarse.Every(glass.IsJudged), coarse.Every(glass.Noise))
+            .Find(Smoothing, LeastScore, LeastShade, isWide: true)
+            .Where(b =>
+                b.Width >= LeastWidth
+                && b.Size >= (b.EdgeWidth > SoftEdge ? LeastSize : SurelyWide)
+                && Math.Abs(b.Contrast) < MostDepth
+                && !DefectClassifier.IsThread(b)
+            )
+            .ToList();
         if (wide.Count == 0)
         {
             return new FilmLayer(glass, [], null);
@@ -46,9 +55,13 @@ internal sealed class FilmLayer
         return new FilmLayer(glass, films, films.Count == 0 ? null : Cover(coarse, slow, films));
     }
 
-    public bool Hides(DetectedLine trace) => Films.Count > 0 && IsNoDeeper(trace.Contrast) && (trace.Width > WideLine || trace.Path.Count(p => Covers(p.X, p.Y)) > trace.Path.Count / 2);
+    public bool Hides(DetectedLine trace) =>
+        Films.Count > 0 && IsNoDeeper(trace.Contrast) && (trace.Width > WideLine || trace.Path.Count(p => Covers(p.X, p.Y)) > trace.Path.Count / 2);
 
-    public bool Hides(Blob blob) => Films.Count > 0 && IsNoDeeper(blob.Contrast) && (blob.Size > Spread || Covers(_glass.Half + (blob.X / _glass.Pitch), _glass.Half + (blob.Y / _glass.Pitch)));
+    public bool Hides(Blob blob) =>
+        Films.Count > 0
+        && IsNoDeeper(blob.Contrast)
+        && (blob.Size > Spread || Covers(_glass.Half + (blob.X / _glass.Pitch), _glass.Half + (blob.Y / _glass.Pitch)));
 
     private bool IsNoDeeper(float contrast) => Math.Abs(contrast) < NoDeeper * _deepest;
 

@@ -16,19 +16,62 @@ internal sealed class FindingReader(FaceProfile profile, FiberPlace place, doubl
         var middle = trace.Path[trace.Path.Count / 2];
         var length = LinePath.LengthOf(trace.Path) * glass.Pitch;
         return Finding(
-            DefectClassifier.Of(trace, length, glass.Glass), nearest, radii.Max() + (trace.Width / 2), trace.Width, trace.Width, length, (middle.X - glass.Half) * glass.Pitch, (middle.Y - glass.Half) * glass.Pitch, trace.Contrast, trace.Significance);
+            DefectClassifier.Of(trace, length, glass.Glass),
+            nearest,
+            radii.Max() + (trace.Width / 2),
+            trace.Width,
+            trace.Width,
+            length,
+            (middle.X - glass.Half) * glass.Pitch,
+            (middle.Y - glass.Half) * glass.Pitch,
+            trace.Contrast,
+            trace.Significance
+        );
     }
 
     public Finding Read(Blob blob, MarkKind kind)
     {
         var width = kind == MarkKind.Scratch ? blob.BarWidth : blob.Width;
-        return Finding(kind, blob.Nearest, blob.Farthest, kind == MarkKind.Scratch ? width : blob.Size, width, blob.Length, blob.X, blob.Y, blob.Contrast, blob.Significance);
+        return Finding(
+            kind,
+            blob.Nearest,
+            blob.Farthest,
+            kind == MarkKind.Scratch ? width : blob.Size,
+            width,
+            blob.Length,
+            blob.X,
+            blob.Y,
+            blob.Contrast,
+            blob.Significance
+        );
     }
 
     // Rounded far below what is known, so that a record of it is short and comes to the same verdict again.
-    private Finding Finding(MarkKind kind, double nearest, double farthest, double size, double width, double length, double x, double y, double contrast, double significance) => new(
-        kind, profile.Over(nearest, farthest) ?? Zone.D, Short(size), Short(FixedUncertainty + (ShareUncertain * size)), Short(width), Short(length), Short(place.X + (x / scale)), Short(place.Y + (y / scale)),
-        Short(contrast / 255), Short(Math.Clamp(1 - Math.Exp(-significance / SureAt), 0, 1)), nearest <= glass.CoreRadius);
+    private Finding Finding(
+        MarkKind kind,
+        double nearest,
+        double farthest,
+        double size,
+        double width,
+        double length,
+        double x,
+        double y,
+        double contrast,
+        double significance
+    ) =>
+        new(
+            kind,
+            profile.Over(nearest, farthest) ?? Zone.D,
+            Short(size),
+            Short(FixedUncertainty + (ShareUncertain * size)),
+            Short(width),
+            Short(length),
+            Short(place.X + (x / scale)),
+            Short(place.Y + (y / scale)),
+            Short(contrast / 255),
+            Short(Math.Clamp(1 - Math.Exp(-significance / SureAt), 0, 1)),
+            nearest <= glass.CoreRadius
+        );
 
     private static double Short(double value) => Math.Round(value, 3);
 }

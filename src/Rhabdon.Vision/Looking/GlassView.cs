@@ -94,7 +94,11 @@ internal sealed class GlassView
         var light = IlluminationModel.Fit(grid, pitch, half, Array.ConvertAll(radii, r => r > coreMost && r < edge), ferrule);
         light?.TakeFrom(grid, pitch, half);
         var (coreRadius, coreX, coreY) = CoreFinder.Find(grid, pitch, half, usualCore, coreMost);
-        var view = new GlassView(grid, radii, pitch, half, edge, Math.Sqrt((blur * blur / (pitch * pitch)) + (1 / 12.0))) { CoreRadius = coreRadius, Glass = (float)(light?.AtMiddle ?? 0) };
+        var view = new GlassView(grid, radii, pitch, half, edge, Math.Sqrt((blur * blur / (pitch * pitch)) + (1 / 12.0)))
+        {
+            CoreRadius = coreRadius,
+            Glass = (float)(light?.AtMiddle ?? 0),
+        };
         view.TakeRingsAway(half + (coreX / pitch), half + (coreY / pitch), coreRadius, coreMost);
         view.MeasureNoise();
         return view;
@@ -136,7 +140,11 @@ internal sealed class GlassView
                 {
                     Left[x, y] -= Between(outer, fromMiddle);
                 }
-                else if (fromMiddle < inner.Length + 8 && Math.Sqrt(((x - coreX) * (x - coreX)) + ((y - coreY) * (y - coreY))) is var fromCore && fromCore < inner.Length - 1.5)
+                else if (
+                    fromMiddle < inner.Length + 8
+                    && Math.Sqrt(((x - coreX) * (x - coreX)) + ((y - coreY) * (y - coreY))) is var fromCore
+                    && fromCore < inner.Length - 1.5
+                )
                 {
                     Left[x, y] -= Between(inner, fromCore);
                 }
@@ -144,7 +152,8 @@ internal sealed class GlassView
         }
     }
 
-    // Round the core the glass is even once the light is taken away: where its rings' middle shade is off all the same, film makes it, and it makes the core's so too.
+    // Round the core the glass is even once the light is taken away: where its rings' middle shade is off all the same, film makes it, and it makes the core's
+    // so too.
     private static void LeaveFilm(float[] rings, int outside)
     {
         var film = rings.Length == 0 ? 0 : rings[^1];
@@ -199,7 +208,10 @@ internal sealed class GlassView
         var byRing = new float[rings.Count];
         for (var i = 0; i < byRing.Length; i++)
         {
-            byRing[i] = rings.Of(i).Length < FewestForNoise ? all : Math.Clamp(RobustStatistics.Spread(rings.Some(i, MostForNoise)), all, Math.Max(MostOfAll * all, MostUnderFilm));
+            byRing[i] =
+                rings.Of(i).Length < FewestForNoise
+                    ? all
+                    : Math.Clamp(RobustStatistics.Spread(rings.Some(i, MostForNoise)), all, Math.Max(MostOfAll * all, MostUnderFilm));
         }
 
         Noise = Array.ConvertAll(Radii, r => byRing[Math.Min(byRing.Length - 1, (int)(r / Pitch))]);

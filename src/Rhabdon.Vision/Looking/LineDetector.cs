@@ -78,7 +78,12 @@ internal static class LineDetector
             }
 
             var isLint = IsLint(trace, glass);
-            Use(isUsed, isLint ? path : [.. trace.Path.Select(p => ((int)p.X, (int)p.Y))], side, (int)Math.Ceiling(((trace.Spread / 2) + Beside) / glass.Pitch));
+            Use(
+                isUsed,
+                isLint ? path : [.. trace.Path.Select(p => ((int)p.X, (int)p.Y))],
+                side,
+                (int)Math.Ceiling(((trace.Spread / 2) + Beside) / glass.Pitch)
+            );
             if (!isLint)
             {
                 TakeOut(glass, trace);
@@ -202,7 +207,10 @@ internal static class LineDetector
         }
 
         var path = LinePath.Smooth(rough);
-        if (CrossSection.Of(glass, path, AcrossReach, isFine: false).Width(sign) is not { } first || SignificanceOf(glass, path, first.Span, first.Contrast) < LeastAtFirst)
+        if (
+            CrossSection.Of(glass, path, AcrossReach, isFine: false).Width(sign) is not { } first
+            || SignificanceOf(glass, path, first.Span, first.Contrast) < LeastAtFirst
+        )
         {
             return null;
         }
@@ -231,18 +239,36 @@ internal static class LineDetector
 
         var length = LinePath.LengthOf(path) * glass.Pitch;
         var noise = NoiseAtMiddle(glass, path);
-        var trace = new DetectedLine(path, across.Width, across.Span, across.Contrast, SignificanceOf(glass, path, across.Span, across.Contrast), LineShape.Of(path, glass.Pitch));
-        return IsLine(trace, length, glass) && IsDeepEnough(trace, noise) && !IsCoreLeft(glass, trace, length) && !IsRim(glass, path, trace.Spread, length) && !IsUneven(glass, path, sign, across.Width) ? trace : null;
+        var trace = new DetectedLine(
+            path,
+            across.Width,
+            across.Span,
+            across.Contrast,
+            SignificanceOf(glass, path, across.Span, across.Contrast),
+            LineShape.Of(path, glass.Pitch)
+        );
+        return
+            IsLine(trace, length, glass)
+            && IsDeepEnough(trace, noise)
+            && !IsCoreLeft(glass, trace, length)
+            && !IsRim(glass, path, trace.Spread, length)
+            && !IsUneven(glass, path, sign, across.Width)
+            ? trace
+            : null;
     }
 
     // A thread of lint curls smoothly and tighter than any film draws a scratch, and is thicker than a crack: it is left on the glass, as a patch.
     private static bool IsLint(DetectedLine trace, GlassView glass) =>
-        trace.Contrast < 0 && trace.Width > ThinnestLint && LinePath.LengthOf(trace.Path) * glass.Pitch > ShortestLint && trace.LineShape is { Curl: > Curly, Unrest: < SmoothCurl };
+        trace.Contrast < 0
+        && trace.Width > ThinnestLint
+        && LinePath.LengthOf(trace.Path) * glass.Pitch > ShortestLint
+        && trace.LineShape is { Curl: > Curly, Unrest: < SmoothCurl };
 
     private static double SignificanceOf(GlassView glass, List<(double X, double Y)> path, double span, float contrast) =>
         Math.Abs(contrast) / NoiseAtMiddle(glass, path) * Math.Sqrt(path.Count * Math.Max(1, span / glass.Pitch));
 
-    private static float NoiseAtMiddle(GlassView glass, List<(double X, double Y)> path) => glass.NoiseAt((int)path[path.Count / 2].X, (int)path[path.Count / 2].Y);
+    private static float NoiseAtMiddle(GlassView glass, List<(double X, double Y)> path) =>
+        glass.NoiseAt((int)path[path.Count / 2].X, (int)path[path.Count / 2].Y);
 
     // No thinner than the lens lets the thinnest of lines appear.
     private static bool IsLine(DetectedLine trace, double length, GlassView glass)
@@ -252,7 +278,8 @@ internal static class LineDetector
     }
 
     // Long against its width; what is not may still be a stretch of a line.
-    private static bool IsSlender(DetectedLine trace, GlassView glass) => LinePath.LengthOf(trace.Path) * glass.Pitch >= (trace.Spread > Broad ? WideSlenderness : LeastSlenderness) * trace.Spread;
+    private static bool IsSlender(DetectedLine trace, GlassView glass) =>
+        LinePath.LengthOf(trace.Path) * glass.Pitch >= (trace.Spread > Broad ? WideSlenderness : LeastSlenderness) * trace.Spread;
 
     // What is wide and faint is more likely unevenness of the light.
     private static bool IsDeepEnough(DetectedLine trace, float noise)
@@ -263,7 +290,9 @@ internal static class LineDetector
 
     // A short faint line at the core's edge is what taking the core away left of it.
     private static bool IsCoreLeft(GlassView glass, DetectedLine trace, double length) =>
-        length < 4 * glass.CoreRadius && Math.Abs(trace.Contrast) < LeastShade + (CoreLeft * glass.CoreStep) && trace.Path.Min(p => glass.RadiusAt(p.X, p.Y)) < glass.CoreRadius + CoreRim;
+        length < 4 * glass.CoreRadius
+        && Math.Abs(trace.Contrast) < LeastShade + (CoreLeft * glass.CoreStep)
+        && trace.Path.Min(p => glass.RadiusAt(p.X, p.Y)) < glass.CoreRadius + CoreRim;
 
     // A scratch is as wide at its ends as in its middle; a long patch is not.
     private static bool IsUneven(GlassView glass, List<(double X, double Y)> path, int sign, double width)
@@ -337,7 +366,10 @@ internal static class LineDetector
                 for (var px = Math.Max(0, (int)x - reach); px <= Math.Min(side - 1, (int)x + reach); px++)
                 {
                     var along = ((px - x) * dx) + ((py - y) * dy);
-                    var overEnd = isFirst ? Math.Max(0, -along) : isLast ? Math.Max(0, along) : Math.Abs(along);
+                    var overEnd =
+                        isFirst ? Math.Max(0, -along)
+                        : isLast ? Math.Max(0, along)
+                        : Math.Abs(along);
                     if (overEnd >= most)
                     {
                         continue;

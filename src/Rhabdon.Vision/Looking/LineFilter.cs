@@ -5,7 +5,8 @@ using Rhabdon.Core.EndFaces;
 namespace Rhabdon.Vision.Looking;
 
 /// <summary>
-/// How much every place of the glass looks like part of a line: the mean along a short stretch, held against the means along both its sides, whichever side it differs from less;
+/// How much every place of the glass looks like part of a line: the mean along a short stretch, held against the means along both its sides, whichever side it
+/// differs from less;
 /// in all directions and several widths, in units of what noise alone gives.
 /// </summary>
 internal sealed class LineFilter

@@ -44,7 +44,8 @@ internal static class LineJoiner
     }
 
     /// <summary>Whether two traces are pieces of one line.</summary>
-    public static bool GoesOn(DetectedLine one, DetectedLine other, IReadOnlyList<DetectedLine> all, double pitch) => PathOver(one, other, all, pitch) is not null;
+    public static bool GoesOn(DetectedLine one, DetectedLine other, IReadOnlyList<DetectedLine> all, double pitch) =>
+        PathOver(one, other, all, pitch) is not null;
 
     private static DetectedLine? Whole(DetectedLine one, DetectedLine other, IReadOnlyList<DetectedLine> all, double pitch)
     {
@@ -55,12 +56,20 @@ internal static class LineJoiner
 
         var (stronger, weaker) = one.Significance > other.Significance ? (one, other) : (other, one);
         var course = LinePath.LengthOf(weaker.Path) * pitch < LeastForCourse ? stronger.LineShape : LineShape.Of(path, pitch);
-        return stronger with { Path = path, LineShape = course, Significance = Math.Sqrt((one.Significance * one.Significance) + (other.Significance * other.Significance)) };
+        return stronger with
+        {
+            Path = path,
+            LineShape = course,
+            Significance = Math.Sqrt((one.Significance * one.Significance) + (other.Significance * other.Significance)),
+        };
     }
 
     private static List<(double X, double Y)>? PathOver(DetectedLine one, DetectedLine other, IReadOnlyList<DetectedLine> all, double pitch)
     {
-        if (Math.Sign(one.Contrast) != Math.Sign(other.Contrast) || Math.Max(one.Width, other.Width) > MostWider * Math.Max(0.8, Math.Min(one.Width, other.Width)))
+        if (
+            Math.Sign(one.Contrast) != Math.Sign(other.Contrast)
+            || Math.Max(one.Width, other.Width) > MostWider * Math.Max(0.8, Math.Min(one.Width, other.Width))
+        )
         {
             return null;
         }
@@ -79,7 +88,11 @@ internal static class LineJoiner
         return null;
     }
 
-    private static IEnumerable<List<(double X, double Y)>> Ways(DetectedLine trace) => [[.. trace.Path], [.. trace.Path.Reverse()]];
+    private static IEnumerable<List<(double X, double Y)>> Ways(DetectedLine trace) =>
+        [
+            [.. trace.Path],
+            [.. trace.Path.Reverse()],
+        ];
 
     // From the end of the first to the beginning of the second, straight on.
     private static bool Continues(List<(double X, double Y)> first, List<(double X, double Y)> second, double pitch, Func<double, double, bool> isUnderOther)
@@ -87,7 +100,10 @@ internal static class LineJoiner
         var (end, begin) = (first[^1], second[0]);
         var (gapX, gapY) = (begin.X - end.X, begin.Y - end.Y);
         var gap = Math.Sqrt((gapX * gapX) + (gapY * gapY)) * pitch;
-        if (gap > LongestHidden || (gap > LongestGap && !Enumerable.Range(1, Probes).All(i => isUnderOther(end.X + (gapX * i / (Probes + 1)), end.Y + (gapY * i / (Probes + 1))))))
+        if (
+            gap > LongestHidden
+            || (gap > LongestGap && !Enumerable.Range(1, Probes).All(i => isUnderOther(end.X + (gapX * i / (Probes + 1)), end.Y + (gapY * i / (Probes + 1)))))
+        )
         {
             return false;
         }

@@ -3,8 +3,14 @@ using Rhabdon.Core.EndFaces;
 namespace Rhabdon.Vision.Looking;
 
 /// <summary>How a line runs: straight, in a bow, or in zigzag.</summary>
-/// <param name="Unrest">How far it strays from a smooth bow, or from two parted where they suit it best, root of the mean square, micrometers: what was followed from one line over to another strays little from two.</param>
-/// <param name="Bend">How far the middle of a short stretch lies from the chord between its ends, micrometers: the median along the line, so that what crosses it here and there does not count.</param>
+/// <param name="Unrest">
+/// How far it strays from a smooth bow, or from two parted where they suit it best, root of the mean square, micrometers: what was followed from one line over
+/// to another strays little from two.
+/// </param>
+/// <param name="Bend">
+/// How far the middle of a short stretch lies from the chord between its ends, micrometers: the median along the line, so that what crosses it here and there
+/// does not count.
+/// </param>
 /// <param name="Curl">The same of short stretches that bend one way, as nearly all do of a thread that curls; else zero or less.</param>
 internal sealed record LineShape(double Unrest, double Bend, double Curl)
 {
@@ -26,17 +32,21 @@ internal sealed record LineShape(double Unrest, double Bend, double Curl)
     /// <summary>How much it strays and bends, both together, micrometers.</summary>
     public double Wild => Math.Sqrt(Unrest * Bend);
 
-    /// <summary>A zigzag strays and bends all along; sharp corners stray less than they bend, and a line that lies alone has nothing else to make it stray.</summary>
+    /// <summary>
+    /// A zigzag strays and bends all along; sharp corners stray less than they bend, and a line that lies alone has nothing else to make it stray.
+    /// </summary>
     /// <param name="isDeep">True of a line as dark as hardly any scratch is.</param>
-    public bool IsZigzag(bool isDeep) => Math.Min(Unrest, Bend) is var both
-        && (both > Restless || (isDeep && Wild > WildIfDeep) || (IsFree && both > RestlessIfFree && Wild > WildIfFree));
+    public bool IsZigzag(bool isDeep) =>
+        Math.Min(Unrest, Bend) is var both && (both > Restless || (isDeep && Wild > WildIfDeep) || (IsFree && both > RestlessIfFree && Wild > WildIfFree));
 
     /// <param name="path">Steps of the grid.</param>
     /// <param name="pitch">Micrometers from step to step.</param>
     public static LineShape Of(List<(double X, double Y)> path, double pitch) =>
         new(
-            Math.Min(Waviness(path), InTwo(path, pitch)) * pitch, DirectionalSums.Max(stretch => BendOf(path, (int)(stretch / 2 / pitch))) * pitch,
-            CurlOf(Bends(path, (int)(DirectionalSums[0] / 2 / pitch))) * pitch);
+            Math.Min(Waviness(path), InTwo(path, pitch)) * pitch,
+            DirectionalSums.Max(stretch => BendOf(path, (int)(stretch / 2 / pitch))) * pitch,
+            CurlOf(Bends(path, (int)(DirectionalSums[0] / 2 / pitch))) * pitch
+        );
 
     private static double InTwo(List<(double X, double Y)> path, double pitch)
     {
@@ -75,7 +85,8 @@ internal sealed record LineShape(double Unrest, double Bend, double Curl)
 
     private static double BendOf(List<(double X, double Y)> path, int half) => RobustStatistics.Median(Array.ConvertAll(Bends(path, half), Math.Abs));
 
-    private static double CurlOf(float[] bends) => Math.Max(RobustStatistics.Quantile([.. bends], NearlyNone), -RobustStatistics.Quantile([.. bends], 1 - NearlyNone));
+    private static double CurlOf(float[] bends) =>
+        Math.Max(RobustStatistics.Quantile([.. bends], NearlyNone), -RobustStatistics.Quantile([.. bends], 1 - NearlyNone));
 
     // Place by place how far the middle of the stretch from there on lies to one side of its chord; none of a path shorter than a stretch.
     private static float[] Bends(List<(double X, double Y)> path, int half)

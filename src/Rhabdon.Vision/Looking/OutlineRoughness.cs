@@ -12,7 +12,13 @@ internal static class OutlineRoughness
     // What bends so that its middle lies beside it is like no oval.
     private const double Bent = 1;
 
-    private static readonly double[][] Ovals = [.. Enumerable.Range(0, Rays).Select(ray => 2 * Math.PI * ray / Rays).Select(turn => (double[])[1, Math.Cos(turn), Math.Sin(turn), Math.Cos(2 * turn), Math.Sin(2 * turn)])];
+    private static readonly double[][] Ovals =
+    [
+        .. Enumerable
+            .Range(0, Rays)
+            .Select(ray => 2 * Math.PI * ray / Rays)
+            .Select(turn => (double[])[1, Math.Cos(turn), Math.Sin(turn), Math.Cos(2 * turn), Math.Sin(2 * turn)]),
+    ];
 
     /// <param name="x">Of its middle, steps of the grid; <paramref name="y"/> likewise, <paramref name="size"/> its diameter.</param>
     /// <param name="depth">Shades, above zero; its outline is where it is half as deep.</param>
@@ -32,7 +38,8 @@ internal static class OutlineRoughness
             sums.Add(Ovals[ray], radii[ray]);
         }
 
-        return sums.Solve() is not { } oval || oval[0] < LeastRadius ? 0
+        return sums.Solve() is not { } oval || oval[0] < LeastRadius
+            ? 0
             : Math.Sqrt(radii.Select((r, ray) => r - oval.Zip(Ovals[ray], (a, b) => a * b).Sum()).Average(off => off * off)) / oval[0];
     }
 

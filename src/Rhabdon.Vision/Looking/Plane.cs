@@ -11,9 +11,7 @@ internal sealed class Plane(int width, int height, float[] values)
     private const double Wide = 2.5;
 
     public Plane(int width, int height)
-        : this(width, height, new float[width * height])
-    {
-    }
+        : this(width, height, new float[width * height]) { }
 
     public int Width { get; } = width;
 
@@ -75,15 +73,25 @@ internal sealed class Plane(int width, int height, float[] values)
             for (var x = 0; x < to.Width; x++)
             {
                 var (at, left, right) = (firstX + (2 * x), Math.Max(0, firstX + (2 * x) - 1), Math.Min(Width - 1, firstX + (2 * x) + 1));
-                to[x, y] = ((4 * this[at, here]) + (2 * (this[left, here] + this[right, here] + this[at, above] + this[at, below]))
-                    + this[left, above] + this[right, above] + this[left, below] + this[right, below]) / 16;
+                to[x, y] =
+                    (
+                        (4 * this[at, here])
+                        + (2 * (this[left, here] + this[right, here] + this[at, above] + this[at, below]))
+                        + this[left, above]
+                        + this[right, above]
+                        + this[left, below]
+                        + this[right, below]
+                    ) / 16;
             }
         }
 
         return to;
     }
 
-    /// <summary>Spread by a bell of this standard deviation, in steps of the plane. A wide bell is made of three boxes, which come within 3 % of it (by the normal table).</summary>
+    /// <summary>
+    /// Spread by a bell of this standard deviation, in steps of the plane. A wide bell is made of three boxes, which come within 3 % of it (by the normal
+    /// table).
+    /// </summary>
     public Plane Smoothed(double sigma) => sigma >= Wide ? Boxed(sigma) : Belled(sigma);
 
     private Plane Belled(double sigma)

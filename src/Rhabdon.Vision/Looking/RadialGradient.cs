@@ -5,7 +5,9 @@ namespace Rhabdon.Vision.Looking;
 /// <summary>How the shade changes outward round a point, radius by radius, all rays together.</summary>
 internal sealed class RadialGradient(double x, double y, int from, float[] steps, float[] strengths)
 {
-    /// <summary>How far to both sides a circle is looked at for what is slow, at least: the edge of a wide core that is lit, all of it, fills less than half.</summary>
+    /// <summary>
+    /// How far to both sides a circle is looked at for what is slow, at least: the edge of a wide core that is lit, all of it, fills less than half.
+    /// </summary>
     public const int Slow = 4;
 
     /// <summary>The same where the sharpest circle may be a wide core's.</summary>
@@ -60,7 +62,15 @@ internal sealed class RadialGradient(double x, double y, int from, float[] steps
                 continue;
             }
 
-            Add(plane, (float)(x + ((reach.From - 1) * cos)), (float)(y + ((reach.From - 1) * sin)), (float)cos, (float)sin, sums.AsSpan(0, inside), squares.AsSpan(0, inside));
+            Add(
+                plane,
+                (float)(x + ((reach.From - 1) * cos)),
+                (float)(y + ((reach.From - 1) * sin)),
+                (float)cos,
+                (float)sin,
+                sums.AsSpan(0, inside),
+                squares.AsSpan(0, inside)
+            );
             for (var i = 0; i < inside; i++)
             {
                 seen[i]++;
@@ -93,7 +103,10 @@ internal sealed class RadialGradient(double x, double y, int from, float[] steps
     }
 
     /// <summary>How many steps lead to the edge along one axis.</summary>
-    public static double ToEdge(double at, double direction, double edge) => direction > 1e-9 ? (edge - at) / direction : direction < -1e-9 ? at / -direction : double.MaxValue;
+    public static double ToEdge(double at, double direction, double edge) =>
+        direction > 1e-9 ? (edge - at) / direction
+        : direction < -1e-9 ? at / -direction
+        : double.MaxValue;
 
     // From the point before the first radius outward: each step is the shade beyond less the shade before.
     private static void Add(Plane plane, float x, float y, float dx, float dy, Span<float> sums, Span<float> squares)
@@ -137,7 +150,11 @@ internal sealed class RadialGradient(double x, double y, int from, float[] steps
         }
 
         var most = peaks.MaxBy(p => p.Strength);
-        var outer = isScaleKnown ? most : peaks.Last(p => p.Strength > (isMultimode && IsCladdingOf(p.Radius, most.Radius) ? LeastRoundCore : LeastElse) * most.Strength && IsPlausible(p, peaks));
+        var outer = isScaleKnown
+            ? most
+            : peaks.Last(p =>
+                p.Strength > (isMultimode && IsCladdingOf(p.Radius, most.Radius) ? LeastRoundCore : LeastElse) * most.Strength && IsPlausible(p, peaks)
+            );
         var inner = peaks.First(p => p.Radius >= 0.86 * outer.Radius && p.Strength > 0.25f * outer.Strength);
         return new Circle(X, Y, inner.Radius, outer.Strength);
     }
@@ -147,7 +164,9 @@ internal sealed class RadialGradient(double x, double y, int from, float[] steps
 
     // Inside the cladding's circle there may be the core's, at 50 or 62.5 of 125 or much smaller; any other circle inside it makes it none.
     private static bool IsPlausible((int Radius, float Strength) outer, List<(int Radius, float Strength)> peaks) =>
-        peaks.Where(p => p.Radius < 0.86 * outer.Radius && p.Strength > 2 * outer.Strength && !peaks.Exists(other => IsShadowOf(p, other))).All(p => IsCladdingOf(outer.Radius, p.Radius) || outer.Radius > 8 * p.Radius);
+        peaks
+            .Where(p => p.Radius < 0.86 * outer.Radius && p.Strength > 2 * outer.Strength && !peaks.Exists(other => IsShadowOf(p, other)))
+            .All(p => IsCladdingOf(outer.Radius, p.Radius) || outer.Radius > 8 * p.Radius);
 
     // Taking off what is slow leaves another circle beside a sharp one.
     private static bool IsShadowOf((int Radius, float Strength) peak, (int Radius, float Strength) other) =>

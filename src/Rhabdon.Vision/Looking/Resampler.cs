@@ -114,9 +114,10 @@ internal static class Resampler
             var middle = center + ((i - half) * pitch);
             var (from, to) = (middle - (width / 2) + 0.5, middle + (width / 2) + 0.5);
             var (first, last) = ((int)Math.Floor(from), (int)Math.Ceiling(to) - 1);
-            spans[i] = first < 0 || last >= length || first == last
-                ? new Span(Math.Clamp(first, 0, length - 1), Math.Clamp(first, 0, length - 1), 1, 0, 0)
-                : new Span(first, last, (float)((first + 1 - from) / width), (float)((to - last) / width), (float)(1 / width));
+            spans[i] =
+                first < 0 || last >= length || first == last
+                    ? new Span(Math.Clamp(first, 0, length - 1), Math.Clamp(first, 0, length - 1), 1, 0, 0)
+                    : new Span(first, last, (float)((first + 1 - from) / width), (float)((to - last) / width), (float)(1 / width));
         }
 
         return spans;
@@ -124,6 +125,9 @@ internal static class Resampler
 
     private readonly record struct Span(int First, int Last, float FirstWeight, float LastWeight, float InnerWeight)
     {
-        public float WeightOf(int source) => source == First ? FirstWeight : source == Last ? LastWeight : InnerWeight;
+        public float WeightOf(int source) =>
+            source == First ? FirstWeight
+            : source == Last ? LastWeight
+            : InnerWeight;
     }
 }

@@ -3,7 +3,8 @@ using Rhabdon.Core.EndFaces;
 namespace Rhabdon.Vision.Looking;
 
 /// <summary>
-/// Tells what a patch at the adhesive's ring is. Adhesive and dirt lie over the ring, a chip ends at it; dirt seldom lies alone, so what lies elsewhere on the face says more (common practice).
+/// Tells what a patch at the adhesive's ring is. Adhesive and dirt lie over the ring, a chip ends at it; dirt seldom lies alone, so what lies elsewhere on the
+/// face says more (common practice).
 /// </summary>
 /// <param name="ring">The adhesive's.</param>
 /// <param name="glassEdge">Radius of what was judged as glass, micrometers.</param>
@@ -48,7 +49,10 @@ internal sealed class RingDefectClassifier(RingView ring, double glassEdge, doub
         : MarkKind.Adhesive;
 
     /// <summary>Of a patch on the ferrule, abreast of one on the glass.</summary>
-    public MarkKind OnFerrule(Blob blob) => DefectClassifier.IsFilm(blob) ? MarkKind.Film : IsInCompany(blob) ? MarkKind.LooseDirt : MarkKind.Adhesive;
+    public MarkKind OnFerrule(Blob blob) =>
+        DefectClassifier.IsFilm(blob) ? MarkKind.Film
+        : IsInCompany(blob) ? MarkKind.LooseDirt
+        : MarkKind.Adhesive;
 
     // Dirt may lie beside adhesive too, which is larger than dirt.
     private bool IsInCompany(Blob blob) => dirt > LeastAsDark * Math.Abs(blob.Contrast) && blob.Size < LargestDirt;
@@ -58,14 +62,20 @@ internal sealed class RingDefectClassifier(RingView ring, double glassEdge, doub
     // Film over so small a part of the glass that it lies by the ring alone is seldom; adhesive goes nowhere else.
     private bool HugsRing(Blob blob) => blob.Contrast < 0 && blob.MeetsRingFromWithin(glassEdge) && blob.Nearest > glassEdge - DeepestCrescent;
 
-    private bool IsThreadFromRing(Blob blob) => DefectClassifier.IsThread(blob) && blob.Length > LongAtRing && (blob.Contrast > 0 || ReachOf(blob) > FarInAsThread * blob.Length);
+    private bool IsThreadFromRing(Blob blob) =>
+        DefectClassifier.IsThread(blob) && blob.Length > LongAtRing && (blob.Contrast > 0 || ReachOf(blob) > FarInAsThread * blob.Length);
 
     // What clings to the ring, a crescent along it; dirt is about as wide as it is long.
     private bool LiesAlongRing(Blob blob) => blob.Length > LongAtRing && blob.Length > SlenderAtRing * blob.Width && blob.Nearest > glassEdge - DeepestAtRing;
 
     // Darker, smaller or reaching farther in than adhesive does.
-    private bool IsDirtOverRing(Blob blob) => (blob.Length / blob.Width) is var slender
-        && ((blob.Contrast < -DeepDirt && slender < SlenderDirt) || (blob.Size < SmallDirt && slender < SlenderAtRing) || (ReachOf(blob) > blob.Size && slender < RoundDirt));
+    private bool IsDirtOverRing(Blob blob) =>
+        (blob.Length / blob.Width) is var slender
+        && (
+            (blob.Contrast < -DeepDirt && slender < SlenderDirt)
+            || (blob.Size < SmallDirt && slender < SlenderAtRing)
+            || (ReachOf(blob) > blob.Size && slender < RoundDirt)
+        );
 
     // Glass breaks out with a sharp edge, and most at its rim; what reaches farther in than it is large, and is not sharp, only touches the ring.
     private bool OnlyTouchesRing(Blob blob) => ReachOf(blob) > FarIn * blob.Size && blob.EdgeWidth > SoftEdge + (BlurOfEdge * blur);

@@ -4,7 +4,8 @@ using Rhabdon.Core.EndFaces;
 namespace Rhabdon.Vision.Looking;
 
 /// <summary>
-/// The shade along the ring of adhesive, right outside the glass. Dirt and leftover adhesive lie on glass and ring alike and darken both; where glass broke out, the ring stays as it was (common practice).
+/// The shade along the ring of adhesive, right outside the glass. Dirt and leftover adhesive lie on glass and ring alike and darken both; where glass broke
+/// out, the ring stays as it was (common practice).
 /// </summary>
 /// <param name="shades">Evenly over the whole turn, beginning to the right, downward first; not a number where the ring is out of the picture.</param>
 internal sealed class RingView(float[] shades)
@@ -52,11 +53,16 @@ internal sealed class RingView(float[] shades)
     /// <summary>True of a ring so dark that what lies over it hardly shows.</summary>
     public bool IsBlack => _usual < BlackRing;
 
-    /// <summary>True when the ring abreast of a patch's middle is darker than elsewhere, by a good part of what the patch is darker than the glass, or of all the light that the ring gives back.</summary>
+    /// <summary>
+    /// True when the ring abreast of a patch's middle is darker than elsewhere, by a good part of what the patch is darker than the glass, or of all the light
+    /// that the ring gives back.
+    /// </summary>
     public bool IsDarkenedBy(Blob blob)
     {
         var darker = _usual - ShadeAbreast(blob);
-        return blob.Contrast < 0 && darker > LeastOverSpread * Math.Max(FaintestSpread, _spread) && darker > LeastShare * Math.Min(-blob.Contrast, Math.Max(DarkestRing, _usual));
+        return blob.Contrast < 0
+            && darker > LeastOverSpread * Math.Max(FaintestSpread, _spread)
+            && darker > LeastShare * Math.Min(-blob.Contrast, Math.Max(DarkestRing, _usual));
     }
 
     private float ShadeAbreast(Blob blob)

@@ -1,5 +1,4 @@
 using Rhabdon.Core.EndFaces;
-
 using Shade = Rhabdon.Vision.Looking.IlluminationModel.Shade;
 
 namespace Rhabdon.Vision.Looking;
@@ -48,7 +47,11 @@ internal sealed record TwoLevelIllumination(IlluminationModel Light, double Step
         var (best, most) = ((TwoLevelIllumination?)null, 0);
         foreach (var start in (IlluminationModel[])[beside.AtLevel(alone.AtMiddle), IlluminationModel.Flat(alone.AtMiddle)])
         {
-            if (Parted(start, shades, noise) is { } parted && shades.Count(s => Math.Abs(parted.Off(s)) < Near * noise) is var near && near > ClearlyMore * most)
+            if (
+                Parted(start, shades, noise) is { } parted
+                && shades.Count(s => Math.Abs(parted.Off(s)) < Near * noise) is var near
+                && near > ClearlyMore * most
+            )
             {
                 (best, most) = (parted, near);
             }
@@ -59,8 +62,10 @@ internal sealed record TwoLevelIllumination(IlluminationModel Light, double Step
 
     // Enough of a step to be seen in the noise, not too much for film, and some of the glass on either side of it.
     private bool IsFilm(List<Shade> shades, double noise) =>
-        Math.Abs(Step) >= Math.Max(LeastStep, Near * noise) && Math.Abs(Step) <= MostStep
-        && shades.Count(Covers) is var covered && Math.Min(covered, shades.Count - covered) >= LeastCover * shades.Count;
+        Math.Abs(Step) >= Math.Max(LeastStep, Near * noise)
+        && Math.Abs(Step) <= MostStep
+        && shades.Count(Covers) is var covered
+        && Math.Min(covered, shades.Count - covered) >= LeastCover * shades.Count;
 
     private bool Covers(Shade shade) => Light.Off(shade) is var off && Math.Abs(off - Step) < Math.Abs(off);
 

@@ -2,7 +2,9 @@ using Rhabdon.Core.EndFaces;
 
 namespace Rhabdon.Vision.Looking;
 
-/// <summary>How lines run where nothing else bends them: what was followed across another line or a patch strays there, and says nothing of either (common practice).</summary>
+/// <summary>
+/// How lines run where nothing else bends them: what was followed across another line or a patch strays there, and says nothing of either (common practice).
+/// </summary>
 /// <param name="all">The lines on the glass.</param>
 /// <param name="patches">What else lies on it.</param>
 /// <param name="pitch">Micrometers from step to step of the grid; <paramref name="half"/> steps from its edge to the fiber's center.</param>

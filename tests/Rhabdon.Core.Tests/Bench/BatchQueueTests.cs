@@ -114,7 +114,9 @@ public class BatchQueueTests
     {
         var batch = Batch(s => s.Begin(), s => s.Begin(), s => s.Begin().Step());
         var view = new BatchViewer(book, Phrasebook.English, "en").View(
-            new BatchRequest([.. batch.Select((s, i) => new BatchSlot(s.Id, i + 4, $"PH1-A:{i + 4:00}"))], Pace.StageByStage, LengthUnit.Millimeter), id => batch.First(s => s.Id == id).State);
+            new BatchRequest([.. batch.Select((s, i) => new BatchSlot(s.Id, i + 4, $"PH1-A:{i + 4:00}"))], Pace.StageByStage, LengthUnit.Millimeter),
+            id => batch.First(s => s.Id == id).State
+        );
         Assert.Equal("strands 4, 5", view.TogetherSays);
         Assert.Equal(["Parts on", "Parts on", "Mark"], view.Queue.Select(t => t.Doing));
         Assert.Equal(("brown", "Boot onto the fiber, small end first"), (view.Queue[0].Color.Key, view.Bench!.Step!.Title));
@@ -130,7 +132,8 @@ public class BatchQueueTests
 
     private List<Story> Batch(params Func<Story, Story>[] told) => [.. told.Select((tell, index) => tell(new Story(book, strand: index + 1)))];
 
-    private Turn TurnOf(List<Story> batch, Pace pace, Guid? held = null) => BatchQueue.TurnOf([.. batch.Select(s => s.State)], book, pace, held, isPicked: false);
+    private Turn TurnOf(List<Story> batch, Pace pace, Guid? held = null) =>
+        BatchQueue.TurnOf([.. batch.Select(s => s.State)], book, pace, held, isPicked: false);
 
     private IEnumerable<BatchPlace> Standings(List<Story> batch, Pace pace)
     {

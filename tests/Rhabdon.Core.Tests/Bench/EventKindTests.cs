@@ -9,7 +9,8 @@ namespace Rhabdon.Core.Tests.Bench;
 /// <summary>A kind of event is known everywhere or nowhere: to the reader, in words, in docs/formats.md, and to the page through OpenAPI.</summary>
 public class EventKindTests
 {
-    public static TheoryData<Type> Kinds => [.. typeof(EventBody).Assembly.GetTypes().Where(t => t is { IsAbstract: false } && t.IsSubclassOf(typeof(EventBody)))];
+    public static TheoryData<Type> Kinds =>
+        [.. typeof(EventBody).Assembly.GetTypes().Where(t => t is { IsAbstract: false } && t.IsSubclassOf(typeof(EventBody)))];
 
     private static IReadOnlyDictionary<Type, string> Names { get; } =
         typeof(EventBody).GetCustomAttributes<JsonDerivedTypeAttribute>().ToDictionary(a => a.DerivedType, a => (string)a.TypeDiscriminator!);
@@ -21,10 +22,20 @@ public class EventKindTests
         Assert.True(Names.TryGetValue(kind, out var name), $"EventBody does not list {kind.Name}.");
         Assert.True(Phrasebook.English.Words.ContainsKey($"kind.{name}"), $"The phrasebook lacks kind.{name}.");
         Assert.Contains($"`{name}`", File.ReadAllText(Path.Combine(Checkout.Root(), "docs/formats.md")), StringComparison.Ordinal);
-        Assert.Contains($"\"{name}\"", File.ReadAllText(Path.Combine(Checkout.Root(), "src/Rhabdon.Server/openapi/Rhabdon.Server.json")), StringComparison.Ordinal);
+        Assert.Contains(
+            $"\"{name}\"",
+            File.ReadAllText(Path.Combine(Checkout.Root(), "src/Rhabdon.Server/openapi/Rhabdon.Server.json")),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
     public void No_word_is_left_of_a_kind_that_is_gone() =>
-        Assert.Equal(Names.Values.Order(StringComparer.Ordinal), Phrasebook.English.Words.Keys.Where(k => k.StartsWith("kind.", StringComparison.Ordinal)).Select(k => k["kind.".Length..]).Order(StringComparer.Ordinal));
+        Assert.Equal(
+            Names.Values.Order(StringComparer.Ordinal),
+            Phrasebook
+                .English.Words.Keys.Where(k => k.StartsWith("kind.", StringComparison.Ordinal))
+                .Select(k => k["kind.".Length..])
+                .Order(StringComparer.Ordinal)
+        );
 }

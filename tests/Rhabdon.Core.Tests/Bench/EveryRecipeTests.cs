@@ -56,7 +56,10 @@ public class EveryRecipeTests
         while (!strand.State.IsOver)
         {
             var view = new BenchViewer(Book, Phrasebook.English, "en", LengthUnit.Millimeter).View(strand.State);
-            Assert.DoesNotContain('{', $"{view.Step!.Title} {view.Step.How} {view.Step.Ask?.Question} {string.Join(' ', view.Step.Cautions)} {view.Step.Clock?.Kind}");
+            Assert.DoesNotContain(
+                '{',
+                $"{view.Step!.Title} {view.Step.How} {view.Step.Ask?.Question} {string.Join(' ', view.Step.Cautions)} {view.Step.Clock?.Kind}"
+            );
             Assert.All(view.Line!.Now, s => Assert.True(s.To > s.From, $"{view.Step.Id}: {s}"));
             strand.StepWell();
         }
@@ -69,7 +72,12 @@ public class EveryRecipeTests
         Assert.Contains(usual.Recipe.Steps, s => s.Id == "clean");
         Assert.DoesNotContain(dry.Recipe.Steps, s => s.Id == "clean");
         Assert.Contains(dry.Recipe.Steps, s => s.Id == "clean-dry");
-        Assert.Equal("technique", IntentHandler.Answer(new StrandAtWork("A1", null, begin: false).Stream, Book, new BeginWork(TechniqueOf("clean=soap")), LengthUnit.Millimeter).Fault?.Field);
+        Assert.Equal(
+            "technique",
+            IntentHandler
+                .Answer(new StrandAtWork("A1", null, begin: false).Stream, Book, new BeginWork(TechniqueOf("clean=soap")), LengthUnit.Millimeter)
+                .Fault?.Field
+        );
     }
 
     // Hold 30 to 45 s: common practice.
@@ -91,7 +99,13 @@ public class EveryRecipeTests
     [Fact]
     public void What_sets_in_seconds_does_not_wait_for_the_batch()
     {
-        var (first, second) = (new StrandAtWork("A1", null).Until("primer").State, new StrandAtWork("A1", null).Until("primer").State with { Termination = Guid.Parse("01900000-0000-7000-8000-000000000008") });
+        var (first, second) = (
+            new StrandAtWork("A1", null).Until("primer").State,
+            new StrandAtWork("A1", null).Until("primer").State with
+            {
+                Termination = Guid.Parse("01900000-0000-7000-8000-000000000008"),
+            }
+        );
         var turn = BatchQueue.TurnOf([first, second], Book, Pace.StageByStage, null, isPicked: false);
         Assert.Equal([first.Termination], turn.Together);
         var pushed = new StrandAtWork("A1", null).Until("hold").State;
@@ -170,5 +184,6 @@ public class EveryRecipeTests
         Assert.Equal((10, 12, 666), (count.Low, count.High, count.BeatMilliseconds));
     }
 
-    private static Technique? TechniqueOf(string text) => text.Length == 0 ? null : new Technique(new Dictionary<string, string> { [text.Split('=')[0]] = text.Split('=')[1] });
+    private static Technique? TechniqueOf(string text) =>
+        text.Length == 0 ? null : new Technique(new Dictionary<string, string> { [text.Split('=')[0]] = text.Split('=')[1] });
 }

@@ -35,7 +35,8 @@ public class FacePictureTests
         Assert.Equal(answer, FaceReading.Proposed(strand.Recipe.Steps[strand.Recipe.IndexOf(step)].Ask!, Seen(Mark(kind, zone, size)))?.Value);
     }
 
-    // A pit or dirt between films is no clean face: the step has no answer for it, and nobody is offered "clean" (common practice; fine scratches are normal there).
+    // A pit or dirt between films is no clean face: the step has no answer for it, and nobody is offered "clean" (common practice; fine scratches are normal
+    // there).
     [Theory]
     [InlineData("P1")]
     [InlineData("P2")]
@@ -62,7 +63,10 @@ public class FacePictureTests
     {
         var strand = Looked([Mark(MarkKind.Adhesive, Zone.B, 20)], "adhesive");
         Assert.Equal(FaceSymptom.AdhesiveLeft, strand.State.Trouble?.Sign);
-        Assert.Equal("polish-on", ActionOffers.For(strand.State, strand.Recipe, StarterRecipes.Book().LadderOf(strand.Recipe)).Single(o => o.IsProposed).CorrectiveAction.Id);
+        Assert.Equal(
+            "polish-on",
+            ActionOffers.For(strand.State, strand.Recipe, StarterRecipes.Book().LadderOf(strand.Recipe)).Single(o => o.IsProposed).CorrectiveAction.Id
+        );
         var line = Story(strand).Single(l => l.Face is not null);
         Assert.Equal((Hash, "bad"), (line.Face!.Picture, line.Face.View.Tone));
         Assert.Single(line.Face.View.Marks);
@@ -99,7 +103,12 @@ public class FacePictureTests
 
         var ask = earlier.Recipe.Steps[earlier.Recipe.IndexOf(earlier.State.Step!)].Ask!;
         Assert.Equal("face", earlier.Fault(new DoneWith(earlier.State.Step!, ask.Choices.First(c => c.Grade == Grade.Good).Value, Seen()))?.Field);
-        Assert.Equal("face", BatchIntentHandler.Answer([strand.Stream, strand.Stream], StarterRecipes.Book(), new DoneWith("look", "clean", Seen()), LengthUnit.Millimeter).Fault?.Field);
+        Assert.Equal(
+            "face",
+            BatchIntentHandler
+                .Answer([strand.Stream, strand.Stream], StarterRecipes.Book(), new DoneWith("look", "clean", Seen()), LengthUnit.Millimeter)
+                .Fault?.Field
+        );
     }
 
     [Fact]
@@ -110,7 +119,15 @@ public class FacePictureTests
         Assert.Equal("body", Judged(honest, f => f with { Sign = FaceSymptom.FineScratches })?.Field);
         Assert.Equal("body.verdict", Judged(honest, f => f with { Grade = f.Grade with { Findings = [] } })?.Field);
         Assert.Equal("body.reading.face.picture", Malformed(honest[^1], f => f with { Picture = "../etc" }));
-        Assert.Equal("body.reading.face.grade", Malformed(honest[^1], f => f with { Grade = f.Grade with { Findings = [.. Enumerable.Repeat(Mark(MarkKind.Pit, Zone.D, 2), FaceSeen.MostFindings + 1)] } }));
+        Assert.Equal(
+            "body.reading.face.grade",
+            Malformed(honest[^1], f =>
+                f with
+                {
+                    Grade = f.Grade with { Findings = [.. Enumerable.Repeat(Mark(MarkKind.Pit, Zone.D, 2), FaceSeen.MostFindings + 1)] },
+                }
+            )
+        );
     }
 
     private static StrandAtWork Looked(IReadOnlyList<Finding> marks, string answer)
@@ -120,8 +137,17 @@ public class FacePictureTests
         return strand;
     }
 
-    private static Refusal? Judged(IReadOnlyList<BenchEvent> events, Func<FaceSeen, FaceSeen> change) => EventAdmission.Judge(
-        new Dictionary<Guid, FoldedTermination> { [StrandAtWork.Strand] = FoldedTermination.Of(StrandAtWork.Strand, events.SkipLast(1), StarterRecipes.Book()) }, Changed(events[^1], change), StarterRecipes.Book()).Refusal;
+    private static Refusal? Judged(IReadOnlyList<BenchEvent> events, Func<FaceSeen, FaceSeen> change) =>
+        EventAdmission
+            .Judge(
+                new Dictionary<Guid, FoldedTermination>
+                {
+                    [StrandAtWork.Strand] = FoldedTermination.Of(StrandAtWork.Strand, events.SkipLast(1), StarterRecipes.Book()),
+                },
+                Changed(events[^1], change),
+                StarterRecipes.Book()
+            )
+            .Refusal;
 
     private static string? Malformed(BenchEvent happened, Func<FaceSeen, FaceSeen> change) => EventAdmission.Malformed(Changed(happened, change))?.Field;
 
@@ -131,12 +157,21 @@ public class FacePictureTests
         return happened with { Body = done with { Reading = done.Reading! with { Face = change(done.Reading.Face!) } } };
     }
 
-    private static IReadOnlyList<StoryLine> Story(StrandAtWork strand) => new StrandStory(StarterRecipes.Book(), Phrasebook.English, "en", LengthUnit.Millimeter).Tell(strand.State);
+    private static IReadOnlyList<StoryLine> Story(StrandAtWork strand) =>
+        new StrandStory(StarterRecipes.Book(), Phrasebook.English, "en", LengthUnit.Millimeter).Tell(strand.State);
 
     private static FaceSeen Seen(params Finding[] marks)
     {
         var judged = FaceJudge.Judge(Multimode, marks);
-        var grade = new FaceGrade(judged.Verdict, judged.IsMarginal, new PictureQuality(0.4, 0.5, 0, 0.01, 40), marks, judged.Zones, judged.Reasons, new FiberCircle(500, 400, 400, 0.3125, 25));
+        var grade = new FaceGrade(
+            judged.Verdict,
+            judged.IsMarginal,
+            new PictureQuality(0.4, 0.5, 0, 0.01, 40),
+            marks,
+            judged.Zones,
+            judged.Reasons,
+            new FiberCircle(500, 400, 400, 0.3125, 25)
+        );
         return FaceSeen.Of(Hash, Multimode, grade);
     }
 

@@ -16,22 +16,23 @@ public class FoldTests
     {
         var story = new Story().Begin().Until("light").Step("light").Take("tap").Until("light").Step("light").Take("re-cleave").Finish();
         var expected = Json(story.State);
-        Prop.ForAll(
-            Gen.Choose(0, int.MaxValue).ToArbitrary(),
-            seed =>
+        Prop.ForAll(Gen.Choose(0, int.MaxValue).ToArbitrary(), seed =>
             {
                 var random = new System.Random(seed);
                 var arrived = story.Events.Concat(story.Events.Where(_ => random.Next(3) == 0)).ToArray();
                 random.Shuffle(arrived);
                 return Json(TerminationFold.Fold(Story.Strand, arrived, story.Book)) == expected;
-            }).QuickCheckThrowOnFailure();
+            })
+            .QuickCheckThrowOnFailure();
     }
 
     [Fact]
     public void A_begun_strand_stays_on_its_recipe_version()
     {
         var story = new Story().Begin();
-        story.Book.Add(new PublishedRecipe(new RecipeRef("M4", 2), story.Book.Latest("M4")!.Recipe with { Title = new Wording(new Dictionary<string, string>()) }));
+        story.Book.Add(
+            new PublishedRecipe(new RecipeRef("M4", 2), story.Book.Latest("M4")!.Recipe with { Title = new Wording(new Dictionary<string, string>()) })
+        );
         Assert.Equal(new RecipeRef("M4", 1), story.Step().State.Recipe);
     }
 
@@ -130,8 +131,14 @@ public class FoldTests
         Assert.Equal(new HybridTime(6_000, 0), HybridTime.After(seen, 6_000));
     }
 
-    private static Refusal? Admit(Story story, BenchEvent happened) => EventAdmission.Judge(
-        new Dictionary<Guid, FoldedTermination> { [Story.Strand] = FoldedTermination.Of(Story.Strand, story.Events, story.Book) }, happened, story.Book).Refusal;
+    private static Refusal? Admit(Story story, BenchEvent happened) =>
+        EventAdmission
+            .Judge(
+                new Dictionary<Guid, FoldedTermination> { [Story.Strand] = FoldedTermination.Of(Story.Strand, story.Events, story.Book) },
+                happened,
+                story.Book
+            )
+            .Refusal;
 
     private static string Json(TerminationState state) => JsonSerializer.Serialize(state, CoreJson.Default.TerminationState);
 }

@@ -4,7 +4,9 @@ using Rhabdon.Core.Units;
 
 namespace Rhabdon.Core.Tests.Bench;
 
-/// <summary>Two tablets on one strand for an hour, each with half the truth, clocks ten minutes wrong, messages lost and doubled: one state in the end.</summary>
+/// <summary>
+/// Two tablets on one strand for an hour, each with half the truth, clocks ten minutes wrong, messages lost and doubled: one state in the end.
+/// </summary>
 public class InterleavingTests
 {
     private const int TenMinutes = 600_000;
@@ -72,7 +74,8 @@ public class InterleavingTests
             now += random.Next(1_000, 60_000);
             var state = State;
             var retractable = state.History.Where(h => h.Standing == EntryEffect.Counts && h.Event.Body is not (Planned or Retracted)).ToList();
-            BenchIntent intent = retractable.Count > 0 && random.Next(8) == 0 ? new Undo(retractable[random.Next(retractable.Count)].Event.Id, "wrong", random.Next(2) == 0)
+            BenchIntent intent =
+                retractable.Count > 0 && random.Next(8) == 0 ? new Undo(retractable[random.Next(retractable.Count)].Event.Id, "wrong", random.Next(2) == 0)
                 : state.Recipe is null ? new BeginWork()
                 : state.Trouble is not null ? new ChooseAction(Offer(state), "as it goes")
                 : state.Step is null ? new TakeTogether(device)
@@ -84,8 +87,18 @@ public class InterleavingTests
 
             seen = HybridTime.After(HybridTime.Latest(seen, state.LastClock), now + skew);
             var happened = new BenchEvent(
-                new Guid($"01900000-0000-7000-9{number:x3}-{Made:x12}"), 1, device, ++Made, seen, DateTimeOffset.FromUnixTimeMilliseconds(now), device, "1",
-                [new StrandKnown(story.Id, known.Count)], body, state.Recipe ?? story.Book.Latest("M4")!.Ref);
+                new Guid($"01900000-0000-7000-9{number:x3}-{Made:x12}"),
+                1,
+                device,
+                ++Made,
+                seen,
+                DateTimeOffset.FromUnixTimeMilliseconds(now),
+                device,
+                "1",
+                [new StrandKnown(story.Id, known.Count)],
+                body,
+                state.Recipe ?? story.Book.Latest("M4")!.Ref
+            );
             known.Add(happened);
             unsent.Add(happened);
         }
@@ -123,15 +136,16 @@ public class InterleavingTests
             return open[random.Next(open.Count)].CorrectiveAction.Id;
         }
 
-        private string? Reading(string step) => step switch
-        {
-            "strip" => random.Next(5) == 0 ? "33" : "30",
-            "clean" => "99",
-            "integrity" => random.Next(6) == 0 ? "broke" : "held",
-            "holder" => "1.2",
-            "cleave" => random.Next(4) == 0 ? "9.1" : "10",
-            "light" => random.Next(2) == 0 ? "light" : "none",
-            _ => null,
-        };
+        private string? Reading(string step) =>
+            step switch
+            {
+                "strip" => random.Next(5) == 0 ? "33" : "30",
+                "clean" => "99",
+                "integrity" => random.Next(6) == 0 ? "broke" : "held",
+                "holder" => "1.2",
+                "cleave" => random.Next(4) == 0 ? "9.1" : "10",
+                "light" => random.Next(2) == 0 ? "light" : "none",
+                _ => null,
+            };
     }
 }

@@ -26,11 +26,23 @@ public sealed class KeptEventTests
     public void Every_member_that_may_be_null_has_a_default()
     {
         var nullability = new NullabilityInfoContext();
-        var bodies = typeof(EventBody).Assembly.GetTypes().Where(t => t.IsSubclassOf(typeof(EventBody))).Concat([typeof(BenchEvent), typeof(Reading), typeof(Verdict), typeof(Receipt)]).ToList();
+        var bodies = typeof(EventBody)
+            .Assembly.GetTypes()
+            .Where(t => t.IsSubclassOf(typeof(EventBody)))
+            .Concat([typeof(BenchEvent), typeof(Reading), typeof(Verdict), typeof(Receipt)])
+            .ToList();
         Assert.True(bodies.Count > 10);
-        Assert.Empty(bodies.SelectMany(t => t.GetConstructors()[0].GetParameters())
-            .Where(p => (Nullable.GetUnderlyingType(p.ParameterType) is not null || (!p.ParameterType.IsValueType && nullability.Create(p).ReadState == NullabilityState.Nullable)) && !p.HasDefaultValue)
-            .Select(p => $"{p.Member.DeclaringType!.Name}.{p.Name}"));
+        Assert.Empty(
+            bodies
+                .SelectMany(t => t.GetConstructors()[0].GetParameters())
+                .Where(p =>
+                    (
+                        Nullable.GetUnderlyingType(p.ParameterType) is not null
+                        || (!p.ParameterType.IsValueType && nullability.Create(p).ReadState == NullabilityState.Nullable)
+                    ) && !p.HasDefaultValue
+                )
+                .Select(p => $"{p.Member.DeclaringType!.Name}.{p.Name}")
+        );
     }
 
     [Theory]
@@ -120,7 +132,9 @@ public sealed class KeptEventTests
     }
 
     private static Refusal? Judged(Story story, BenchEvent happened) =>
-        EventAdmission.Judge(new Dictionary<Guid, FoldedTermination> { [story.Id] = FoldedTermination.Of(story.Id, story.Events, story.Book) }, happened, story.Book).Refusal;
+        EventAdmission
+            .Judge(new Dictionary<Guid, FoldedTermination> { [story.Id] = FoldedTermination.Of(story.Id, story.Events, story.Book) }, happened, story.Book)
+            .Refusal;
 
     private static string Json(TerminationState state) => JsonSerializer.Serialize(state, CoreJson.Default.TerminationState);
 }

@@ -40,8 +40,7 @@ public class LadderTests
     }
 
     [Fact]
-    public void Dimmer_is_not_offered_before_light_was_seen() =>
-        Assert.Equal("reading", AtLight().Refused(new DoneWith("light", "dimmer"))?.Field);
+    public void Dimmer_is_not_offered_before_light_was_seen() => Assert.Equal("reading", AtLight().Refused(new DoneWith("light", "dimmer"))?.Field);
 
     [Fact]
     public void A_re_cleave_takes_15_of_fiber_and_a_shorter_mark()

@@ -13,32 +13,49 @@ public class RecipeReaderTests
     public void The_sheet_says_each_mark_in_both_units_with_what_the_inch_mark_leaves_over()
     {
         var mark = Read("A1", Technique.Usual).Marks.Single(m => m.Name == "Mark the buffer");
-        Assert.Equal(("16.0 mm", "from the jacket's edge", "5/8 in +0.13 mm", "19.0 mm", "one bite of 10.0 mm and one of 9.0 mm"), (mark.Length, mark.From, mark.Other, mark.Tip, mark.Bites));
+        Assert.Equal(
+            ("16.0 mm", "from the jacket's edge", "5/8 in +0.13 mm", "19.0 mm", "one bite of 10.0 mm and one of 9.0 mm"),
+            (mark.Length, mark.From, mark.Other, mark.Tip, mark.Bites)
+        );
     }
 
     [Fact]
-    public void Every_starter_can_be_read_in_every_technique_and_on_every_build() => Assert.All(
-        StarterRecipes.Book().Recipes,
-        published => Assert.All(
-            (published.Recipe.Choices ?? []).SelectMany(c => c.Options, (c, o) => new Technique(new Dictionary<string, string> { [c.Id] = o.Id })).Append(Technique.Usual),
-            technique => Assert.All(published.Recipe.Serves.Builds, build =>
-            {
-                var sheet = new RecipeReader(Phrasebook.English, "en", LengthUnit.Inch).Read(published, build, technique);
-                Assert.NotNull(sheet.Line);
-                Assert.DoesNotContain('{', string.Join(' ', sheet.Steps.Select(s => s.Title + s.How)) + string.Join(' ', sheet.Profile));
-            })));
+    public void Every_starter_can_be_read_in_every_technique_and_on_every_build() =>
+        Assert.All(StarterRecipes.Book().Recipes, published =>
+            Assert.All(
+                (published.Recipe.Choices ?? [])
+                    .SelectMany(c => c.Options, (c, o) => new Technique(new Dictionary<string, string> { [c.Id] = o.Id }))
+                    .Append(Technique.Usual),
+                technique => Assert.All(published.Recipe.Serves.Builds, build =>
+                    {
+                        var sheet = new RecipeReader(Phrasebook.English, "en", LengthUnit.Inch).Read(published, build, technique);
+                        Assert.NotNull(sheet.Line);
+                        Assert.DoesNotContain('{', string.Join(' ', sheet.Steps.Select(s => s.Title + s.How)) + string.Join(' ', sheet.Profile));
+                    })
+            )
+        );
 
     [Fact]
     public void A_length_from_the_sheet_is_named_and_nothing_is_planned()
     {
         var published = StarterRecipes.Book().Latest("M4")!;
         var sheet = new RecipeReader(Phrasebook.English, "en", LengthUnit.Millimeter).Read(
-            published with { Recipe = published.Recipe with { Cuts = [published.Recipe.Cuts[0] with { Length = null }] } }, CableBuild.TightBuffer900, Technique.Usual);
+            published with
+            {
+                Recipe = published.Recipe with { Cuts = [published.Recipe.Cuts[0] with { Length = null }] },
+            },
+            CableBuild.TightBuffer900,
+            Technique.Usual
+        );
         Assert.Equal(["buffer"], sheet.FromTheSheet);
         Assert.Empty(sheet.Marks);
         Assert.Null(sheet.Line);
     }
 
     private static RecipeDocument Read(string id, Technique technique) =>
-        new RecipeReader(Phrasebook.English, "en", LengthUnit.Millimeter).Read(StarterRecipes.Book().Latest(id)!, StarterRecipes.Book().Latest(id)!.Recipe.Serves.Builds[0], technique);
+        new RecipeReader(Phrasebook.English, "en", LengthUnit.Millimeter).Read(
+            StarterRecipes.Book().Latest(id)!,
+            StarterRecipes.Book().Latest(id)!.Recipe.Serves.Builds[0],
+            technique
+        );
 }

@@ -82,7 +82,10 @@ public class RibbonTests
                 streams[new Guid($"01900000-0000-7000-8000-0000000001{strand:x2}")] = [];
             }
 
-            Add(new Planned(CableEnd.Near, ConnectorType.MPO, Polish.APC, FiberGrade.OS2, CableBuild.Ribbon12, "R1", Length.Mm(900), Length.Mm(400)), [.. streams.Keys]);
+            Add(
+                new Planned(CableEnd.Near, ConnectorType.MPO, Polish.APC, FiberGrade.OS2, CableBuild.Ribbon12, "R1", Length.Mm(900), Length.Mm(400)),
+                [.. streams.Keys]
+            );
         }
 
         public IReadOnlyList<FoldedTermination> Streams => [.. streams.Select(s => FoldedTermination.Of(s.Key, s.Value, Book))];
@@ -91,7 +94,8 @@ public class RibbonTests
 
         public Turn Turn => BatchQueue.TurnOf(States, Book, Pace.StageByStage, null, isPicked: false);
 
-        public BatchAnswer Answer(BenchIntent intent) => BatchIntentHandler.Answer([.. Streams.Where(s => Turn.Together.Contains(s.State.Termination))], Book, intent, LengthUnit.Millimeter, now);
+        public BatchAnswer Answer(BenchIntent intent) =>
+            BatchIntentHandler.Answer([.. Streams.Where(s => Turn.Together.Contains(s.State.Termination))], Book, intent, LengthUnit.Millimeter, now);
 
         public void Do(BenchIntent intent)
         {
@@ -114,7 +118,16 @@ public class RibbonTests
                     now = now.AddSeconds(clock.Seconds);
                 }
 
-                Do(new DoneWith(at, doing.Ask is not { } ask ? null : ask.IsLength ? at == "strip" ? "30" : "10" : ask.Choices.First(c => c.Grade == Grade.Good).Value));
+                Do(
+                    new DoneWith(
+                        at,
+                        doing.Ask is not { } ask ? null
+                            : ask.IsLength
+                                ? at == "strip" ? "30"
+                                    : "10"
+                            : ask.Choices.First(c => c.Grade == Grade.Good).Value
+                    )
+                );
             }
         }
 
@@ -122,8 +135,18 @@ public class RibbonTests
         {
             now = now.AddSeconds(5);
             var made = new BenchEvent(
-                Guid.CreateVersion7(now), BenchEvent.CurrentFormat, Story.Tablet, ++sequence, new HybridTime(now.ToUnixTimeMilliseconds(), 0), now, Guid.Empty, Rulebook.Version,
-                [.. strands.Select(s => new StrandKnown(s, streams[s].Count))], body, new RecipeRef("R1", 1));
+                Guid.CreateVersion7(now),
+                BenchEvent.CurrentFormat,
+                Story.Tablet,
+                ++sequence,
+                new HybridTime(now.ToUnixTimeMilliseconds(), 0),
+                now,
+                Guid.Empty,
+                Rulebook.Version,
+                [.. strands.Select(s => new StrandKnown(s, streams[s].Count))],
+                body,
+                new RecipeRef("R1", 1)
+            );
             foreach (var strand in strands)
             {
                 streams[strand].Add(made);

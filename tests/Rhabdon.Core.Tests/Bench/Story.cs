@@ -92,22 +92,32 @@ internal sealed class Story
         sequence++;
         var milliseconds = clock ?? (1_790_000_000_000 + (sequence * 1000));
         return new BenchEvent(
-            new Guid($"01900000-0000-7000-{0x9000 + Id.ToByteArray()[15]:x4}-{id:x4}{sequence:x8}"), 1, device ?? Tablet, sequence, new HybridTime(milliseconds, 0),
-            DateTimeOffset.FromUnixTimeMilliseconds(milliseconds), Person, Rulebook.Version, [new StrandKnown(Id, known ?? Events.Count)], body,
-            body is Planned ? null : State.Recipe ?? Book.Latest("M4")!.Ref);
+            new Guid($"01900000-0000-7000-{0x9000 + Id.ToByteArray()[15]:x4}-{id:x4}{sequence:x8}"),
+            1,
+            device ?? Tablet,
+            sequence,
+            new HybridTime(milliseconds, 0),
+            DateTimeOffset.FromUnixTimeMilliseconds(milliseconds),
+            Person,
+            Rulebook.Version,
+            [new StrandKnown(Id, known ?? Events.Count)],
+            body,
+            body is Planned ? null : State.Recipe ?? Book.Latest("M4")!.Ref
+        );
     }
 
-    private string? GoodReading(string step) => step switch
-    {
-        "strip" => State.Recleave ? "15.0" : "30.2",
-        "clean" => "99",
-        "integrity" => "held",
-        "holder" => "1.2",
-        "cleave" => "10.1",
-        "open" => "50",
-        "light" => "none",
-        _ => null,
-    };
+    private string? GoodReading(string step) =>
+        step switch
+        {
+            "strip" => State.Recleave ? "15.0" : "30.2",
+            "clean" => "99",
+            "integrity" => "held",
+            "holder" => "1.2",
+            "cleave" => "10.1",
+            "open" => "50",
+            "light" => "none",
+            _ => null,
+        };
 
     /// <summary>Adds an event as another tablet made it, on what that tablet knew.</summary>
     public BenchEvent AddFrom(Guid device, EventBody body, int known)

@@ -17,7 +17,19 @@ internal sealed class StrandAtWork
     public StrandAtWork(string recipe, Technique? technique, bool begin = true, CableBuild? build = null, FiberGrade? grade = null)
     {
         var serves = Book.Latest(recipe)!.Recipe.Serves;
-        Add(new Planned(CableEnd.Near, serves.Connectors[0], serves.Polishes[0], grade ?? (serves.Modes.Contains(FiberMode.Multimode) ? FiberGrade.OM4 : FiberGrade.OS2), build ?? serves.Builds[0], recipe, Length.Mm(500), Length.Mm(200)), new RecipeRef(recipe, 1));
+        Add(
+            new Planned(
+                CableEnd.Near,
+                serves.Connectors[0],
+                serves.Polishes[0],
+                grade ?? (serves.Modes.Contains(FiberMode.Multimode) ? FiberGrade.OM4 : FiberGrade.OS2),
+                build ?? serves.Builds[0],
+                recipe,
+                Length.Mm(500),
+                Length.Mm(200)
+            ),
+            new RecipeRef(recipe, 1)
+        );
         if (begin)
         {
             Do(new BeginWork(technique));
@@ -74,7 +86,20 @@ internal sealed class StrandAtWork
     private void Add(EventBody body, RecipeRef recipe)
     {
         now = now.AddSeconds(1);
-        Events.Add(new BenchEvent(
-            Guid.CreateVersion7(now), 1, Strand, Events.Count + 1, new HybridTime(now.ToUnixTimeMilliseconds(), 0), now, Strand, Rulebook.Version, [new StrandKnown(Strand, Events.Count)], body, recipe));
+        Events.Add(
+            new BenchEvent(
+                Guid.CreateVersion7(now),
+                1,
+                Strand,
+                Events.Count + 1,
+                new HybridTime(now.ToUnixTimeMilliseconds(), 0),
+                now,
+                Strand,
+                Rulebook.Version,
+                [new StrandKnown(Strand, Events.Count)],
+                body,
+                recipe
+            )
+        );
     }
 }

@@ -44,6 +44,13 @@ public class ToleranceStackReaderTests
     private static RecipeDocument Read(string id, Func<Recipe, Recipe> change)
     {
         var published = Book.Latest(id)!;
-        return new RecipeReader(Phrasebook.English, "en", LengthUnit.Millimeter).Read(published with { Recipe = change(published.Recipe) }, published.Recipe.Serves.Builds[0], Technique.Usual);
+        return new RecipeReader(Phrasebook.English, "en", LengthUnit.Millimeter).Read(
+            published with
+            {
+                Recipe = change(published.Recipe),
+            },
+            published.Recipe.Serves.Builds[0],
+            Technique.Usual
+        );
     }
 }

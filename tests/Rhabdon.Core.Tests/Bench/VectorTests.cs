@@ -45,26 +45,47 @@ public class VectorTests
 
     private static JsonObject Written()
     {
-        var reworked = new Story().Begin().Until("light").Step("light").Take("tap").Until("light").Step("dimmer").Take("tap-again").Until("light").Step("light")
-            .Take("re-cleave").Until("light").Step("light").Take("new-connector").Finish();
+        var reworked = new Story()
+            .Begin()
+            .Until("light")
+            .Step("light")
+            .Take("tap")
+            .Until("light")
+            .Step("dimmer")
+            .Take("tap-again")
+            .Until("light")
+            .Step("light")
+            .Take("re-cleave")
+            .Until("light")
+            .Step("light")
+            .Take("new-connector")
+            .Finish();
         var undone = new Story().Begin().Until("cleave").Step("9.2").Take("re-cleave");
         undone.Do(new Undo(undone.Events[^1].Id, "tapped the wrong button", GlassWasCut: true));
         var clash = new Story().Begin();
-        clash.Events.AddRange([clash.Make(new StepDone(1, 1, "parts")), clash.Make(new StepDone(1, 1, "parts"), device: Guid.Parse("01900000-0000-7000-8000-0000000000cc"), id: 1)]);
+        clash.Events.AddRange([
+            clash.Make(new StepDone(1, 1, "parts")),
+            clash.Make(new StepDone(1, 1, "parts"), device: Guid.Parse("01900000-0000-7000-8000-0000000000cc"), id: 1),
+        ]);
         var book = reworked.Book;
         return new JsonObject
         {
             ["ladders"] = new JsonArray([.. book.Ladders.Select(l => JsonSerializer.SerializeToNode(l, CoreJson.Default.PublishedLadder))]),
             ["recipes"] = new JsonArray([.. book.Recipes.Select(r => JsonSerializer.SerializeToNode(r, CoreJson.Default.PublishedRecipe))]),
-            ["folds"] = new JsonArray([Fold("reworked to attempt 2", reworked), Fold("taken back, glass stays cut", undone), Fold("two tablets, one step", clash)]),
+            ["folds"] = new JsonArray([
+                Fold("reworked to attempt 2", reworked),
+                Fold("taken back, glass stays cut", undone),
+                Fold("two tablets, one step", clash),
+            ]),
         };
     }
 
-    private static JsonObject Fold(string name, Story story) => new JsonObject
-    {
-        ["name"] = name,
-        ["termination"] = Story.Strand,
-        ["events"] = JsonSerializer.SerializeToNode(story.Events.AsEnumerable().Reverse().ToList(), CoreJson.Default.ListBenchEvent),
-        ["state"] = JsonSerializer.SerializeToNode(story.State, CoreJson.Default.TerminationState),
-    };
+    private static JsonObject Fold(string name, Story story) =>
+        new JsonObject
+        {
+            ["name"] = name,
+            ["termination"] = Story.Strand,
+            ["events"] = JsonSerializer.SerializeToNode(story.Events.AsEnumerable().Reverse().ToList(), CoreJson.Default.ListBenchEvent),
+            ["state"] = JsonSerializer.SerializeToNode(story.State, CoreJson.Default.TerminationState),
+        };
 }

@@ -28,7 +28,11 @@ public class FaceActionTests
         Assert.All(FaceHistory.Methods, method =>
         {
             var sign = FaceSymptom.Of(Upc, marks) ?? "";
-            var history = new FaceHistory(FaceHistory.LadderOf(method)!, [.. tried.Split(',', StringSplitOptions.RemoveEmptyEntries).Select(t => new FaceTry(sign, t))], isBeforeLastFilm);
+            var history = new FaceHistory(
+                FaceHistory.LadderOf(method)!,
+                [.. tried.Split(',', StringSplitOptions.RemoveEmptyEntries).Select(t => new FaceTry(sign, t))],
+                isBeforeLastFilm
+            );
             Assert.Equal(action, FaceAction.Propose(grade, Upc, history, Phrasebook.English, "en").Action);
         });
     }

@@ -69,11 +69,12 @@ public class FaceJudgeTests
     [InlineData(MarkKind.Crack, Zone.B, false, "face.refused.crack")]
     [InlineData(MarkKind.Chip, Zone.B, true, "face.refused.chip")]
     [InlineData(MarkKind.Shattered, Zone.C, false, "face.refused.shattered")]
-    public void What_polishing_cannot_help_is_refused_whatever_the_profile(MarkKind kind, Zone zone, bool reachesCore, string reason) => Assert.All(FaceProfiles.Starters, profile =>
-    {
-        var judged = FaceJudge.Judge(profile, [Mark(kind, zone, 1) with { ReachesCore = reachesCore }]);
-        Assert.Equal((FaceVerdict.Fail, reason), (judged.Verdict, judged.Reasons[0].Key));
-    });
+    public void What_polishing_cannot_help_is_refused_whatever_the_profile(MarkKind kind, Zone zone, bool reachesCore, string reason) =>
+        Assert.All(FaceProfiles.Starters, profile =>
+        {
+            var judged = FaceJudge.Judge(profile, [Mark(kind, zone, 1) with { ReachesCore = reachesCore }]);
+            Assert.Equal((FaceVerdict.Fail, reason), (judged.Verdict, judged.Reasons[0].Key));
+        });
 
     [Fact]
     public void What_may_come_off_asks_for_cleaning_and_no_more_but_hides_no_mark_that_cleaning_cannot_move()
@@ -90,26 +91,36 @@ public class FaceJudgeTests
     [InlineData(4.8, 0.1, false)]
     [InlineData(3.5, 0.3, false)]
     public void A_size_whose_uncertainty_reaches_the_limit_is_marginal(double size, double uncertainty, bool isMarginal) =>
-        Assert.Equal(isMarginal, FaceJudge.Judge(FaceProfiles.Find("sm-upc")!, [Mark(MarkKind.Pit, Zone.B, size) with { Uncertainty = uncertainty }]).IsMarginal);
+        Assert.Equal(
+            isMarginal,
+            FaceJudge.Judge(FaceProfiles.Find("sm-upc")!, [Mark(MarkKind.Pit, Zone.B, size) with { Uncertainty = uncertainty }]).IsMarginal
+        );
 
     [Fact]
     public void One_more_mark_never_improves_a_face_and_a_growing_mark_changes_its_verdict_once()
     {
         var marks = from count in Gen.Choose(0, 7) from seed in Gen.Choose(0, 1_000_000) select (count, seed);
         Prop.ForAll(marks.ToArbitrary(), wanted =>
-        {
-            var random = new Random(wanted.seed);
-            var profile = FaceProfiles.Starters[random.Next(4)];
-            List<Finding> face = [.. Enumerable.Range(0, wanted.count).Select(_ => Any(random))];
-            var before = FaceJudge.Judge(profile, face).Verdict;
-            var after = FaceJudge.Judge(profile, [.. face, Any(random)]).Verdict;
-            var grown = Any(random);
-            var sweep = Enumerable.Range(1, 60).Select(tenth => Badness(FaceJudge.Judge(profile, [grown with { Size = tenth / 4.0 }]).Verdict)).ToList();
-            return Badness(after) >= Badness(before) && sweep.Zip(sweep.Skip(1)).All(pair => pair.Second >= pair.First) && sweep.Distinct().Count() <= 2;
-        }).QuickCheckThrowOnFailure();
+            {
+                var random = new Random(wanted.seed);
+                var profile = FaceProfiles.Starters[random.Next(4)];
+                List<Finding> face = [.. Enumerable.Range(0, wanted.count).Select(_ => Any(random))];
+                var before = FaceJudge.Judge(profile, face).Verdict;
+                var after = FaceJudge.Judge(profile, [.. face, Any(random)]).Verdict;
+                var grown = Any(random);
+                var sweep = Enumerable.Range(1, 60).Select(tenth => Badness(FaceJudge.Judge(profile, [grown with { Size = tenth / 4.0 }]).Verdict)).ToList();
+                return Badness(after) >= Badness(before) && sweep.Zip(sweep.Skip(1)).All(pair => pair.Second >= pair.First) && sweep.Distinct().Count() <= 2;
+            })
+            .QuickCheckThrowOnFailure();
     }
 
-    private static int Badness(FaceVerdict verdict) => verdict switch { FaceVerdict.Pass => 0, FaceVerdict.CleanAndLookAgain => 1, _ => 2 };
+    private static int Badness(FaceVerdict verdict) =>
+        verdict switch
+        {
+            FaceVerdict.Pass => 0,
+            FaceVerdict.CleanAndLookAgain => 1,
+            _ => 2,
+        };
 
     private static Finding Any(Random random) => Mark((MarkKind)random.Next(7), (Zone)random.Next(4), 0.5 + (random.NextDouble() * 12));
 

@@ -10,25 +10,26 @@ public class FaceProfileTests
     private static readonly FaceProfile Upc = FaceProfiles.Find("sm-upc")!;
     private static readonly FaceProfile Harbor = Upc with { Id = "harbor-upc", Title = Words("Harbor line, UPC"), Source = Words("Harbor line's paper 7") };
 
-    public static TheoryData<string, FaceProfile> Unsound => new()
-    {
-        { "formatVersion", Harbor with { FormatVersion = 2 } },
-        { "id", Harbor with { Id = "sm-upc" } },
-        { "id", Harbor with { Id = "Harbor Line" } },
-        { "title", Harbor with { Title = Words(" ") } },
-        { "source", Harbor with { Source = new Wording(new Dictionary<string, string>()) } },
-        { "modes", Harbor with { Modes = [] } },
-        { "zones", Harbor with { Zones = [Harbor.Zones[0]] } },
-        { "zones", Harbor with { Zones = [Harbor.Zones[1], Harbor.Zones[0]] } },
-        { "zones[1].to", With(1, z => z with { From = 30 }) },
-        { "zones[3].to", With(3, z => z with { To = 100 }) },
-        { "zones[1].defects[1]", With(1, z => z with { Defects = [new SizeBand(Below: 5), new SizeBand(UpTo: 3)] }) },
-        { "zones[1].defects[0]", With(1, z => z with { Defects = [new SizeBand(), new SizeBand(UpTo: 3)] }) },
-        { "zones[1].scratches[0]", With(1, z => z with { Scratches = [new SizeBand(UpTo: 3, Below: 3)] }) },
-        { "zones[1].scratches[0]", With(1, z => z with { Scratches = [new SizeBand(UpTo: 0)] }) },
-        { "zones[1].scratches[0].most", With(1, z => z with { Scratches = [new SizeBand(UpTo: 3, Most: -1)] }) },
-        { "zones[3].defects", With(3, z => z with { Defects = [.. Enumerable.Range(1, 6).Select(i => new SizeBand(UpTo: i))] }) },
-    };
+    public static TheoryData<string, FaceProfile> Unsound =>
+        new()
+        {
+            { "formatVersion", Harbor with { FormatVersion = 2 } },
+            { "id", Harbor with { Id = "sm-upc" } },
+            { "id", Harbor with { Id = "Harbor Line" } },
+            { "title", Harbor with { Title = Words(" ") } },
+            { "source", Harbor with { Source = new Wording(new Dictionary<string, string>()) } },
+            { "modes", Harbor with { Modes = [] } },
+            { "zones", Harbor with { Zones = [Harbor.Zones[0]] } },
+            { "zones", Harbor with { Zones = [Harbor.Zones[1], Harbor.Zones[0]] } },
+            { "zones[1].to", With(1, z => z with { From = 30 }) },
+            { "zones[3].to", With(3, z => z with { To = 100 }) },
+            { "zones[1].defects[1]", With(1, z => z with { Defects = [new SizeBand(Below: 5), new SizeBand(UpTo: 3)] }) },
+            { "zones[1].defects[0]", With(1, z => z with { Defects = [new SizeBand(), new SizeBand(UpTo: 3)] }) },
+            { "zones[1].scratches[0]", With(1, z => z with { Scratches = [new SizeBand(UpTo: 3, Below: 3)] }) },
+            { "zones[1].scratches[0]", With(1, z => z with { Scratches = [new SizeBand(UpTo: 0)] }) },
+            { "zones[1].scratches[0].most", With(1, z => z with { Scratches = [new SizeBand(UpTo: 3, Most: -1)] }) },
+            { "zones[3].defects", With(3, z => z with { Defects = [.. Enumerable.Range(1, 6).Select(i => new SizeBand(UpTo: i))] }) },
+        };
 
     [Theory]
     [MemberData(nameof(Unsound))]
@@ -62,7 +63,11 @@ public class FaceProfileTests
         Assert.Equal(FaceVerdict.Fail, FaceJudge.Judge(With(1, z => z with { Scratches = [] }), scratch).Verdict);
     }
 
-    private static FaceProfile With(int at, Func<ZoneLimits, ZoneLimits> change) => Harbor with { Zones = [.. Harbor.Zones.Select((z, i) => i == at ? change(z) : z)] };
+    private static FaceProfile With(int at, Func<ZoneLimits, ZoneLimits> change) =>
+        Harbor with
+        {
+            Zones = [.. Harbor.Zones.Select((z, i) => i == at ? change(z) : z)],
+        };
 
     private static Wording Words(string english) => new(new Dictionary<string, string> { ["en"] = english });
 }

@@ -27,14 +27,12 @@ public class LabelTests
     }
 
     [Fact]
-    public void A_label_follows_the_jobs_pattern() =>
-        Assert.Equal("PH1-A:07", LabelPattern.Usual.Of("PH1", "A", 7, "PH-CS-01", 7));
+    public void A_label_follows_the_jobs_pattern() => Assert.Equal("PH1-A:07", LabelPattern.Usual.Of("PH1", "A", 7, "PH-CS-01", 7));
 
     [Theory]
     [InlineData("", "label.length")]
     [InlineData("{closet}-{room}:{port}", "label.place")]
     [InlineData("{closet}-{panel}", "label.same")]
     [InlineData("{closet}-{port:000}", null)]
-    public void A_pattern_that_cannot_tell_ports_apart_is_refused(string pattern, string? fault) =>
-        Assert.Equal(fault, new LabelPattern(pattern).Fault());
+    public void A_pattern_that_cannot_tell_ports_apart_is_refused(string pattern, string? fault) => Assert.Equal(fault, new LabelPattern(pattern).Fault());
 }

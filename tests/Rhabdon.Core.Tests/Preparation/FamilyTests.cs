@@ -34,7 +34,10 @@ public class FamilyTests
     public void The_profile_is_what_the_trade_knows(string id, CableBuild build, double? aramid, double? buffer, double stripped, double glass, double tip)
     {
         var profile = StripPlan.For(Worked(id, build), isRecleave: false).Profile;
-        Assert.Equal((Mm(aramid), Mm(buffer), Mm(stripped), Mm(glass), Mm(tip)), (profile.Aramid, profile.Buffer, profile.Stripped, profile.Glass, profile.Tip));
+        Assert.Equal(
+            (Mm(aramid), Mm(buffer), Mm(stripped), Mm(glass), Mm(tip)),
+            (profile.Aramid, profile.Buffer, profile.Stripped, profile.Glass, profile.Tip)
+        );
     }
 
     // Marks in working order: where each stands from the tip.
@@ -42,18 +45,36 @@ public class FamilyTests
     [InlineData("M1", "40 40 53 42")]
     [InlineData("A1", "35 28 19")]
     [InlineData("H1", "32 25 20")]
-    public void The_marks_stand_where_they_should(string id, string marks) => Assert.Equal(
-        marks, string.Join(' ', StripPlan.For(Worked(id, CableBuild.Cordage30), false).Marks.Select(m => m.At.Millimeters.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture))));
+    public void The_marks_stand_where_they_should(string id, string marks) =>
+        Assert.Equal(
+            marks,
+            string.Join(
+                ' ',
+                StripPlan
+                    .For(Worked(id, CableBuild.Cordage30), false)
+                    .Marks.Select(m => m.At.Millimeters.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture))
+            )
+        );
 
     // A1 is stripped in two bites of up to 10, M1's buffer in seven of 6.
     [Theory]
     [InlineData("A1", "10 9")]
     [InlineData("M1", "6 6 6 6 6 6 6")]
     [InlineData("S2", "6 6 6 6 6 6 4")]
-    public void Bites_run_inward_to_the_mark(string id, string bites) => Assert.Equal(
-        bites, string.Join(' ', StripPlan.For(Worked(id, Book.Latest(id)!.Recipe.Serves.Builds[0]), false).MarkOf("buffer")!.Bites.Select(b => b.Millimeters.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture))));
+    public void Bites_run_inward_to_the_mark(string id, string bites) =>
+        Assert.Equal(
+            bites,
+            string.Join(
+                ' ',
+                StripPlan
+                    .For(Worked(id, Book.Latest(id)!.Recipe.Serves.Builds[0]), false)
+                    .MarkOf("buffer")!
+                    .Bites.Select(b => b.Millimeters.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture))
+            )
+        );
 
-    // Where each stands from the tip: M3's coating 4 beyond the tube at 44, its mark 10 back from that; M8's jacket 30 beyond the sheath at 60; R1's zero 35 back.
+    // Where each stands from the tip: M3's coating 4 beyond the tube at 44, its mark 10 back from that; M8's jacket 30 beyond the sheath at 60; R1's zero 35
+    // back.
     [Theory]
     [InlineData("M2", "buffer", 40, "seat", 51)]
     [InlineData("M3", "coating", 40, "seat", 54)]
@@ -96,44 +117,70 @@ public class FamilyTests
     [Fact]
     public void Whatever_a_recipes_lengths_its_edges_are_ordered_its_bites_sum_and_both_schools_cut_the_same_glass()
     {
-        var lengths = from jacket in Gen.Choose(20, 120) from buffer in Gen.Choose(2, jacket - 5) from aramid in Gen.Choose(2, jacket) from bite in Gen.Choose(3, 12)
-                      select (jacket, buffer, aramid, bite);
+        var lengths =
+            from jacket in Gen.Choose(20, 120)
+            from buffer in Gen.Choose(2, jacket - 5)
+            from aramid in Gen.Choose(2, jacket)
+            from bite in Gen.Choose(3, 12)
+            select (jacket, buffer, aramid, bite);
         Prop.ForAll(lengths.ToArbitrary(), wanted =>
-        {
-            var a1 = Book.Latest("A1")!.Recipe;
-            var changed = a1 with
             {
-                Cuts = [a1.Cuts[0] with { Length = Length.Mm(wanted.jacket) }, a1.Cuts[1] with { Length = Length.Mm(wanted.aramid) }, a1.Cuts[2] with { Length = Length.Mm(wanted.buffer), Bite = Length.Mm(wanted.bite) }],
-            };
-            var plans = ((string[])["given", "tip", "edge"]).Select(technique => StripPlan.For(Measured(changed, technique), false)).ToList();
-            var (plan, mark) = (plans[0], plans[0].MarkOf("buffer")!);
-            return RecipeCheck.Faults(changed, Book.LadderOf(changed)).Count == 0
-                && plans.All(p => p.Marks.Select(m => m.At).SequenceEqual(plan.Marks.Select(m => m.At)))
-                && mark.Bites.Aggregate(Length.Zero, (sum, b) => sum + b) == mark.At && mark.Bites.All(b => b > Length.Zero && b <= Length.Mm(wanted.bite))
-                && plan.MarkOf("jacket")!.At >= mark.At
-                && plan.Profile.Buffer!.Value + plan.Profile.Stripped == plan.Strip;
-        }).QuickCheckThrowOnFailure();
+                var a1 = Book.Latest("A1")!.Recipe;
+                var changed = a1 with
+                {
+                    Cuts =
+                    [
+                        a1.Cuts[0] with
+                        {
+                            Length = Length.Mm(wanted.jacket),
+                        },
+                        a1.Cuts[1] with
+                        {
+                            Length = Length.Mm(wanted.aramid),
+                        },
+                        a1.Cuts[2] with
+                        {
+                            Length = Length.Mm(wanted.buffer),
+                            Bite = Length.Mm(wanted.bite),
+                        },
+                    ],
+                };
+                var plans = ((string[])["given", "tip", "edge"]).Select(technique => StripPlan.For(Measured(changed, technique), false)).ToList();
+                var (plan, mark) = (plans[0], plans[0].MarkOf("buffer")!);
+                return RecipeCheck.Faults(changed, Book.LadderOf(changed)).Count == 0
+                    && plans.All(p => p.Marks.Select(m => m.At).SequenceEqual(plan.Marks.Select(m => m.At)))
+                    && mark.Bites.Aggregate(Length.Zero, (sum, b) => sum + b) == mark.At
+                    && mark.Bites.All(b => b > Length.Zero && b <= Length.Mm(wanted.bite))
+                    && plan.MarkOf("jacket")!.At >= mark.At
+                    && plan.Profile.Buffer!.Value + plan.Profile.Stripped == plan.Strip;
+            })
+            .QuickCheckThrowOnFailure();
     }
 
     // Nothing is made or lost: what stands beyond the jacket when ready and what went into the bin is what lay there before.
     [Fact]
     public void Whatever_is_cut_end_and_waste_make_up_the_cable()
     {
-        var lengths = from jacket in Gen.Choose(40, 120) from buffer in Gen.Choose(2, 20) from cleave in Gen.Choose(5, jacket - buffer - 10) select (jacket, buffer, cleave);
+        var lengths =
+            from jacket in Gen.Choose(40, 120)
+            from buffer in Gen.Choose(2, 20)
+            from cleave in Gen.Choose(5, jacket - buffer - 10)
+            select (jacket, buffer, cleave);
         Prop.ForAll(lengths.ToArbitrary(), wanted =>
-        {
-            var s1 = Book.Latest("S1")!.Recipe;
-            var changed = s1 with
             {
-                Cuts = [s1.Cuts[0] with { Length = Length.Mm(wanted.jacket) }, s1.Cuts[1] with { Length = Length.Mm(wanted.buffer) }],
-                Cleave = s1.Cleave! with { Length = Length.Mm(wanted.cleave) },
-            };
-            var plan = StripPlan.For(Measured(changed, "given"), isRecleave: false);
-            return RecipeCheck.Faults(changed, Book.LadderOf(changed)).Count == 0
-                && plan.Profile.Tip + plan.Scrap == Length.Mm(wanted.jacket)
-                && plan.Profile.Buffer!.Value + plan.Profile.Glass == plan.Profile.Tip
-                && plan.Glass + plan.Scrap == plan.Profile.Stripped;
-        }).QuickCheckThrowOnFailure();
+                var s1 = Book.Latest("S1")!.Recipe;
+                var changed = s1 with
+                {
+                    Cuts = [s1.Cuts[0] with { Length = Length.Mm(wanted.jacket) }, s1.Cuts[1] with { Length = Length.Mm(wanted.buffer) }],
+                    Cleave = s1.Cleave! with { Length = Length.Mm(wanted.cleave) },
+                };
+                var plan = StripPlan.For(Measured(changed, "given"), isRecleave: false);
+                return RecipeCheck.Faults(changed, Book.LadderOf(changed)).Count == 0
+                    && plan.Profile.Tip + plan.Scrap == Length.Mm(wanted.jacket)
+                    && plan.Profile.Buffer!.Value + plan.Profile.Glass == plan.Profile.Tip
+                    && plan.Glass + plan.Scrap == plan.Profile.Stripped;
+            })
+            .QuickCheckThrowOnFailure();
     }
 
     // A1 by hand: 35 of jacket off; then 7 of aramid; then buffer at 16, so 19 of glass.

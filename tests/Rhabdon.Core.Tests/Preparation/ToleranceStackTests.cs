@@ -56,11 +56,12 @@ public class ToleranceStackTests
     {
         var dimensions = from tolerance in Gen.Choose(5, 80) from half in Gen.Choose(5, 120) select (tolerance, half);
         Prop.ForAll(dimensions.ToArbitrary(), wanted =>
-        {
-            var half = Length.Mm(wanted.half / 100m);
-            var fit = Fit(Length.Mm(wanted.tolerance / 100m), Length.Mm(1) - half, Length.Mm(1) + half);
-            return Math.Abs(fit.Chance - fit.Simulated) < 0.015 && fit.Parts.All(p => p.ChanceIfHalved >= fit.Chance - 1e-6);
-        }).QuickCheckThrowOnFailure();
+            {
+                var half = Length.Mm(wanted.half / 100m);
+                var fit = Fit(Length.Mm(wanted.tolerance / 100m), Length.Mm(1) - half, Length.Mm(1) + half);
+                return Math.Abs(fit.Chance - fit.Simulated) < 0.015 && fit.Parts.All(p => p.ChanceIfHalved >= fit.Chance - 1e-6);
+            })
+            .QuickCheckThrowOnFailure();
     }
 
     [Fact]
@@ -70,9 +71,12 @@ public class ToleranceStackTests
         Assert.Null(ToleranceStack.Of(StarterRecipes.Book().Latest("A1")!.Recipe));
     }
 
-    private static ToleranceStack Fit(Length tolerance, Length least, Length most) => ToleranceStack.Of(M4 with
-    {
-        Cleave = M4.Cleave! with { Tolerance = tolerance },
-        Joint = new Joint(tolerance, tolerance, least, most, Length.Mm(13), Length.Mm(22)),
-    })!;
+    private static ToleranceStack Fit(Length tolerance, Length least, Length most) =>
+        ToleranceStack.Of(
+            M4 with
+            {
+                Cleave = M4.Cleave! with { Tolerance = tolerance },
+                Joint = new Joint(tolerance, tolerance, least, most, Length.Mm(13), Length.Mm(22)),
+            }
+        )!;
 }

@@ -14,23 +14,40 @@ public class CompatibilityCheckTests
     [InlineData(ConnectorType.SC, Polish.APC, CableBuild.TightBuffer900, FiberGrade.OS2, "polish")]
     [InlineData(ConnectorType.SC, Polish.UPC, CableBuild.Cordage30, FiberGrade.OM4, "build")]
     public void M4_says_what_it_does_not_fit(ConnectorType connector, Polish polish, CableBuild build, FiberGrade grade, string? field) =>
-        Assert.Equal(field, CompatibilityCheck.Faults(Story.StarterBook().Latest("M4")!.Recipe, new Combination(connector, polish, build, grade)).Select(f => f.Field).SingleOrDefault());
+        Assert.Equal(
+            field,
+            CompatibilityCheck
+                .Faults(Story.StarterBook().Latest("M4")!.Recipe, new Combination(connector, polish, build, grade))
+                .Select(f => f.Field)
+                .SingleOrDefault()
+        );
 
     [Fact]
     public void A_recipe_for_one_mode_refuses_the_other()
     {
         var m4 = Story.StarterBook().Latest("M4")!.Recipe;
         var multimode = m4 with { Serves = m4.Serves with { Modes = [FiberMode.Multimode] } };
-        Assert.Equal("grade", Assert.Single(CompatibilityCheck.Faults(multimode, new Combination(ConnectorType.SC, Polish.UPC, CableBuild.TightBuffer900, FiberGrade.OS2))).Field);
+        Assert.Equal(
+            "grade",
+            Assert.Single(CompatibilityCheck.Faults(multimode, new Combination(ConnectorType.SC, Polish.UPC, CableBuild.TightBuffer900, FiberGrade.OS2))).Field
+        );
     }
 
     // Common practice: APC is not polished by hand in the field.
     [Fact]
     public void An_angled_face_is_not_polished_by_hand_and_the_reason_says_what_to_use()
     {
-        var faults = CompatibilityCheck.Faults(Story.StarterBook().Latest("A1")!.Recipe, new Combination(ConnectorType.SC, Polish.APC, CableBuild.Cordage30, FiberGrade.OS2));
+        var faults = CompatibilityCheck.Faults(
+            Story.StarterBook().Latest("A1")!.Recipe,
+            new Combination(ConnectorType.SC, Polish.APC, CableBuild.Cordage30, FiberGrade.OS2)
+        );
         Assert.Equal([("polish", "fit.apc-by-hand")], faults.Select(f => (f.Field, f.Says.Key)));
-        Assert.Empty(CompatibilityCheck.Faults(Story.StarterBook().Latest("S2")!.Recipe, new Combination(ConnectorType.SC, Polish.APC, CableBuild.TightBuffer900, FiberGrade.OS2)));
+        Assert.Empty(
+            CompatibilityCheck.Faults(
+                Story.StarterBook().Latest("S2")!.Recipe,
+                new Combination(ConnectorType.SC, Polish.APC, CableBuild.TightBuffer900, FiberGrade.OS2)
+            )
+        );
     }
 
     // Common practice: a single-mode end needs 0.3 µm or finer, and P3 ends on 2 µm.
@@ -40,7 +57,10 @@ public class CompatibilityCheckTests
     [InlineData("P1", FiberMode.SingleMode, null)]
     [InlineData("P3", FiberMode.Multimode, null)]
     public void A_sequence_that_ends_too_coarse_is_no_good_for_single_mode(string sequence, FiberMode mode, string? unfit) =>
-        Assert.Equal(unfit, new Technique(new Dictionary<string, string> { [PolishingRef.Choice] = sequence }).Unfit(Story.StarterBook().Latest("A1")!.Recipe, mode)?.Id);
+        Assert.Equal(
+            unfit,
+            new Technique(new Dictionary<string, string> { [PolishingRef.Choice] = sequence }).Unfit(Story.StarterBook().Latest("A1")!.Recipe, mode)?.Id
+        );
 
     // Common practice: stub to fiber, boot to cable, no proof test on a stub, twelve to an MPO, and a single-mode face not by P3.
     [Theory]
@@ -54,7 +74,17 @@ public class CompatibilityCheckTests
     {
         var recipe = Story.StarterBook().Latest(id)!.Recipe;
         var good = new Combination(
-            recipe.Serves.Connectors[0], recipe.Serves.Polishes[0], recipe.Serves.Builds[0], FiberGrade.OS2, id == "R1" ? 12 : 1, 24, FiberCore.SingleMode, recipe.Serves.Builds[0], false, Technique.Usual);
+            recipe.Serves.Connectors[0],
+            recipe.Serves.Polishes[0],
+            recipe.Serves.Builds[0],
+            FiberGrade.OS2,
+            id == "R1" ? 12 : 1,
+            24,
+            FiberCore.SingleMode,
+            recipe.Serves.Builds[0],
+            false,
+            Technique.Usual
+        );
         Assert.Empty(CompatibilityCheck.Faults(recipe, good));
         var bad = field switch
         {
@@ -72,6 +102,12 @@ public class CompatibilityCheckTests
     [Theory]
     [InlineData(FiberGrade.OM1, FiberCore.Core50)]
     [InlineData(FiberGrade.OM4, FiberCore.Core62)]
-    public void A_stub_of_the_other_multimode_core_does_not_serve(FiberGrade grade, FiberCore stub) => Assert.Contains(
-        CompatibilityCheck.Faults(Story.StarterBook().Latest("M4")!.Recipe, new Combination(ConnectorType.SC, Polish.UPC, CableBuild.TightBuffer900, grade, Stub: stub)), f => f.Field == "stub");
+    public void A_stub_of_the_other_multimode_core_does_not_serve(FiberGrade grade, FiberCore stub) =>
+        Assert.Contains(
+            CompatibilityCheck.Faults(
+                Story.StarterBook().Latest("M4")!.Recipe,
+                new Combination(ConnectorType.SC, Polish.UPC, CableBuild.TightBuffer900, grade, Stub: stub)
+            ),
+            f => f.Field == "stub"
+        );
 }

@@ -14,8 +14,18 @@ public class PolishingTests
     [InlineData("P2", "9 3 0.3")]
     [InlineData("P3", "9 2")]
     [InlineData("P4", "3 1")]
-    public void Films_go_from_coarse_to_fine(string id, string grits) => Assert.Equal(
-        grits, string.Join(' ', Sequences.Single(s => s.Id == id).Steps.Select(s => s.Film).OfType<decimal>().Select(g => g.ToString(System.Globalization.CultureInfo.InvariantCulture))));
+    public void Films_go_from_coarse_to_fine(string id, string grits) =>
+        Assert.Equal(
+            grits,
+            string.Join(
+                ' ',
+                Sequences
+                    .Single(s => s.Id == id)
+                    .Steps.Select(s => s.Film)
+                    .OfType<decimal>()
+                    .Select(g => g.ToString(System.Globalization.CultureInfo.InvariantCulture))
+            )
+        );
 
     [Theory]
     [InlineData("p1-3", 10, 12)]
@@ -28,8 +38,10 @@ public class PolishingTests
 
     // A single-mode end needs a last film of 0.3 µm or finer (common practice).
     [Fact]
-    public void A_sequence_that_serves_single_mode_ends_on_three_tenths_or_finer() => Assert.All(
-        Sequences.Where(s => s.Modes.Contains(FiberMode.SingleMode)), s => Assert.True(s.Steps.Last(step => step.Film is not null).Film <= 0.3m, s.Id));
+    public void A_sequence_that_serves_single_mode_ends_on_three_tenths_or_finer() =>
+        Assert.All(Sequences.Where(s => s.Modes.Contains(FiberMode.SingleMode)), s =>
+            Assert.True(s.Steps.Last(step => step.Film is not null).Film <= 0.3m, s.Id)
+        );
 
     [Fact]
     public void In_a_recipe_they_become_a_choice_and_only_the_chosen_one_is_worked()
@@ -44,10 +56,12 @@ public class PolishingTests
     [Fact]
     public void A_sequence_that_is_not_there_is_named()
     {
-        var a1 = StarterRecipes.ReadRecipe("""
+        var a1 = StarterRecipes.ReadRecipe(
+            """
             { "formatVersion": 1, "id": "X", "family": "x", "title": { "en": "x" }, "serves": { "connectors": [], "polishes": [], "modes": [], "builds": [], "method": "x" }, "parts": [], "cuts": [],
               "body": { "frontOfTip": "0 mm", "backOfBufferEdge": "0 mm" }, "ladder": { "id": "x", "version": 0 }, "stages": [], "polishing": { "after": "x", "sequences": ["P9"], "usual": "P9" }, "steps": [], "timing": { "handsOnSeconds": 1, "unattendedSeconds": 0 } }
-            """);
+            """
+        );
         Assert.Contains("P9", Assert.Throws<KeyNotFoundException>(() => a1.With(Sequences)).Message, StringComparison.Ordinal);
     }
 

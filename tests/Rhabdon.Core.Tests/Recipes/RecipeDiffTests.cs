@@ -14,7 +14,9 @@ public class RecipeDiffTests
     [Fact]
     public void A_changed_length_is_named_by_its_cut_with_both_figures()
     {
-        var change = Assert.Single(RecipeDiff.Between(M1, M1 with { Cuts = [.. M1.Cuts.Select(c => c.Id == "buffer" ? c with { Length = Length.Mm(12) } : c)] }));
+        var change = Assert.Single(
+            RecipeDiff.Between(M1, M1 with { Cuts = [.. M1.Cuts.Select(c => c.Id == "buffer" ? c with { Length = Length.Mm(12) } : c)] })
+        );
         Assert.Equal(new RecipeChange("cuts[buffer].length", "11 mm", "12 mm"), change);
     }
 

@@ -35,8 +35,7 @@ public class LengthTests
     [InlineData("1e5")]
     [InlineData("999999999 m")]
     [InlineData("30 mmmmmmmmmmmmmmmmmmmmmmmmmmmmmmmmmmmmmmmmm")]
-    public void What_is_no_length_is_refused(string? text) =>
-        Assert.False(LengthText.TryParse(text, LengthUnit.Millimeter, out _));
+    public void What_is_no_length_is_refused(string? text) => Assert.False(LengthText.TryParse(text, LengthUnit.Millimeter, out _));
 
     [Fact]
     public void A_bare_number_is_in_the_readers_unit()
@@ -59,6 +58,5 @@ public class LengthTests
     [InlineData(0)]
     [InlineData(3)]
     [InlineData(128)]
-    public void A_rule_without_such_marks_is_refused(int marks) =>
-        Assert.Throws<ArgumentOutOfRangeException>(() => InchFraction.Nearest(Length.Mm(1), marks));
+    public void A_rule_without_such_marks_is_refused(int marks) => Assert.Throws<ArgumentOutOfRangeException>(() => InchFraction.Nearest(Length.Mm(1), marks));
 }

@@ -29,7 +29,10 @@ public class ReadingValueTests
         Assert.Equal(json, text.Replace("\\u00B0", "°"));
         var back = JsonSerializer.Deserialize(text, CoreJson.Default.Reading)!;
         Assert.Equal(reading, back);
-        Assert.Equal(kind is ReadingKind.Choice or ReadingKind.Picture ? [ReadingKind.Choice, ReadingKind.Picture] : [kind], Enum.GetValues<ReadingKind>().Where(back.Answers));
+        Assert.Equal(
+            kind is ReadingKind.Choice or ReadingKind.Picture ? [ReadingKind.Choice, ReadingKind.Picture] : [kind],
+            Enum.GetValues<ReadingKind>().Where(back.Answers)
+        );
     }
 
     [Theory]
@@ -62,9 +65,19 @@ public class ReadingValueTests
     {
         var step = StarterRecipes.Recipes().Single(r => r.Id == "S2").Steps.First(s => s.Ask is not null) with
         {
-            Ask = new Ask("splice-estimate", new Wording(new Dictionary<string, string>()), [], "splice-loss", Kind: ReadingKind.Loss, Limits: new ReadingLimits(Most: 0.5m, GoodMost: 0.3m)),
+            Ask = new Ask(
+                "splice-estimate",
+                new Wording(new Dictionary<string, string>()),
+                [],
+                "splice-loss",
+                Kind: ReadingKind.Loss,
+                Limits: new ReadingLimits(Most: 0.5m, GoodMost: 0.3m)
+            ),
         };
-        Assert.Equal(new Verdict(grade, sign), Judgement.Judge(step, Reading.Of("splice-estimate", ReadingValue.Parse(ReadingKind.Loss, typed, LengthUnit.Millimeter)!), null));
+        Assert.Equal(
+            new Verdict(grade, sign),
+            Judgement.Judge(step, Reading.Of("splice-estimate", ReadingValue.Parse(ReadingKind.Loss, typed, LengthUnit.Millimeter)!), null)
+        );
     }
 
     // A typing error in the check's name once took its doubtful band away, and nobody was told.
@@ -84,7 +97,10 @@ public class ReadingValueTests
         var recipe = StarterRecipes.Recipes().Single(r => r.Id == "H1");
         var at = recipe.Steps.ToList().FindIndex(s => s.Clock is not null);
         var typo = recipe with { Steps = [.. recipe.Steps.Select((s, i) => i == at ? s with { Clock = s.Clock! with { Kind = "at-most" } } : s)] };
-        Assert.Equal([$"steps[{at}].clock.kind"], RecipeCheck.Faults(typo, StarterRecipes.Ladders().Single(l => l.Id == recipe.Ladder.Id)).Select(f => f.Place));
+        Assert.Equal(
+            [$"steps[{at}].clock.kind"],
+            RecipeCheck.Faults(typo, StarterRecipes.Ladders().Single(l => l.Id == recipe.Ladder.Id)).Select(f => f.Place)
+        );
     }
 
     [Fact]
@@ -92,6 +108,9 @@ public class ReadingValueTests
     {
         Assert.Equal(new Wording(new Dictionary<string, string> { ["en"] = "Cut" }), new Wording(new SortedDictionary<string, string> { ["en"] = "Cut" }));
         Assert.NotEqual(new Wording(new Dictionary<string, string> { ["en"] = "Cut" }), new Wording(new Dictionary<string, string> { ["en"] = "Strip" }));
-        Assert.Equal(new Technique(new Dictionary<string, string> { ["a"] = "1", ["b"] = "2" }), new Technique(new Dictionary<string, string> { ["b"] = "2", ["a"] = "1" }));
+        Assert.Equal(
+            new Technique(new Dictionary<string, string> { ["a"] = "1", ["b"] = "2" }),
+            new Technique(new Dictionary<string, string> { ["b"] = "2", ["a"] = "1" })
+        );
     }
 }

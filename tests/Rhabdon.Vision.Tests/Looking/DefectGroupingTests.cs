@@ -3,7 +3,9 @@ using Rhabdon.Vision.Looking;
 
 namespace Rhabdon.Vision.Tests.Looking;
 
-/// <summary>Common practice: a chip is glass gone from the edge, adhesive clings to the ring over glass and ferrule, dirt seldom lies alone and may lie anywhere.</summary>
+/// <summary>
+/// Common practice: a chip is glass gone from the edge, adhesive clings to the ring over glass and ferrule, dirt seldom lies alone and may lie anywhere.
+/// </summary>
 public class DefectGroupingTests
 {
     private const double GlassEdge = 61.5;
@@ -18,7 +20,8 @@ public class DefectGroupingTests
     [Theory]
     [InlineData(-80, MarkKind.LooseDirt)]
     [InlineData(-16, MarkKind.Chip)]
-    public void In_the_company_of_dirt_as_dark_it_is_dirt(float contrast, MarkKind kind) => Assert.Equal(kind, Named([Chip, Dirt with { Contrast = contrast }])[^1].Kind);
+    public void In_the_company_of_dirt_as_dark_it_is_dirt(float contrast, MarkKind kind) =>
+        Assert.Equal(kind, Named([Chip, Dirt with { Contrast = contrast }])[^1].Kind);
 
     // A bead just scribed has crumbs about: it is larger than they are.
     [Fact]
@@ -66,22 +69,42 @@ public class DefectGroupingTests
     [InlineData(4, 4, -60, 1, MarkKind.LooseDirt)]
     [InlineData(10, 12, -60, 1, MarkKind.LooseDirt)]
     [InlineData(10, 12, -60, 2, MarkKind.Adhesive)]
-    public void What_darkens_the_ring_is_dirt_where_it_is_black_small_or_reaches_far_in(double size, double reach, float contrast, double slender, MarkKind kind) =>
-        Assert.Equal(kind, Assert.Single(Named([Patch(60, size, contrast) with { Nearest = GlassEdge - reach, Length = size * slender }], ring: RingWith(60, 10))).Kind);
+    public void What_darkens_the_ring_is_dirt_where_it_is_black_small_or_reaches_far_in(
+        double size,
+        double reach,
+        float contrast,
+        double slender,
+        MarkKind kind
+    ) =>
+        Assert.Equal(
+            kind,
+            Assert.Single(Named([Patch(60, size, contrast) with { Nearest = GlassEdge - reach, Length = size * slender }], ring: RingWith(60, 10))).Kind
+        );
 
     [Theory]
     [InlineData(-90, MarkKind.LooseDirt, MarkKind.LooseDirt)]
     [InlineData(-60, MarkKind.Adhesive, MarkKind.Chip)]
     public void Dirt_over_the_ring_is_company_for_what_else_lies_at_it(float contrast, MarkKind kind, MarkKind other) =>
-        Assert.Equal([kind, other], Named([Patch(60, 10, contrast) with { Nearest = 53 }, Chip with { X = -56.5 }], ring: RingWith(60, 10)).Select(p => p.Kind));
+        Assert.Equal(
+            [kind, other],
+            Named([Patch(60, 10, contrast) with { Nearest = 53 }, Chip with { X = -56.5 }], ring: RingWith(60, 10)).Select(p => p.Kind)
+        );
 
     [Theory]
     [InlineData(40, -60, MarkKind.Scratch)]
     [InlineData(56, -60, MarkKind.Chip)]
     [InlineData(56, 60, MarkKind.Scratch)]
     [InlineData(56, 60, MarkKind.Chip, 0.4)]
-    public void A_thread_that_comes_in_from_the_ring_is_a_scratch_and_so_is_a_bright_one_along_it_but_no_splinter(double nearest, float contrast, MarkKind kind, double size = 1) =>
-        Assert.Equal(kind, Assert.Single(Named([Patch(52, 9 * size, contrast) with { Width = 4 * size, Length = 22 * size, Nearest = nearest, Farthest = GlassEdge }])).Kind);
+    public void A_thread_that_comes_in_from_the_ring_is_a_scratch_and_so_is_a_bright_one_along_it_but_no_splinter(
+        double nearest,
+        float contrast,
+        MarkKind kind,
+        double size = 1
+    ) =>
+        Assert.Equal(
+            kind,
+            Assert.Single(Named([Patch(52, 9 * size, contrast) with { Width = 4 * size, Length = 22 * size, Nearest = nearest, Farthest = GlassEdge }])).Kind
+        );
 
     // Dirt is seldom so even, or so long.
     [Theory]
@@ -93,7 +116,10 @@ public class DefectGroupingTests
     [InlineData(2.6, 1.02, -60, MarkKind.LooseDirt)]
     [InlineData(7, 1.25, -60, MarkKind.Scratch)]
     public void A_slender_even_patch_is_a_scratch(double slender, double roughness, float contrast, MarkKind kind) =>
-        Assert.Equal(kind, Assert.Single(Named([Patch(20, 10, contrast) with { Width = 5, Length = 5 * slender, Roughness = roughness, Raggedness = 0.2 }])).Kind);
+        Assert.Equal(
+            kind,
+            Assert.Single(Named([Patch(20, 10, contrast) with { Width = 5, Length = 5 * slender, Roughness = roughness, Raggedness = 0.2 }])).Kind
+        );
 
     [Theory]
     [InlineData(48, -25, MarkKind.Adhesive)]
@@ -112,7 +138,8 @@ public class DefectGroupingTests
     }
 
     [Fact]
-    public void Small_and_very_dark_over_glass_and_ferrule_it_is_dirt() => Assert.Equal(MarkKind.LooseDirt, Assert.Single(Named([Chip with { Contrast = -90 }], [Patch(69, 8, -80)])).Kind);
+    public void Small_and_very_dark_over_glass_and_ferrule_it_is_dirt() =>
+        Assert.Equal(MarkKind.LooseDirt, Assert.Single(Named([Chip with { Contrast = -90 }], [Patch(69, 8, -80)])).Kind);
 
     // Adhesive shows on the glass as well: what only the ferrule has is dirt, and then so is what lies elsewhere at the ring.
     [Fact]
@@ -148,7 +175,10 @@ public class DefectGroupingTests
 
     [Fact]
     public void One_crumb_of_dirt_makes_no_dirt_of_three_pits() =>
-        Assert.Equal([MarkKind.Pit, MarkKind.Pit, MarkKind.Pit, MarkKind.LooseDirt], Named([Patch(-40, 5), Patch(-20, 5), Patch(-3, 5), Dirt]).Select(p => p.Kind));
+        Assert.Equal(
+            [MarkKind.Pit, MarkKind.Pit, MarkKind.Pit, MarkKind.LooseDirt],
+            Named([Patch(-40, 5), Patch(-20, 5), Patch(-3, 5), Dirt]).Select(p => p.Kind)
+        );
 
     // The ferrule's own pits may be large.
     [Theory]
@@ -160,16 +190,37 @@ public class DefectGroupingTests
         Assert.Equal(onFerrule, Assert.Single(Named([], [Patch(90, size)])).Kind);
     }
 
-    private static IReadOnlyList<(Blob Blob, MarkKind Kind)> Named(IEnumerable<Blob> onGlass, IEnumerable<Blob>? onFerrule = null, RingView? ring = null, float light = Light, IReadOnlyList<Blob>? faint = null) =>
-        new DefectGrouping(ring ?? RingWith(60, 60), GlassEdge, FerruleFrom, 0.6, light).Name(faint ?? [], onGlass, onFerrule ?? []);
+    private static IReadOnlyList<(Blob Blob, MarkKind Kind)> Named(
+        IEnumerable<Blob> onGlass,
+        IEnumerable<Blob>? onFerrule = null,
+        RingView? ring = null,
+        float light = Light,
+        IReadOnlyList<Blob>? faint = null
+    ) => new DefectGrouping(ring ?? RingWith(60, 60), GlassEdge, FerruleFrom, 0.6, light).Name(faint ?? [], onGlass, onFerrule ?? []);
 
     // Even all round, but for a twentieth on the right.
-    private static RingView RingWith(float shade, float onTheRight) => new([.. Enumerable.Range(0, 360).Select(turn => turn is < 9 or >= 351 ? onTheRight : shade)]);
+    private static RingView RingWith(float shade, float onTheRight) =>
+        new([.. Enumerable.Range(0, 360).Select(turn => turn is < 9 or >= 351 ? onTheRight : shade)]);
 
     // Round and sharp, on the fiber's right.
     private static Blob Patch(double x, double size, float contrast = -60)
     {
         var (nearest, farthest) = (x - (size / 2), x + (size / 2));
-        return new Blob(x, 0, size, size, size, contrast, 1, Math.Max(0, x > FerruleFrom ? Math.Max(FerruleFrom, nearest) : nearest), x < FerruleFrom ? Math.Min(GlassEdge, farthest) : farthest, 0.6, 50, [], false, 0.01);
+        return new Blob(
+            x,
+            0,
+            size,
+            size,
+            size,
+            contrast,
+            1,
+            Math.Max(0, x > FerruleFrom ? Math.Max(FerruleFrom, nearest) : nearest),
+            x < FerruleFrom ? Math.Min(GlassEdge, farthest) : farthest,
+            0.6,
+            50,
+            [],
+            false,
+            0.01
+        );
     }
 }

@@ -53,7 +53,8 @@ public class IlluminationModelTests
             {
                 var (dx, dy) = ((x - Half) / 50.0, (y - Half) / 50.0);
                 var covers = ((x - Half - 8) * (x - Half - 8)) + ((y - Half + 6) * (y - Half + 6)) < radius * radius;
-                grid[x, y] = (float)(middle * (1 + (0.04 * dx) - (0.02 * dy) - (0.03 * ((dx * dx) + (dy * dy)))) + chance.NextDouble() - 0.5) + (covers ? film : 0);
+                grid[x, y] =
+                    (float)(middle * (1 + (0.04 * dx) - (0.02 * dy) - (0.03 * ((dx * dx) + (dy * dy)))) + chance.NextDouble() - 0.5) + (covers ? film : 0);
             }
         }
 

@@ -7,7 +7,8 @@ public class LineShapeTests
 {
     private const double Pitch = 0.5;
 
-    private static List<(double X, double Y)> Line(int steps, Func<double, double> aside) => [.. Enumerable.Range(0, steps).Select(i => (10.0 + i, 50 + aside(i)))];
+    private static List<(double X, double Y)> Line(int steps, Func<double, double> aside) =>
+        [.. Enumerable.Range(0, steps).Select(i => (10.0 + i, 50 + aside(i)))];
 
     [Fact]
     public void A_straight_line_has_neither_unrest_nor_bend()
@@ -35,7 +36,8 @@ public class LineShapeTests
         Assert.Equal(0, course.Bend, 0.001);
     }
 
-    // A wave of amplitude a has a root mean square of a / sqrt 2, and no parabola takes much of it; h from its chord's ends the middle lies a sin x (1 - cos 2πh / length) off, whose median is a / sqrt 2 of that bracket, so far as the few phases that fall on whole steps can have it.
+    // A wave of amplitude a has a root mean square of a / sqrt 2, and no parabola takes much of it; h from its chord's ends the middle lies a sin x (1 - cos
+    // 2πh / length) off, whose median is a / sqrt 2 of that bracket, so far as the few phases that fall on whole steps can have it.
     [Theory]
     [InlineData(24, 1.966)]
     [InlineData(20, 1.588)]
@@ -47,7 +49,8 @@ public class LineShapeTests
         Assert.Equal(0.71 * bracket, course.Bend, 0.16);
     }
 
-    // A line 4 steps wide along y = 20, followed up to 1.5 steps beside it: all of it comes back to its middle; beside a broad bright area, which is none of it, as well.
+    // A line 4 steps wide along y = 20, followed up to 1.5 steps beside it: all of it comes back to its middle; beside a broad bright area, which is none of
+    // it, as well.
     [Theory]
     [InlineData(0)]
     [InlineData(30)]
@@ -56,14 +59,21 @@ public class LineShapeTests
         var plane = new Plane(101, 41);
         for (var y = 0; y < 41; y++)
         {
-            plane.Row(y).Fill(y is >= 18 and <= 22 ? -40 : y > 28 ? beside : 0);
+            plane
+                .Row(y)
+                .Fill(
+                    y is >= 18 and <= 22 ? -40
+                    : y > 28 ? beside
+                    : 0
+                );
         }
 
         List<(double X, double Y)> astray = [.. Enumerable.Range(10, 80).Select(x => ((double)x, 20 + (1.5 * Math.Sin(x / 25.0))))];
         Assert.All(LinePath.Centered(astray, plane, 4.5, -1), place => Assert.Equal(20, place.Y, 0.15));
     }
 
-    // r = 12 (1 + a cos 5t): its root mean square off the circle is a / sqrt 2 of the radius. A shifted circle and an oval are no rougher than the grid makes them.
+    // r = 12 (1 + a cos 5t): its root mean square off the circle is a / sqrt 2 of the radius. A shifted circle and an oval are no rougher than the grid makes
+    // them.
     [Theory]
     [InlineData(0, 1, 0, 0.01)]
     [InlineData(0, 1.1, 0, 0.012)]

@@ -1,6 +1,6 @@
 using Rhabdon.Core.EndFaces;
-using Rhabdon.Vision.Looking;
 using Rhabdon.Core.Quality;
+using Rhabdon.Vision.Looking;
 
 namespace Rhabdon.Vision.Tests.Looking;
 
@@ -18,13 +18,15 @@ public class MeasureTests
     public void The_share_below_a_value_is_that_of_the_table(double value, double share) => Assert.Equal(share, NormalDistribution.Below(value), 0.000_005);
 
     [Fact]
-    public void The_bell_is_highest_in_its_middle_at_one_over_the_root_of_two_pi() => Assert.Equal(1 / Math.Sqrt(2 * Math.PI), NormalDistribution.BelowAndHeight(0).Height, 6);
+    public void The_bell_is_highest_in_its_middle_at_one_over_the_root_of_two_pi() =>
+        Assert.Equal(1 / Math.Sqrt(2 * Math.PI), NormalDistribution.BelowAndHeight(0).Height, 6);
 
     [Theory]
     [InlineData(0, 1)]
     [InlineData(0.5, 5)]
     [InlineData(1, 9)]
-    public void A_quantile_is_the_value_at_its_place_in_order(double share, float value) => Assert.Equal(value, RobustStatistics.Quantile([9, 3, 1, 7, 5, 2, 8, 4, 6], share));
+    public void A_quantile_is_the_value_at_its_place_in_order(double share, float value) =>
+        Assert.Equal(value, RobustStatistics.Quantile([9, 3, 1, 7, 5, 2, 8, 4, 6], share));
 
     // The 25th and 75th hundredth of a bell lie 0.6745 deviations from its middle (standard normal table).
     [Fact]
@@ -94,7 +96,8 @@ public class MeasureTests
         }
     }
 
-    // A box of width w under a bell of deviation 1 is as high at x as F(x + w/2) - F(x - w/2); by the normal table it is at half its height 3.33 apart for w 3 and 2.77 apart for w 2.
+    // A box of width w under a bell of deviation 1 is as high at x as F(x + w/2) - F(x - w/2); by the normal table it is at half its height 3.33 apart for w 3
+    // and 2.77 apart for w 2.
     // For the narrow one our short cut is 15 % too wide.
     [Theory]
     [InlineData(10, 1, 10, 0.05)]
@@ -102,8 +105,10 @@ public class MeasureTests
     [InlineData(2.77, 1, 2, 0.31)]
     public void Blur_is_taken_out_of_a_width(double shown, double blur, double width, double within) => Assert.Equal(width, Deblur.Width(shown, blur), within);
 
-    // A line cut like a box shows, by the normal table, 4.114 for a width of 4 and slopes (its width at a quarter of its depth to that at three quarters) of 1.898. Of a line cut like a bell
-    // the squares of the widths at half depth add (variances add), 2.3548 being the blur's own, and its slopes are the root of ln 4 / ln (4/3) = 2.195. Where box and bell look alike,
+    // A line cut like a box shows, by the normal table, 4.114 for a width of 4 and slopes (its width at a quarter of its depth to that at three quarters) of
+    // 1.898. Of a line cut like a bell
+    // the squares of the widths at half depth add (variances add), 2.3548 being the blur's own, and its slopes are the root of ln 4 / ln (4/3) = 2.195. Where
+    // box and bell look alike,
     // the middle of both is taken: for a shown 2.771 a box of 2 and a bell of 1.46.
     [Theory]
     [InlineData(4.114, 1.898, 1, 4, 0.1)]
@@ -113,9 +118,11 @@ public class MeasureTests
     [InlineData(9.284, 2.195, 2, 8, 0.3)]
     [InlineData(2.771, 2.17, 1, 1.73, 0.1)]
     [InlineData(2.3, 2.195, 1, 0.69, 0.01)]
-    public void The_slopes_of_a_line_tell_how_much_of_it_is_blur(double shown, double slopes, double blur, double width, double within) => Assert.Equal(width, Deblur.WidthOfLine(shown, slopes, blur), within);
+    public void The_slopes_of_a_line_tell_how_much_of_it_is_blur(double shown, double slopes, double blur, double width, double within) =>
+        Assert.Equal(width, Deblur.WidthOfLine(shown, slopes, blur), within);
 
-    // A bell-shaped core of 9 µm whose place is known from how it is drawn, under noise; a line as deep as it is bright, drawn across it, and film that ends on it, are none of the core's.
+    // A bell-shaped core of 9 µm whose place is known from how it is drawn, under noise; a line as deep as it is bright, drawn across it, and film that ends on
+    // it, are none of the core's.
     [Theory]
     [InlineData(0, 0, false, false, 0.05)]
     [InlineData(0.6, -0.4, false, false, 0.05)]

@@ -9,7 +9,8 @@ public sealed record ActionChosen(int Attempt, int Try, string Sign, string Acti
 {
     public override bool IsWork() => true;
 
-    internal override Refusal? Malformed(BenchEvent happened) => EventFields.Text("body.sign", Sign) ?? EventFields.Text("body.action", Action) ?? EventFields.Reason(Reason);
+    internal override Refusal? Malformed(BenchEvent happened) =>
+        EventFields.Text("body.sign", Sign) ?? EventFields.Text("body.action", Action) ?? EventFields.Reason(Reason);
 
     internal override Phrase? Apply(TerminationFolder to, BenchEvent happened, IReadOnlyDictionary<Guid, BenchEvent> all)
     {
@@ -34,7 +35,8 @@ public sealed record ActionChosen(int Attempt, int Try, string Sign, string Acti
         return null;
     }
 
-    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say("story.action", ("action", story.ActionTitle(recipe, this)));
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
+        story.Say("story.action", ("action", story.ActionTitle(recipe, this)));
 
     internal override string Remark(StoryWords story, BenchEvent happened) => Reason ?? string.Empty;
 }

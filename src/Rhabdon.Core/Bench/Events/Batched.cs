@@ -20,5 +20,6 @@ public sealed record Batched(Guid? Batch = null) : EventBody
         return null;
     }
 
-    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say(Batch is null ? "story.unbatched" : "story.batched");
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
+        story.Say(Batch is null ? "story.unbatched" : "story.batched");
 }

@@ -14,12 +14,16 @@ public sealed record Begun([property: JsonPropertyName("school")] Technique? Tec
 
     public override bool IsWork() => true;
 
-    /// <summary>Why a strand may not begin by a recipe that nobody has compared with its maker's sheet; null when it may. A confirmation comes and goes: only a beginning is held to it.</summary>
+    /// <summary>
+    /// Why a strand may not begin by a recipe that nobody has compared with its maker's sheet; null when it may. A confirmation comes and goes: only a
+    /// beginning is held to it.
+    /// </summary>
     internal static Phrase? Unconfirmed(Planned? plan, PublishedRecipe? published) =>
         plan is { ConfirmedOnly: true } && published is { Confirmation: null } ? Phrase.Of("conflict.unconfirmed", ("recipe", published.Ref.ToString())) : null;
 
     internal override Refusal? Malformed(BenchEvent happened) =>
-        Technique?.Options.Count > MostChoices || Technique?.Options.Any(o => o.Key.Length > BenchEvent.MostText || o.Value is null or { Length: > BenchEvent.MostText }) == true
+        Technique?.Options.Count > MostChoices
+        || Technique?.Options.Any(o => o.Key.Length > BenchEvent.MostText || o.Value is null or { Length: > BenchEvent.MostText }) == true
             ? EventFields.Bad("body.school", "event.text")
             : null;
 
@@ -59,5 +63,6 @@ public sealed record Begun([property: JsonPropertyName("school")] Technique? Tec
         return null;
     }
 
-    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say("story.begun", ("recipe", happened.Recipe?.ToString() ?? "-"));
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
+        story.Say("story.begun", ("recipe", happened.Recipe?.ToString() ?? "-"));
 }

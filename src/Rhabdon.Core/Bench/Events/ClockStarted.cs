@@ -26,5 +26,6 @@ public sealed record ClockStarted(int Attempt, int Try, string Step) : EventBody
         return null;
     }
 
-    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say("story.clock", ("step", story.StepName(recipe, Step)));
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
+        story.Say("story.clock", ("step", story.StepName(recipe, Step)));
 }

@@ -6,8 +6,10 @@ using Rhabdon.Core.Rights;
 namespace Rhabdon.Core.Bench;
 
 /// <summary>
-/// What happened. A kind of event is one type, which owns all that there is to it: what makes it malformed, the right it needs, what it does to a termination's state and
-/// when it cannot, how it is told, and whether it is work. To add one: its type beside these, its line here, its words (<c>kind.…</c> and <c>story.…</c>) and docs/formats.md.
+/// What happened. A kind of event is one type, which owns all that there is to it: what makes it malformed, the right it needs, what it does to a termination's
+/// state and
+/// when it cannot, how it is told, and whether it is work. To add one: its type beside these, its line here, its words (<c>kind.…</c> and <c>story.…</c>) and
+/// docs/formats.md.
 /// </summary>
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
 [JsonDerivedType(typeof(Planned), "planned")]
@@ -24,7 +26,9 @@ namespace Rhabdon.Core.Bench;
 [JsonDerivedType(typeof(Unreadable), "unreadable")]
 public abstract record EventBody
 {
-    private static readonly Dictionary<Type, string> Kinds = typeof(EventBody).GetCustomAttributes(typeof(JsonDerivedTypeAttribute), inherit: false).Cast<JsonDerivedTypeAttribute>()
+    private static readonly Dictionary<Type, string> Kinds = typeof(EventBody)
+        .GetCustomAttributes(typeof(JsonDerivedTypeAttribute), inherit: false)
+        .Cast<JsonDerivedTypeAttribute>()
         .ToDictionary(a => a.DerivedType, a => (string)a.TypeDiscriminator!);
 
     /// <summary>The kind as it stands in JSON and in the store.</summary>

@@ -7,10 +7,12 @@ internal static class EventFields
 {
     public static Refusal? Text(string field, string? text) => text is null or { Length: > 0 and <= BenchEvent.MostText } ? null : Bad(field, "event.text");
 
-    public static Refusal? Reason(string? reason, string field = "body.reason") => reason is null or { Length: <= BenchEvent.MostReason } ? null : Bad(field, "bench.reason-long");
+    public static Refusal? Reason(string? reason, string field = "body.reason") =>
+        reason is null or { Length: <= BenchEvent.MostReason } ? null : Bad(field, "bench.reason-long");
 
     /// <summary>A reason that must be given.</summary>
-    public static Refusal? Needed(string reason, string field = "body.reason") => string.IsNullOrWhiteSpace(reason) ? Bad(field, "bench.reason-long") : Reason(reason, field);
+    public static Refusal? Needed(string reason, string field = "body.reason") =>
+        string.IsNullOrWhiteSpace(reason) ? Bad(field, "bench.reason-long") : Reason(reason, field);
 
     public static Refusal Bad(string field, string key) => new(true, field, Phrase.Of(key));
 }

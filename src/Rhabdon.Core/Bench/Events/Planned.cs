@@ -18,7 +18,8 @@ public sealed record Planned(
     string RecipeId,
     Length Service,
     Length Least,
-    bool? ConfirmedOnly = null) : EventBody
+    bool? ConfirmedOnly = null
+) : EventBody
 {
     public override bool ComesFromTheBench() => false;
 
@@ -39,5 +40,6 @@ public sealed record Planned(
 
     internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say("story.planned");
 
-    internal override string Remark(StoryWords story, BenchEvent happened) => story.Say("story.planned-length", ("service", story.Length(Service)), ("least", story.Length(Least)));
+    internal override string Remark(StoryWords story, BenchEvent happened) =>
+        story.Say("story.planned-length", ("service", story.Length(Service)), ("least", story.Length(Least)));
 }

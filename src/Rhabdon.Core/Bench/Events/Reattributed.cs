@@ -15,14 +15,16 @@ public sealed record Reattributed(Guid From, Guid To, IReadOnlyList<BenchEvent> 
 
     // A move names just the two strands it is between, and only work can be moved.
     internal override Refusal? Malformed(BenchEvent happened) =>
-        happened.Strands.Count != 2 || !happened.Strands.Any(s => s.Termination == From) || !happened.Strands.Any(s => s.Termination == To) ? EventFields.Bad("strands", "event.move-strands")
+        happened.Strands.Count != 2 || !happened.Strands.Any(s => s.Termination == From) || !happened.Strands.Any(s => s.Termination == To)
+            ? EventFields.Bad("strands", "event.move-strands")
         : Moved.Count is 0 or > MostMoved || Moved.Any(e => !e.Body.IsWork()) ? EventFields.Bad("body.moved", "event.moved")
         : EventFields.Needed(Reason);
 
     internal override Phrase? Apply(TerminationFolder to, BenchEvent happened, IReadOnlyDictionary<Guid, BenchEvent> all) =>
         From == To || (From != to.Termination && To != to.Termination) ? Phrase.Of("conflict.move-here") : null;
 
-    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say(To == strand ? "story.moved-here" : "story.moved-out");
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
+        story.Say(To == strand ? "story.moved-here" : "story.moved-out");
 
     internal override string Remark(StoryWords story, BenchEvent happened) => Reason;
 }

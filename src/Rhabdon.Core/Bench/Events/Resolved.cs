@@ -16,7 +16,8 @@ public sealed record Resolved(IReadOnlyList<Guid> SetAside, bool GlassWasCut, st
 
     public override Permission Needs(IEnumerable<BenchEvent> named) => Permission.Decide;
 
-    internal override Refusal? Malformed(BenchEvent happened) => SetAside.Count is 0 or > Reattributed.MostMoved ? EventFields.Bad("body.setAside", "event.set-aside") : EventFields.Needed(Note, "body.note");
+    internal override Refusal? Malformed(BenchEvent happened) =>
+        SetAside.Count is 0 or > Reattributed.MostMoved ? EventFields.Bad("body.setAside", "event.set-aside") : EventFields.Needed(Note, "body.note");
 
     internal override Phrase? Apply(TerminationFolder to, BenchEvent happened, IReadOnlyDictionary<Guid, BenchEvent> all) =>
         SetAside.All(id => all.TryGetValue(id, out var entry) && entry.Body.MayBeSetAside()) ? null : Phrase.Of("conflict.nothing-to-set-aside");

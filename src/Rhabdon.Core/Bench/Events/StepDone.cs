@@ -11,9 +11,14 @@ public sealed record StepDone(int Attempt, int Try, string Step, Reading? Readin
     public override bool IsWork() => true;
 
     internal override Refusal? Malformed(BenchEvent happened) =>
-        EventFields.Text("body.step", Step) ?? EventFields.Text("body.reading.check", Reading?.Check) ?? EventFields.Text("body.reading.choice", Reading?.Choice)
-        ?? EventFields.Text("body.reading.text", Reading?.Text) ?? (Reading is { Value: null } ? EventFields.Bad("body.reading", "event.reading") : null)
-        ?? EventFields.Text("body.verdict.sign", Verdict?.Sign) ?? EventFields.Reason(Reading?.Overruled, "body.reading.overruled") ?? FaceFault(Reading?.Face);
+        EventFields.Text("body.step", Step)
+        ?? EventFields.Text("body.reading.check", Reading?.Check)
+        ?? EventFields.Text("body.reading.choice", Reading?.Choice)
+        ?? EventFields.Text("body.reading.text", Reading?.Text)
+        ?? (Reading is { Value: null } ? EventFields.Bad("body.reading", "event.reading") : null)
+        ?? EventFields.Text("body.verdict.sign", Verdict?.Sign)
+        ?? EventFields.Reason(Reading?.Overruled, "body.reading.overruled")
+        ?? FaceFault(Reading?.Face);
 
     internal override Phrase? Apply(TerminationFolder to, BenchEvent happened, IReadOnlyDictionary<Guid, BenchEvent> all)
     {
@@ -49,13 +54,21 @@ public sealed record StepDone(int Attempt, int Try, string Step, Reading? Readin
 
     internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.StepName(recipe, Step);
 
-    internal override string Remark(StoryWords story, BenchEvent happened) => Reading is { Face: { } face, Overruled: { } reason }
-        ? story.Say("story.overruled", ("picture", face.Sign is { } sign ? story.SymptomTitle(happened.Recipe, sign) : story.Say("face.view.pass")), ("reason", reason))
-        : string.Empty;
+    internal override string Remark(StoryWords story, BenchEvent happened) =>
+        Reading is { Face: { } face, Overruled: { } reason }
+            ? story.Say(
+                "story.overruled",
+                ("picture", face.Sign is { } sign ? story.SymptomTitle(happened.Recipe, sign) : story.Say("face.view.pass")),
+                ("reason", reason)
+            )
+            : string.Empty;
 
     private static Refusal? FaceFault(FaceSeen? face) =>
         face is null ? null
         : !FaceSeen.IsHash(face.Picture) ? EventFields.Bad("body.reading.face.picture", "event.hash")
-        : face.Grade.Findings.Count > FaceSeen.MostFindings || face.Grade.Reasons.Count > FaceSeen.MostFindings || face.Grade.Zones.Count > FaceSeen.MostFindings ? EventFields.Bad("body.reading.face.grade", "event.marks")
+        : face.Grade.Findings.Count > FaceSeen.MostFindings
+        || face.Grade.Reasons.Count > FaceSeen.MostFindings
+        || face.Grade.Zones.Count > FaceSeen.MostFindings
+            ? EventFields.Bad("body.reading.face.grade", "event.marks")
         : EventFields.Text("body.reading.face.profile", face.Profile) ?? EventFields.Text("body.reading.face.sign", face.Sign);
 }

@@ -26,5 +26,6 @@ public sealed record TroubleFound(int Attempt, int Try, string Step, string Sign
         return null;
     }
 
-    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say("story.trouble", ("sign", story.SymptomTitle(recipe, Sign)));
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
+        story.Say("story.trouble", ("sign", story.SymptomTitle(recipe, Sign)));
 }
