@@ -247,7 +247,7 @@ test('each thing missing is said in one clear line', async () => {
   const nowhere = `Host=127.0.0.1;Port=${await freePort()};Username=nobody;Database=none;Timeout=2`;
   const line = refused(['--port', await freePort()], { RHABDON_DATABASE: nowhere });
   assert.match(line, /the server does not start: .*(127\.0\.0\.1|refused)/i);
-  assert.match(refused(['--fresh'], { RHABDON_DATABASE: nowhere }), /--fresh only empties the database that start itself made/);
+  assert.match(refused(['--fresh', '--port', await freePort()], { RHABDON_DATABASE: nowhere }), /--fresh only empties the database that start itself made/);
   assert.match(refused(['--port', 'x']), /--port needs a number/);
   for (const [tool, prints, says] of [
     ['node', 'v16.20.2', /Node 16\.20\.2 found; Rhabdon needs 20 or later/],
