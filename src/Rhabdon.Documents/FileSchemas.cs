@@ -11,9 +11,11 @@ namespace Rhabdon.Documents;
 /// <summary>The open formats as JSON Schema (draft 2020-12), taken from the very types that read and write them. Kept in docs/schemas/.</summary>
 public static class FileSchemas
 {
-    // No more than LengthText reads: a unit, no fraction over nothing, and so few digits before it that 100 km are never passed. White space is ASCII's.
-    private const string LengthPattern =
-        """^(?:[0-9]{1,3}[ -]+[0-9]{1,4}/(?!0+ *[^0-9])[0-9]{1,4}|[0-9]{1,4}/(?!0+ *[^0-9])[0-9]{1,4}|(?:[0-9]{1,5}(?:\.[0-9]{1,9})?|\.[0-9]{1,9})) ?(?:mm|cm|m|µm|μm|um|in|"|″)$""";
+    // No more than LengthText reads: a unit, no fraction over nothing, and so few digits before it that 100 km are never passed.
+    private const string Fraction = "[0-9]{1,4}/(?!0+ *[^0-9])[0-9]{1,4} ?(?:mm|cm|m|µm|μm|um|in|\"|″)";
+    private const string LengthPattern = $"^(?:(?:[0-9]{{1,3}}[ -]+)?{Fraction}|{Small} ?(?:mm|µm|μm|um)|{Large} ?(?:cm|m|in|\"|″))$";
+    private const string Small = @"(?:[0-9]{1,8}(?:\.[0-9]{1,9})?|\.[0-9]{1,9})";
+    private const string Large = @"(?:[0-9]{1,5}(?:\.[0-9]{1,9})?|\.[0-9]{1,9})";
 
     private const int MostLength = LengthText.MaxCharacters;
 

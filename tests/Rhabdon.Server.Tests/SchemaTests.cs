@@ -26,7 +26,7 @@ public class SchemaTests
             JsonSerializer.Deserialize<string>(Regex.Match(FileSchemas.All["recipe.schema.json"], "\"pattern\": (\".*\"),").Groups[1].Value)!,
             RegexOptions.ECMAScript
         );
-        string[] parts = ["0", "1", "3", "7", "16", "64", "99999", "000", ".", "/", "-", " ", "mm", "cm", "m", "µm", "in", "\"", "x"];
+        string[] parts = ["0", "1", "3", "7", "16", "64", "99999", "99999999", "000", ".", "/", "-", " ", "mm", "cm", "m", "µm", "in", "\"", "x"];
         var (chance, allowed) = (new Random(20261128), 0);
         for (var i = 0; i < 300_000; i++)
         {

@@ -53,7 +53,7 @@ test('a lead places a cable by a port list: a bad row is named, none is taken, t
   await page
     .getByLabel('Choose a CSV file')
     .setInputFiles({ name: 'ports.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n').replace('99', '14')) });
-  await expect(page.getByText('All 4 rows fit')).toBeVisible();
+  await expect(page.getByText('All rows fit: 4')).toBeVisible();
   await page.getByRole('button', { name: 'Add the cable' }).click();
   await expect(page.getByRole('heading', { name: 'PH-CS-31' })).toBeVisible();
   await expect(page.getByRole('link', { name: 'PH1-A:14' })).toBeVisible();
