@@ -16,5 +16,8 @@ public sealed record Access(Guid Person, string Role, DateTime Now)
     /// <summary>What the role permits, on what this access sees. A role that no program knows permits nothing.</summary>
     public IReadOnlyList<Permission> Permissions() => Enum.TryParse<Role>(Role, ignoreCase: true, out var role) ? role.Permissions() : [];
 
+    /// <summary>The roles that may be given by it.</summary>
+    public IReadOnlyList<Role> Gives() => Enum.TryParse<Role>(Role, ignoreCase: true, out var role) ? role.Gives() : [];
+
     public bool May(Permission permission) => Permissions().Contains(permission);
 }

@@ -31,6 +31,8 @@ public sealed class JobArchive : IDisposable
     private const int MostLimits = 1_000;
     private const int MostOfLimits = 1024 * 1024;
 
+    private static readonly string[] Media = ["image/png", "image/jpeg", "image/bmp"];
+
     // The earliest that a zip can say.
     private static readonly DateTimeOffset OneDate = new(1980, 1, 1, 0, 0, 0, TimeSpan.Zero);
 
@@ -95,14 +97,15 @@ public sealed class JobArchive : IDisposable
         try
         {
             zip = await ZipArchive.CreateAsync(from, ZipArchiveMode.Read, leaveOpen: false, entryNameEncoding: null, cancel);
-            if (zip.Entries.Count > MostEntries)
+            var editions = zip.Entries.Where(e => e.FullName.StartsWith(LimitsFolder, StringComparison.Ordinal)).ToList();
+            if (zip.Entries.Count > MostEntries || editions.Count > MostLimits)
             {
-                throw new InvalidDataException($"It has more than {MostEntries} entries.");
+                throw new InvalidDataException($"It has more than {MostEntries} entries, or more than {MostLimits} editions of limits.");
             }
 
             var job = JobFile.Read(await PartAsync(zip, JobPath, mostOfJob, cancel));
             var limits = new List<FaceProfile>();
-            foreach (var entry in zip.Entries.Where(e => e.FullName.StartsWith(LimitsFolder, StringComparison.Ordinal)).Take(MostLimits))
+            foreach (var entry in editions)
             {
                 limits.Add(
                     JsonSerializer.Deserialize(await PartAsync(zip, entry.FullName, MostOfLimits, cancel), CoreJson.Default.FaceProfile)
@@ -112,7 +115,9 @@ public sealed class JobArchive : IDisposable
 
             var pictures = JsonSerializer.Deserialize(await PartAsync(zip, ListPath, mostOfJob, cancel), ArchiveJson.Default.ListArchivedPicture)
                 ?? throw new JsonException($"{ListPath} holds a list, not null.");
-            return new JobArchive(zip, job, limits, pictures);
+            return pictures.TrueForAll(p => Media.Contains(p.Media))
+                ? new JobArchive(zip, job, limits, pictures)
+                : throw new JsonException($"{ListPath}: a picture's media is one of {string.Join(", ", Media)}.");
         }
         catch
         {

@@ -48,6 +48,8 @@ public sealed class ExchangeTests(Host host) : IClassFixture<Host>
         var owner = await empty.SignedInToEmpty();
         Assert.Equal(400, (int)(await ImportAsync(owner, With(archive, $"pictures/{hash}.png", picture[..^1]), "application/zip")).StatusCode);
         Assert.Equal(400, (int)(await ImportAsync(owner, archive[..^100], "application/zip")).StatusCode);
+        var list = Encoding.UTF8.GetBytes($$"""[{"hash":"{{hash}}","media":"x","terminations":["{{strand}}"]}]""");
+        Assert.Equal(400, (int)(await ImportAsync(owner, With(archive, "pictures.json", list), "application/zip")).StatusCode);
         Assert.Empty((await owner.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))!);
         var limits = JsonNode.Parse(
             JsonSerializer.Serialize(FaceProfiles.Find("sm-pc")! with { Id = "harbor-pc", Version = 3 }, CoreJson.Default.FaceProfile)

@@ -81,8 +81,7 @@ public static class IntentHandler
             : stream.State.Recipe is null
             && plan is not null
             && published is not null
-            && CompatibilityCheck.Faults(published.Recipe, new Combination(plan.Connector, plan.Polish, plan.Build, plan.Grade, Technique: begin.Technique))
-                is [var unfitting, ..]
+            && CompatibilityCheck.Faults(published.Recipe, new Combination(plan.Connector, plan.Polish, plan.Build, plan.Grade)) is [var unfitting, ..]
                 ? No(unfitting.Field, unfitting.Says)
             : Fitting(stream, "recipe", new Begun(begin.Technique), by: published?.Ref);
     }

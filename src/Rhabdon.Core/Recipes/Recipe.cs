@@ -106,14 +106,14 @@ public sealed record Stage(string Id, Wording Title);
 public sealed record Timing(int HandsOnSeconds, int UnattendedSeconds);
 
 /// <summary>What terminations use up.</summary>
-/// <param name="Consumable">Named in the phrasebook: <c>wipe</c>, <c>alcohol</c>, <c>film</c>, ...</param>
+/// <param name="Consumable">Named in the catalog: <c>wipe</c>, <c>alcohol</c>, <c>film-set</c>, ...</param>
 /// <param name="Amount">Above zero, in <paramref name="Unit"/>.</param>
 /// <param name="Unit"><c>piece</c>, <c>ml</c>, <c>g</c> or <c>use</c>.</param>
 /// <param name="Every">For how many terminations that lasts; 1 or more.</param>
 public sealed record Consumption(string Consumable, decimal Amount, string Unit, int Every = 1);
 
 /// <summary>How many go in at once: an oven's places, a ribbon's fibers.</summary>
-/// <param name="Of">Named in the phrasebook: <c>oven</c>, <c>heater</c>, <c>splicer</c>.</param>
+/// <param name="Of">Named in the catalog: <c>oven</c>, <c>heater</c>, <c>module-ribbons</c>.</param>
 public sealed record Capacity(string Of, int Places);
 
 /// <summary>The assembled connector to scale: how far it reaches past the tip, and back from the buffer's edge.</summary>

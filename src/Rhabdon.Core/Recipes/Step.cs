@@ -10,7 +10,7 @@ namespace Rhabdon.Core.Recipes;
 /// <param name="Cut">The cut it makes, when it strips.</param>
 /// <param name="Dimension">The number that matters, if there is one.</param>
 /// <param name="Ask">What must be read off before the step is done; null for a step that is simply done.</param>
-/// <param name="Cautions">Keys of the phrasebook's cautions, shown at this step.</param>
+/// <param name="Cautions">Named in the catalog, shown at this step.</param>
 /// <param name="MakesShard">A piece of glass comes off and must go in the bin.</param>
 /// <param name="Reaches">The phase the strand has reached once this is done.</param>
 /// <param name="Clock">A time that must run before the step is done.</param>
@@ -40,7 +40,7 @@ public sealed record Step(
 );
 
 /// <summary>A time that runs at a step: a hold, a cure, a warm-up, a cooling.</summary>
-/// <param name="Kind">Named in the phrasebook: <c>hold</c>, <c>cure</c>, <c>warm-up</c>, <c>heat</c>, <c>cool</c>.</param>
+/// <param name="Kind">Named in the catalog: <c>hold</c>, <c>cure</c>, <c>warm-up</c>, <c>heat</c>, <c>cool</c>.</param>
 /// <param name="Seconds">The least it takes, above zero.</param>
 /// <param name="AtMost">Where longer does harm or is waste; null for no end.</param>
 public sealed record Clock(string Kind, int Seconds, int? AtMost = null);

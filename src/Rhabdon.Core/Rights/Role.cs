@@ -34,5 +34,14 @@ public static class Roles
             _ => throw new NotSupportedException(role.ToString()),
         };
 
+    /// <summary>The roles that this one may give to others, and whose PINs it may set anew.</summary>
+    public static IReadOnlyList<Role> Gives(this Role role) =>
+        role switch
+        {
+            Role.Owner => Enum.GetValues<Role>(),
+            Role.Lead => [Role.Installer, Role.Viewer],
+            _ => [],
+        };
+
     public static bool May(this Role role, Permission permission) => role.Permissions().Contains(permission);
 }

@@ -69,33 +69,6 @@ public sealed record Reading(
             _ => throw new NotSupportedException(value.GetType().Name),
         };
 
-    /// <summary>True when this answers a question of that kind.</summary>
-    public bool Answers(ReadingKind kind) =>
-        (kind, Value) switch
-        {
-
-            (ReadingKind.Length, ReadingValue.OfLength)
-            or
-            (ReadingKind.Angle, ReadingValue.OfAngle)
-            or
-            (ReadingKind.Loss, ReadingValue.OfLoss)
-            or
-            (ReadingKind.Reflectance, ReadingValue.OfReflectance)
-            or
-            (ReadingKind.Power, ReadingValue.OfPower)
-            or
-            (ReadingKind.Temperature, ReadingValue.OfTemperature)
-            or
-            (ReadingKind.Duration, ReadingValue.OfDuration)
-            or
-            (ReadingKind.Count, ReadingValue.OfCount)
-            or
-            (ReadingKind.Choice, ReadingValue.OfChoice)
-            or
-            (ReadingKind.Picture, ReadingValue.OfChoice)
-            or
-            (ReadingKind.Angles, ReadingValue.OfAngles)
-            or (ReadingKind.Text, ReadingValue.OfText) => true,
-            _ => false,
-        };
+    /// <summary>True when this answers a question of that kind. A picture's is answered by a choice.</summary>
+    public bool Answers(ReadingKind kind) => Value?.Kind is { } own && own == (kind == ReadingKind.Picture ? ReadingKind.Choice : kind);
 }

@@ -19,6 +19,9 @@ public abstract record ReadingValue
 
     private protected ReadingValue() { }
 
+    /// <summary>Of the question that it answers.</summary>
+    public abstract ReadingKind Kind { get; }
+
     /// <summary>Reads what a person typed or an instrument said.</summary>
     /// <param name="unit">Of a bare number, for a length.</param>
     /// <returns>Null for what is malformed, or beyond what can be measured. A choice is any text: the step knows its answers.</returns>
@@ -47,29 +50,62 @@ public abstract record ReadingValue
             _ => throw new NotSupportedException(kind.ToString()),
         };
 
-    public sealed record OfLength(Length Length) : ReadingValue;
+    public sealed record OfLength(Length Length) : ReadingValue
+    {
+        public override ReadingKind Kind => ReadingKind.Length;
+    }
 
-    public sealed record OfAngle(Angle Angle) : ReadingValue;
+    public sealed record OfAngle(Angle Angle) : ReadingValue
+    {
+        public override ReadingKind Kind => ReadingKind.Angle;
+    }
 
-    public sealed record OfLoss(Decibel Loss) : ReadingValue;
+    public sealed record OfLoss(Decibel Loss) : ReadingValue
+    {
+        public override ReadingKind Kind => ReadingKind.Loss;
+    }
 
-    public sealed record OfReflectance(Decibel Reflectance) : ReadingValue;
+    public sealed record OfReflectance(Decibel Reflectance) : ReadingValue
+    {
+        public override ReadingKind Kind => ReadingKind.Reflectance;
+    }
 
-    public sealed record OfPower(DecibelMilliwatt Power) : ReadingValue;
+    public sealed record OfPower(DecibelMilliwatt Power) : ReadingValue
+    {
+        public override ReadingKind Kind => ReadingKind.Power;
+    }
 
-    public sealed record OfTemperature(Temperature Temperature) : ReadingValue;
+    public sealed record OfTemperature(Temperature Temperature) : ReadingValue
+    {
+        public override ReadingKind Kind => ReadingKind.Temperature;
+    }
 
     /// <param name="Seconds">0 to a week.</param>
-    public sealed record OfDuration(int Seconds) : ReadingValue;
+    public sealed record OfDuration(int Seconds) : ReadingValue
+    {
+        public override ReadingKind Kind => ReadingKind.Duration;
+    }
 
-    public sealed record OfCount(int Count) : ReadingValue;
+    public sealed record OfCount(int Count) : ReadingValue
+    {
+        public override ReadingKind Kind => ReadingKind.Count;
+    }
 
     /// <summary>One of the step's answers, by eye or from a picture.</summary>
-    public sealed record OfChoice(string Choice) : ReadingValue;
+    public sealed record OfChoice(string Choice) : ReadingValue
+    {
+        public override ReadingKind Kind => ReadingKind.Choice;
+    }
 
-    public sealed record OfAngles(AnglePair Angles) : ReadingValue;
+    public sealed record OfAngles(AnglePair Angles) : ReadingValue
+    {
+        public override ReadingKind Kind => ReadingKind.Angles;
+    }
 
-    public sealed record OfText(string Text) : ReadingValue;
+    public sealed record OfText(string Text) : ReadingValue
+    {
+        public override ReadingKind Kind => ReadingKind.Text;
+    }
 }
 
 /// <summary>The angles of both ends that a splicer shows.</summary>

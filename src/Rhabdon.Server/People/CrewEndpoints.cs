@@ -31,8 +31,7 @@ public sealed record LeaveRequest(Guid Person, DateOnly Day);
 public static class CrewEndpoints
 {
     // As they stand in the database.
-    private static readonly string[] Roles = [.. Enum.GetNames<Role>().Select(r => r.ToLowerInvariant())];
-    private static readonly string[] Led = ["installer", "viewer"];
+    private static readonly string[] Roles = [.. Enum.GetValues<Role>().Select(NameOf)];
 
     public static void MapCrew(this WebApplication app)
     {
@@ -50,14 +49,7 @@ public static class CrewEndpoints
     private static async Task<IResult> Show(CrewStore crews, HttpContext context)
     {
         var access = context.AccessOf();
-        return Results.Ok(
-            new CrewView(
-                await crews.CrewsAsync(access),
-                await crews.PeopleAsync(access),
-                await crews.MembershipsAsync(access),
-                [.. Enum.GetValues<Role>().Where(r => MayGive(access, r.ToString().ToLowerInvariant()))]
-            )
-        );
+        return Results.Ok(new CrewView(await crews.CrewsAsync(access), await crews.PeopleAsync(access), await crews.MembershipsAsync(access), access.Gives()));
     }
 
     private static async Task<IResult> AddPerson(
@@ -74,7 +66,7 @@ public static class CrewEndpoints
         PersonChecks.Secrets(faults, request.Password, request.Pin, request.Role);
         if (!MayGive(access, request.Role))
         {
-            faults.Add(("role", Phrase.Of("form.role", ("roles", string.Join(", ", access.May(Permission.Own) ? Roles : Led)))));
+            faults.Add(("role", Phrase.Of("form.role", ("roles", string.Join(", ", access.Gives().Select(NameOf))))));
         }
 
         if (request.Password is null && request.Pin is null)
@@ -189,7 +181,7 @@ public static class CrewEndpoints
             return Problems.Missing();
         }
 
-        if (!isOwn && !access.May(Permission.Own) && !(access.May(Permission.Lead) && Led.Contains(theirs.Role)))
+        if (!isOwn && !MayGive(access, theirs.Role))
         {
             return Problems.Forbidden();
         }
@@ -329,5 +321,7 @@ public static class CrewEndpoints
         return (await crews.CrewsAsync(access)).All(c => c.Id != crew) ? Problems.Missing() : null;
     }
 
-    private static bool MayGive(Access access, string role) => (access.May(Permission.Own) ? Roles : Led).Contains(role);
+    private static bool MayGive(Access access, string role) => access.Gives().Select(NameOf).Contains(role);
+
+    private static string NameOf(Role role) => role.ToString().ToLowerInvariant();
 }

@@ -23,7 +23,7 @@ public class EventKindTests
         Assert.True(Phrasebook.English.Words.ContainsKey($"kind.{name}"), $"The phrasebook lacks kind.{name}.");
         Assert.Contains($"`{name}`", File.ReadAllText(Path.Combine(Checkout.Root(), "docs/formats.md")), StringComparison.Ordinal);
         Assert.Contains(
-            $"\"{name}\"",
+            $"\"{name}\": \"#/components/schemas/EventBody",
             File.ReadAllText(Path.Combine(Checkout.Root(), "src/Rhabdon.Server/openapi/Rhabdon.Server.json")),
             StringComparison.Ordinal
         );
