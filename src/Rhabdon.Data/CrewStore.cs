@@ -110,7 +110,10 @@ public sealed class CrewStore(Database database)
     {
         await using var connection = await database.OpenAsync();
         return await connection.ExecuteAsync(
-                "update crew_member set to_day = @day where crew_id = @crew and person_id = @person and from_day <= @day and (to_day is null or to_day >= @day)",
+                """
+                update crew_member set to_day = @day where crew_id = @crew and person_id = @person and from_day <= @day
+                and (to_day is null or to_day >= @day)
+                """,
                 new
                 {
                     crew,

@@ -218,7 +218,10 @@ public sealed class EventStore(Database database, StreamCache cache)
         [
             .. (
                 await connection.QueryAsync<EventRow>(
-                    $"select {EventColumns} from event where id in (select es.event_id from event_stream es join termination t on t.id = es.stream_id where t.job_id = @job)",
+                    $"""
+                    select {EventColumns} from event where id in (select es.event_id from event_stream es
+                    join termination t on t.id = es.stream_id where t.job_id = @job)
+                    """,
                     new { job }
                 )
             ).Select(r => r.Read()),
@@ -440,7 +443,10 @@ public sealed class EventStore(Database database, StreamCache cache)
         if (write)
         {
             await connection.ExecuteAsync(
-                "delete from cable_tally where cable_id = @cable; insert into cable_tally (cable_id, bucket, ends) select @cable, * from unnest(@buckets, @ends)",
+                """
+                delete from cable_tally where cable_id = @cable; insert into cable_tally (cable_id, bucket, ends)
+                select @cable, * from unnest(@buckets, @ends)
+                """,
                 new
                 {
                     cable,

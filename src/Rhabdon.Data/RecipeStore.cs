@@ -93,7 +93,10 @@ public sealed class RecipeStore(Database database)
         // That very ladder where it is published, else for what ships the newest that shipped, else the newest.
         async Task<PublishedLadder?> LadderOf(string id, string? wanted = null) =>
             await connection.QuerySingleOrDefaultAsync<(int Version, string? Content)>(
-                "select version, content from ladder where id = @id order by content = @wanted desc nulls last, (@isShipped and published_by is null) desc, version desc limit 1",
+                """
+                select version, content from ladder where id = @id
+                order by content = @wanted desc nulls last, (@isShipped and published_by is null) desc, version desc limit 1
+                """,
                 new
                 {
                     id,
@@ -112,7 +115,10 @@ public sealed class RecipeStore(Database database)
     {
         await using var connection = await database.OpenAsync();
         var rows = await connection.QueryAsync<(Guid Crew, string Name, string Recipe, string Content)>(
-            $"select crew.id, crew.name, recipe_id, content from crew_school join crew on crew.id = crew_id where @Role = 'owner' or {CrewStore.IsMine} order by crew.name, recipe_id",
+            $"""
+            select crew.id, crew.name, recipe_id, content from crew_school join crew on crew.id = crew_id
+            where @Role = 'owner' or {CrewStore.IsMine} order by crew.name, recipe_id
+            """,
             access
         );
         return [.. rows.Select(r => new CrewTechnique(r.Crew, r.Name, r.Recipe, JsonSerializer.Deserialize(r.Content, CoreJson.Default.Technique)!))];
@@ -122,7 +128,10 @@ public sealed class RecipeStore(Database database)
     {
         await using var connection = await database.OpenAsync();
         await connection.ExecuteAsync(
-            "insert into crew_school (crew_id, recipe_id, content) values (@crew, @recipe, @content) on conflict (crew_id, recipe_id) do update set content = excluded.content",
+            """
+            insert into crew_school (crew_id, recipe_id, content) values (@crew, @recipe, @content)
+            on conflict (crew_id, recipe_id) do update set content = excluded.content
+            """,
             new
             {
                 crew,
@@ -215,7 +224,10 @@ public sealed class RecipeStore(Database database)
         await connection.ExecuteAsync(
             reason is null
                 ? "delete from recipe_retired where recipe_id = @id"
-                : "insert into recipe_retired (recipe_id, retired_by, reason) values (@id, @by, @reason) on conflict (recipe_id) do update set reason = excluded.reason, retired_by = excluded.retired_by",
+                : """
+                insert into recipe_retired (recipe_id, retired_by, reason) values (@id, @by, @reason)
+                on conflict (recipe_id) do update set reason = excluded.reason, retired_by = excluded.retired_by
+                """,
             new
             {
                 id,

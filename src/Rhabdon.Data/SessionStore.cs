@@ -49,7 +49,10 @@ public sealed class SessionStore(Database database)
     {
         await using var connection = await database.OpenAsync();
         await connection.ExecuteAsync(
-            $"with ended as (update session set ended_at = now() where ended_at is null and {which} returning id) select pg_notify('{Channel}', id::text) from ended",
+            $"""
+            with ended as (update session set ended_at = now() where ended_at is null and {which} returning id)
+            select pg_notify('{Channel}', id::text) from ended
+            """,
             parameters
         );
     }

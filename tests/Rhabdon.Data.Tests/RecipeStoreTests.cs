@@ -46,7 +46,10 @@ public sealed class RecipeStoreTests : IAsyncLifetime
         await using (var connection = await database.OpenAsync())
         {
             await connection.ExecuteAsync(
-                "insert into person (id, name, sign_in, role) values (@id, 'Wren', 'wren', 'lead'); insert into ladder (id, version, content, published_by) values ('wedge-lock', 2, @content, @id)",
+                """
+                insert into person (id, name, sign_in, role) values (@id, 'Wren', 'wren', 'lead');
+                insert into ladder (id, version, content, published_by) values ('wedge-lock', 2, @content, @id)
+                """,
                 new
                 {
                     id = Guid.CreateVersion7(),

@@ -25,7 +25,10 @@ public sealed class SecondLookTests(Host host) : IClassFixture<Host>
         await using (var connection = await host.Services.GetRequiredService<Database>().OpenAsync())
         {
             await connection.ExecuteAsync(
-                "insert into second_look (event_id, hash, profile, version, verdict) select event_id, @hash, 'mm', 1, 'pass' from event_stream where stream_id = @strand",
+                """
+                insert into second_look (event_id, hash, profile, version, verdict) select event_id, @hash, 'mm', 1, 'pass'
+                from event_stream where stream_id = @strand
+                """,
                 new { hash, strand }
             );
         }
