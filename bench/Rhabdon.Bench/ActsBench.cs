@@ -22,7 +22,7 @@ internal static class ActsBench
         long early = 0;
         for (var act = 0; act < Acts; act++)
         {
-            var shared = tablet.Make([.. near.Select(s => new StrandKnown(s, act + 1))], new Batched(Guid.CreateVersion7()));
+            var shared = tablet.Make([.. near.Select(s => new Subject(s, act + 1))], new Batched(Guid.CreateVersion7()));
             var watch = Stopwatch.StartNew();
             await tablet.SendAsync([shared]);
             appends.Add(watch.Elapsed.TotalMilliseconds);

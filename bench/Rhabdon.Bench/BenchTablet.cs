@@ -87,14 +87,13 @@ internal sealed class BenchTablet(HttpClient client, Guid person)
         return (cable, [.. rows.Select(r => r!["near"]!["id"]!.GetValue<Guid>())]);
     }
 
-    public BenchEvent Make(Guid strand, EventBody body, int known) => Make([new StrandKnown(strand, known)], body);
+    public BenchEvent Make(Guid strand, EventBody body, int known) => Make([new Subject(strand, known)], body);
 
-    public BenchEvent Make(IReadOnlyList<StrandKnown> strands, EventBody body)
+    public BenchEvent Make(IReadOnlyList<Subject> strands, EventBody body)
     {
         var (now, number) = (DateTimeOffset.UtcNow, Next());
         return new BenchEvent(
             Guid.CreateVersion7(),
-            BenchEvent.CurrentFormat,
             Device,
             number,
             new HybridTime(now.ToUnixTimeMilliseconds(), (int)(number % 10_000)),

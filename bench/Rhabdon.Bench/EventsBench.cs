@@ -74,7 +74,7 @@ internal static class EventsBench
                             Id = Guid.CreateVersion7(),
                             Device = tablet.Device,
                             Sequence = tablet.Next(),
-                            Strands = [new StrandKnown(near[i % Strands], i / Strands)],
+                            Strands = [new Subject(near[i % Strands], i / Strands)],
                         }
                 ),
             ]);
@@ -126,7 +126,7 @@ internal static class EventsBench
         {
             Parameters =
             {
-                new() { Value = happened.Strands[0].Termination },
+                new() { Value = happened.About[0].Id },
                 new() { Value = happened.Id },
             },
         };
@@ -139,7 +139,7 @@ internal static class EventsBench
         {
             Parameters =
             {
-                new() { Value = happened.Strands[0].Termination },
+                new() { Value = happened.About[0].Id },
                 new() { Value = ((Batched)happened.Body).Batch!.Value },
             },
         };

@@ -88,14 +88,13 @@ internal static class FoldBench
             stream.Add(
                 new BenchEvent(
                     Guid.CreateVersion7(),
-                    1,
                     device,
                     stream.Count + 1,
                     new HybridTime(1_800_000_000_000 + (number * 100_000) + (stream.Count * 1_000), 0),
                     DateTimeOffset.UnixEpoch.AddYears(56),
                     Guid.Empty,
                     Rulebook.Version,
-                    [new StrandKnown(termination, stream.Count)],
+                    [new Subject(termination, stream.Count)],
                     body,
                     new RecipeRef("M4", 1)
                 )

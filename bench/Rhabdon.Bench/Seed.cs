@@ -147,14 +147,13 @@ internal static class Seed
             {
                 yield return new BenchEvent(
                     PlanIds[end],
-                    BenchEvent.CurrentFormat,
                     device,
                     end + 1,
                     new HybridTime(at.ToUnixTimeMilliseconds(), 0),
                     at,
                     lead,
                     Rulebook.Version,
-                    [.. Ends.Where(e => e.IsNear == (end == 0)).Select(e => new StrandKnown(e.Id, 0))],
+                    [.. Ends.Where(e => e.IsNear == (end == 0)).Select(e => new Subject(e.Id, 0))],
                     new Planned(
                         end == 0 ? CableEnd.Near : CableEnd.Far,
                         ConnectorType.SC,

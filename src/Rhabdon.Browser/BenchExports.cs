@@ -2,7 +2,6 @@ using System.Globalization;
 using System.Runtime.InteropServices.JavaScript;
 using System.Runtime.Versioning;
 using System.Text.Json;
-using System.Text.Json.Nodes;
 using Rhabdon.Core;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
@@ -21,12 +20,17 @@ public static partial class BenchExports
 {
     private static readonly RecipeBook Book = new();
     private static readonly Dictionary<Guid, FoldedTermination> Held = [];
+    private static List<BenchEvent> lastMade = [];
+    private static (string Text, BatchRequest? Request) lastRequest = (string.Empty, null);
+    private static BatchView? lastView;
 
     [JSExport]
-    public static void AddLadder(string json) => Book.Add(JsonSerializer.Deserialize(json, CoreJson.Default.PublishedLadder)!);
+    public static void AddLadder(string id, int version, string json) =>
+        Book.Add(new LadderRef(id, version), () => JsonSerializer.Deserialize(json, CoreJson.Default.PublishedLadder)!);
 
     [JSExport]
-    public static void AddRecipe(string json) => Book.Add(JsonSerializer.Deserialize(json, CoreJson.Default.PublishedRecipe)!);
+    public static void AddRecipe(string id, int version, string json) =>
+        Book.Add(new RecipeRef(id, version), () => JsonSerializer.Deserialize(json, CoreJson.Default.PublishedRecipe)!);
 
     /// <summary>A buyer's own limits for end faces.</summary>
     [JSExport]
@@ -36,32 +40,61 @@ public static partial class BenchExports
     [JSExport]
     public static string Fold(string termination, string events)
     {
-        Hold(termination, events);
+        Hold($"[\"{termination}\"]", events);
         return JsonSerializer.Serialize(StateOf(Guid.Parse(termination)), CoreJson.Default.TerminationState);
     }
 
-    /// <summary>Keeps a strand's events in place of those held before.</summary>
+    /// <summary>Holds strands with those of these events that are about them, in place of what was held of them before.</summary>
     [JSExport]
-    public static void Hold(string termination, string events)
+    public static void Hold(string strands, string events)
     {
-        var id = Guid.Parse(termination);
-        Held[id] = FoldedTermination.Of(id, JsonSerializer.Deserialize(events, CoreJson.Default.ListBenchEvent)!, Book);
+        var given = JsonSerializer
+            .Deserialize(events, CoreJson.Default.ListBenchEvent)!
+            .SelectMany(e => e.About, (e, subject) => (subject.Id, Event: e))
+            .ToLookup(e => e.Id, e => e.Event);
+        foreach (var id in JsonSerializer.Deserialize(strands, CoreJson.Default.ListGuid)!)
+        {
+            Held[id] = FoldedTermination.Of(id, given[id], Book);
+        }
     }
 
-    /// <summary>What the bench shows of a batch; every strand named must be held.</summary>
+    /// <summary>Adds events to the strands that they name, as far as those are held; what came before is not folded again.</summary>
     [JSExport]
-    public static string View(string look) =>
-        JsonSerializer.Serialize(
-            new BatchViewer(Book, Phrasebook.English, "en").View(JsonSerializer.Deserialize(look, CoreJson.Default.BatchRequest)!, StateOf),
-            CoreJson.Default.BatchView
-        );
+    public static void Add(string events) => Add(JsonSerializer.Deserialize(events, CoreJson.Default.ListBenchEvent)!);
+
+    /// <summary>Adds the events that the last <see cref="Act"/> or <see cref="Move"/> made, now that the tablet has kept them.</summary>
+    [JSExport]
+    public static void Keep()
+    {
+        Add(lastMade);
+        lastMade = [];
+    }
+
+    /// <summary>What the bench shows of a batch, as far as it is other than what this gave the last time; every strand named must be held.</summary>
+    /// <param name="request">A <see cref="BatchRequest"/> as JSON, without the strand that is shown.</param>
+    /// <param name="shown">The strand shown until now, or picked by hand; empty for none.</param>
+    /// <returns>A <see cref="BatchChange"/> as JSON.</returns>
+    [JSExport]
+    public static string View(string request, string shown, bool isPicked)
+    {
+        if (lastRequest.Text != request)
+        {
+            lastRequest = (request, JsonSerializer.Deserialize(request, CoreJson.Default.BatchRequest)!);
+        }
+
+        var asked = lastRequest.Request! with { Held = shown.Length == 0 ? null : Guid.Parse(shown), IsPicked = isPicked };
+        var view = new BatchViewer(Book, Phrasebook.English, "en").View(asked, StateOf);
+        var change = BatchChange.Since(lastView, view);
+        lastView = view;
+        return JsonSerializer.Serialize(change, CoreJson.Default.BatchChange);
+    }
 
     /// <summary>Judges what is being typed: the grade and what is said beside the field; a fault says what would do.</summary>
     [JSExport]
     public static string Judge(string termination, string unit, string read)
     {
         var state = StateOf(Guid.Parse(termination));
-        if (state.Step is null || Book.RecipeOf(state) is not { } recipe || recipe.Steps[recipe.IndexOf(state.Step)] is not { Ask: not null } step)
+        if (state.Worked is not { } recipe || state.StepToDo is not { Ask: not null } step)
         {
             return "{}";
         }
@@ -85,11 +118,7 @@ public static partial class BenchExports
     {
         var state = StateOf(Guid.Parse(termination));
         var face = JsonSerializer.Deserialize(seen, CoreJson.Default.FaceSeen)!;
-        if (
-            state.Step is null
-            || Book.RecipeOf(state) is not { } recipe
-            || recipe.Steps[recipe.IndexOf(state.Step)].Ask is not { Reads: ReadingKind.Picture } ask
-        )
+        if (state.StepToDo?.Ask is not { Reads: ReadingKind.Picture } ask)
         {
             return Words(("says", Phrasebook.English.Say(Phrase.Of("conflict.face-none"))));
         }
@@ -113,7 +142,7 @@ public static partial class BenchExports
     /// <param name="terminations">JSON list of the strands it is meant for; all are done or none.</param>
     /// <param name="stamp">Ids (as many as strands, parted by spaces), device, first sequence, at, actor and milliseconds now, as text by name; <c>seenMs</c>
     /// and <c>seenCount</c> are the latest clock the device has seen, and <c>waiting</c> how many of its events the server has not taken yet.</param>
-    /// <returns><c>{"events": [...], "texts": [...]}</c>, each event with the text that is signed, or <c>{"field": ..., "says": ...}</c>.</returns>
+    /// <returns>Each event as the text that is signed, in a JSON list; or <c>{"field": ..., "says": ...}</c>.</returns>
     [JSExport]
     public static string Act(string terminations, string unit, string intent, string stamp)
     {
@@ -135,12 +164,8 @@ public static partial class BenchExports
             return Words(("field", fault.Field), ("says", Phrasebook.English.Say(fault.Says)));
         }
 
-        var stamped = Stamped(JsonSerializer.Deserialize(stamp, CoreJson.Default.DictionaryStringString)!, answer.Acts);
-        return new JsonObject
-        {
-            ["events"] = JsonSerializer.SerializeToNode(stamped, CoreJson.Default.ListBenchEvent),
-            ["texts"] = new JsonArray([.. stamped.Select(e => (JsonNode)EventText.Canonical(e))]),
-        }.ToJsonString();
+        var stamped = lastMade = Stamped(JsonSerializer.Deserialize(stamp, CoreJson.Default.DictionaryStringString)!, answer.Acts);
+        return JsonSerializer.Serialize([.. stamped.Select(EventText.Canonical)], CoreJson.Default.ListString);
     }
 
     private static List<BenchEvent> Stamped(Dictionary<string, string> stamp, IReadOnlyList<SharedAct> acts)
@@ -158,14 +183,13 @@ public static partial class BenchExports
             made.Add(
                 new BenchEvent(
                     Guid.Parse(ids[made.Count]),
-                    BenchEvent.CurrentFormat,
                     Guid.Parse(stamp["device"]),
                     Number(stamp, "sequence") + made.Count,
                     clock,
                     DateTimeOffset.Parse(stamp["at"], CultureInfo.InvariantCulture),
                     Guid.Parse(stamp["actor"]),
                     Rulebook.Version,
-                    [.. act.Strands.Select(s => new StrandKnown(s.Termination, s.Known))],
+                    [.. act.Strands.Select(s => new Subject(s.Termination, s.Known))],
                     act.Body,
                     act.Recipe
                 )
@@ -173,6 +197,20 @@ public static partial class BenchExports
         }
 
         return made;
+    }
+
+    private static void Add(List<BenchEvent> events)
+    {
+        foreach (var happened in events)
+        {
+            foreach (var subject in happened.About)
+            {
+                if (Held.TryGetValue(subject.Id, out var held))
+                {
+                    Held[subject.Id] = held.With(happened);
+                }
+            }
+        }
     }
 
     private static string Words(params ReadOnlySpan<(string Name, string Value)> words)

@@ -6,14 +6,11 @@ using Rhabdon.Core.Recipes;
 
 namespace Rhabdon.Data;
 
-/// <summary>A termination and where it belongs.</summary>
-public sealed record StreamPlace(Guid Termination, Guid Cable, Guid Job);
-
-/// <summary>That a person may see a job, in which role and from which day at its site to which.</summary>
-public sealed record JobRight(Guid Person, Guid Job, string Role, string TimeZone, DateOnly? From, DateOnly? To, DateTime? InactiveSince);
+/// <summary>That a person may see a job, in which role and from which day at its site to which; without a job, that the person is here in that role.</summary>
+public sealed record JobRight(Guid Person, Guid? Job, string Role, string TimeZone, DateOnly? From, DateOnly? To, DateTime? InactiveSince);
 
 /// <summary>All that decides whether a delivery's events may join their streams, read under the lock of those streams.</summary>
-/// <param name="Places">The streams that exist.</param>
+/// <param name="Places">The streams that exist, and those that the delivery itself begins.</param>
 /// <param name="Held">The canonical content held under each id.</param>
 /// <param name="Sequences">Device and sequence pairs that are taken.</param>
 /// <param name="DeviceBefore">When the last event of each device before this delivery happened.</param>
@@ -25,13 +22,16 @@ public sealed record AppendContext(
     HashSet<(Guid Device, long Sequence)> Sequences,
     Dictionary<Guid, DateTimeOffset> DeviceBefore,
     IReadOnlyList<PersonKey> Keys,
-    Dictionary<Guid, FoldedTermination> Streams
+    Dictionary<Guid, FoldedStream> Streams
 )
 {
-    /// <summary>Someone's access to a job as it was at a moment; null when there was none.</summary>
-    public Access? AccessOf(Guid person, Guid job, DateTimeOffset moment) =>
+    /// <summary>Someone's access to a job, or to what belongs to none, as it was at a moment; null when there was none.</summary>
+    public Access? AccessOf(Guid person, Guid? job, DateTimeOffset moment) =>
         Rights.FirstOrDefault(r =>
-            r.Person == person && r.Job == job && (r.Role == "owner" || Covers(r, moment)) && (r.InactiveSince is null || moment.UtcDateTime < r.InactiveSince)
+            r.Person == person
+            && r.Job == job
+            && (job is null || r.Role == "owner" || Covers(r, moment))
+            && (r.InactiveSince is null || moment.UtcDateTime < r.InactiveSince)
         )
             is { } right
             ? new Access(person, right.Role, moment.UtcDateTime)
@@ -45,53 +45,47 @@ public sealed record AppendContext(
     }
 }
 
-/// <summary>Events, only ever added, and the projection written beside them.</summary>
+/// <summary>Events, only ever added, and the projections written beside them: of streams of any kind.</summary>
 public sealed class EventStore(Database database, StreamCache cache)
 {
-    // A cable's streams are locked together: one row for a shared act, where each strand's own would be a thousand.
+    // A group's streams are locked together: one row for a shared act, where each stream's own would be a thousand.
     private const string Lock = """
-        with held as materialized (select id from cable where id in (select cable_id from termination where id = any(@terminations))
+        with held as materialized (select id from stream_group where id in (select group_id from stream where id = any(@streams))
             order by id for no key update)
-        select id "Termination", cable_id "Cable", job_id "Job" from termination where id = any(@terminations) and cable_id in (select id from held) order by id
+        select id, kind, group_id, job_id from stream where id = any(@streams) and group_id in (select id from held) order by id
         """;
+
+    private static readonly string Counts = $"select id from lineage; {string.Join(" union all ", StreamProjections.All.Select(p => p.Counts))}";
 
     private const string EventColumns =
         """id "Id", device_id "Device", device_sequence "Sequence", clock_ms "Milliseconds", clock_count "Count", actor_id "Actor", content "Content", receipt "Receipt", signature "Signature" """;
 
-    public async Task<IReadOnlyList<BenchEvent>> StreamAsync(Guid termination, RecipeBook book) =>
-        (await StreamsAsync([termination], book))[termination].Events;
-
-    /// <summary>Every stream, folded; one without events is empty.</summary>
-    public async Task<IReadOnlyDictionary<Guid, FoldedTermination>> StreamsAsync(Guid[] terminations, RecipeBook book)
+    /// <summary>Every termination's stream, folded; one without events is empty.</summary>
+    public async Task<IReadOnlyDictionary<Guid, FoldedTermination>> TerminationsAsync(Guid[] terminations, RecipeBook book)
     {
         await using var connection = await database.OpenAsync();
-        return await StreamsAsync(connection, null, terminations, book);
+        return await StreamsOfAsync<FoldedTermination>(connection, null, StreamKind.Termination, terminations, book);
     }
 
-    /// <summary>Every stream, folded: from memory where it is there as it stands, else each act read once however many strands it names.</summary>
-    public async Task<Dictionary<Guid, FoldedTermination>> StreamsAsync(
+    /// <summary>Every stream, folded: from memory where it is there as it stands, else each act read once however many streams it is about.</summary>
+    /// <param name="kinds">The streams, each with its kind.</param>
+    public async Task<Dictionary<Guid, FoldedStream>> StreamsAsync(
         NpgsqlConnection connection,
         NpgsqlTransaction? transaction,
-        Guid[] terminations,
+        IReadOnlyDictionary<Guid, StreamKind> kinds,
         RecipeBook book
     )
     {
         Dictionary<Guid, int> counts;
-        await using (
-            var answers = await connection.QueryMultipleAsync(
-                "select id from lineage; select termination_id, events from termination_state where termination_id = any(@terminations)",
-                new { terminations },
-                transaction
-            )
-        )
+        await using (var answers = await connection.QueryMultipleAsync(Counts, new { streams = kinds.Keys.ToArray() }, transaction))
         {
             cache.Belong(await answers.ReadSingleAsync<Guid>());
             counts = (await answers.ReadAsync<(Guid Id, int Events)>()).ToDictionary(c => c.Id, c => c.Events);
         }
 
-        var streams = new Dictionary<Guid, FoldedTermination>(terminations.Length);
+        var streams = new Dictionary<Guid, FoldedStream>(kinds.Count);
         var unread = new List<Guid>();
-        foreach (var id in terminations)
+        foreach (var id in kinds.Keys)
         {
             if (cache.Stream(id, counts.GetValueOrDefault(id)) is { } held)
             {
@@ -105,18 +99,13 @@ public sealed class EventStore(Database database, StreamCache cache)
 
         foreach (var (id, events) in await EventsOfAsync(connection, transaction, unread))
         {
-            cache.Keep(streams[id] = FoldedTermination.Of(id, events, book));
+            cache.Keep(streams[id] = StreamKinds.Fold(kinds[id], id, events, book));
         }
 
         return streams;
     }
 
-    /// <summary>Locks the streams, and all others of their cables, until the transaction ends, always in the same order.</summary>
-    /// <returns>Those that exist, each with its cable and job.</returns>
-    public async Task<IReadOnlyList<StreamPlace>> LockAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, Guid[] terminations) =>
-        (await connection.QueryAsync<StreamPlace>(Lock, new { terminations }, transaction)).AsList();
-
-    /// <summary>Locks every stream that these events name and reads all that decides whether they may join them.</summary>
+    /// <summary>Locks every stream that these events are about and reads all that decides whether they may join them.</summary>
     /// <param name="people">Everyone whose rights are in question.</param>
     public async Task<AppendContext> ContextAsync(
         NpgsqlConnection connection,
@@ -126,7 +115,8 @@ public sealed class EventStore(Database database, StreamCache cache)
         RecipeBook book
     )
     {
-        var terminations = events.SelectMany(e => e.Strands).Select(s => s.Termination).Distinct().ToArray();
+        var streams = events.SelectMany(e => e.About).Select(s => s.Id).Distinct().ToArray();
+        var openings = Openings(events);
         var devices = events.GroupBy(e => e.Device).ToDictionary(g => g.Key, g => g.Min(e => e.Sequence));
         await using var answers = await connection.QueryMultipleAsync(
             $"""
@@ -134,8 +124,9 @@ public sealed class EventStore(Database database, StreamCache cache)
             select p.id "Person", job.id "Job", p.role "Role", job.time_zone "TimeZone", cm.from_day "From", cm.to_day "To", p.inactive_since "InactiveSince"
                 from person p cross join job left join job_crew jc on jc.job_id = job.id and p.role <> 'owner' left join crew_member cm
                     on cm.crew_id = jc.crew_id and cm.person_id = p.id
-                where p.id = any(@people) and job.id in (select job_id from termination where id = any(@terminations)) and (p.role = 'owner'
-                    or cm.person_id is not null);
+                where p.id = any(@people) and (job.id = any(@jobs) or job.id in (select job_id from stream where id = any(@streams)))
+                    and (p.role = 'owner' or cm.person_id is not null)
+                union all select p.id, null, p.role, 'UTC', null, null, p.inactive_since from person p where p.id = any(@people);
             select id, content from event where id = any(@ids);
             select device_id, device_sequence from event where (device_id, device_sequence) in (select * from unnest(@devices, @sequences));
             select w.device, e.at from unnest(@eachDevice, @firsts) as w (device, first) cross join lateral (
@@ -147,8 +138,9 @@ public sealed class EventStore(Database database, StreamCache cache)
             """,
             new
             {
-                terminations,
+                streams,
                 people = people.ToArray(),
+                jobs = openings.Values.Select(o => o.Job).OfType<Guid>().ToArray(),
                 ids = events.Select(e => e.Id).ToArray(),
                 devices = events.Select(e => e.Device).ToArray(),
                 sequences = events.Select(e => e.Sequence).ToArray(),
@@ -157,20 +149,28 @@ public sealed class EventStore(Database database, StreamCache cache)
             },
             transaction
         );
-        var places = (await answers.ReadAsync<StreamPlace>()).ToDictionary(p => p.Termination);
+        var places = (await answers.ReadAsync<(Guid Stream, string Kind, Guid Group, Guid? Job)>())
+            .Select(p => new StreamPlace(p.Stream, StreamKindNames.Named(p.Kind), p.Group, p.Job))
+            .ToDictionary(p => p.Stream);
         var rights = (await answers.ReadAsync<JobRight>()).AsList();
         var held = (await answers.ReadAsync<(Guid Id, string Content)>()).ToDictionary(h => h.Id, h => h.Content);
         var sequences = (await answers.ReadAsync<(Guid, long)>()).ToHashSet();
         var before = (await answers.ReadAsync<(Guid Device, DateTime At)>()).ToDictionary(d => d.Device, d => new DateTimeOffset(d.At));
         var keys = (await answers.ReadAsync<PersonKey>()).AsList();
-        var streams = await StreamsAsync(connection, transaction, [.. places.Keys], book);
-        return new AppendContext(places, rights, held, sequences, before, keys, streams);
+        foreach (var (id, opening) in openings)
+        {
+            places.TryAdd(id, new StreamPlace(id, opening.Kind, id, opening.Job));
+        }
+
+        var folded = await StreamsAsync(connection, transaction, places.Values.ToDictionary(p => p.Stream, p => p.Kind), book);
+        return new AppendContext(places, rights, held, sequences, before, keys, folded);
     }
 
-    /// <summary>Adds events to the streams that they name.</summary>
+    /// <summary>Adds events to the streams that they are about, and the streams that begin with them.</summary>
     /// <exception cref="PostgresException">An id, or a device's sequence, stands for another event already (unique violation).</exception>
     public async Task InsertAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IReadOnlyList<BenchEvent> events, Guid? receivedFrom)
     {
+        await StreamPlace.AddAsync(connection, transaction, [.. Openings(events).Select(o => new StreamPlace(o.Key, o.Value.Kind, o.Key, o.Value.Job))]);
         await connection.ExecuteAsync(
             """
             insert into event (id, device_id, device_sequence, clock_ms, clock_count, actor_id, kind, content, receipt, signature, happened_at, received_from)
@@ -193,8 +193,8 @@ public sealed class EventStore(Database database, StreamCache cache)
                 Receipts = Column(e => EventText.WriteReceipt(e.Receipt)),
                 Signatures = Column(e => e.Signature),
                 Times = Column(e => e.When.UtcDateTime),
-                InStreams = events.SelectMany(e => e.Strands).Select(s => s.Termination).ToArray(),
-                OfEvents = events.SelectMany(e => e.Strands, (e, _) => e.Id).ToArray(),
+                InStreams = events.SelectMany(e => e.About).Select(s => s.Id).ToArray(),
+                OfEvents = events.SelectMany(e => e.About, (e, _) => e.Id).ToArray(),
             },
             transaction
         );
@@ -204,8 +204,17 @@ public sealed class EventStore(Database database, StreamCache cache)
         T[] Column<T>(Func<BenchEvent, T> of) => [.. events.Select(of)];
     }
 
+    /// <summary>Writes the projections of streams as they stand. They must be locked.</summary>
+    public static async Task ProjectAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IEnumerable<FoldedStream> streams)
+    {
+        foreach (var kind in streams.GroupBy(s => s.Kind))
+        {
+            await StreamProjections.Of(kind.Key).WriteAsync(connection, transaction, [.. kind]);
+        }
+    }
+
     /// <summary>Keeps in memory what an append has committed.</summary>
-    public void Remember(IEnumerable<FoldedTermination> streams)
+    public void Remember(IEnumerable<FoldedStream> streams)
     {
         foreach (var stream in streams)
         {
@@ -220,60 +229,12 @@ public sealed class EventStore(Database database, StreamCache cache)
                 await connection.QueryAsync<EventRow>(
                     $"""
                     select {EventColumns} from event where id in (select es.event_id from event_stream es
-                    join termination t on t.id = es.stream_id where t.job_id = @job)
+                    join stream s on s.id = es.stream_id where s.job_id = @job)
                     """,
                     new { job }
                 )
             ).Select(r => r.Read()),
         ];
-
-    /// <summary>Writes the projections of these states, and the tallies of their cables. The streams must be locked.</summary>
-    public async Task ProjectAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IEnumerable<TerminationState> states)
-    {
-        var rows = states.Select(Projection.Of).ToArray();
-        await connection.ExecuteAsync(
-            """
-            with new as (
-                select * from unnest(@Ids, @Phases, @Attempts, @Tries, @Steps, @Signs, @Looks, @Fiber, @Events, @Buckets, @Batches, @Hands, @Overruled, @Lasts)
-                    as t (id, phase, attempt, try, step, sign, look, fiber, events, bucket, batch, hand, overruled, last_at)),
-            change as (
-                select t.cable_id, b.bucket, sum(b.ends)::int as ends
-                from new join termination t on t.id = new.id left join termination_state s on s.termination_id = new.id
-                cross join lateral (values (new.bucket, 1), (s.bucket, -1)) as b (bucket, ends)
-                where b.bucket is not null and s.bucket is distinct from new.bucket
-                group by t.cable_id, b.bucket),
-            tally as (
-                insert into cable_tally (cable_id, bucket, ends) select cable_id, bucket, ends from change order by cable_id, bucket
-                on conflict (cable_id, bucket) do update set ends = cable_tally.ends + excluded.ends)
-            insert into termination_state (termination_id, phase, attempt, try, step, sign, needs_a_look, fiber_used_nm, events, bucket, batch_id, in_hand,
-                overruled, last_at)
-            select id, phase, attempt, try, step, sign, look, fiber, events, bucket, batch, hand, overruled, last_at from new
-            on conflict (termination_id) do update set phase = excluded.phase, attempt = excluded.attempt, try = excluded.try, step = excluded.step,
-                sign = excluded.sign, needs_a_look = excluded.needs_a_look, fiber_used_nm = excluded.fiber_used_nm, events = excluded.events,
-                bucket = excluded.bucket, batch_id = excluded.batch_id, in_hand = excluded.in_hand, overruled = excluded.overruled, last_at = excluded.last_at
-            """,
-            new
-            {
-                Ids = Column(r => r.Id),
-                Phases = Column(r => r.Phase),
-                Attempts = Column(r => r.Attempt),
-                Tries = Column(r => r.Try),
-                Steps = Column(r => r.Step),
-                Signs = Column(r => r.Sign),
-                Looks = Column(r => r.NeedsALook),
-                Fiber = Column(r => r.FiberUsedNm),
-                Events = Column(r => r.Events),
-                Buckets = Column(r => r.Bucket),
-                Batches = Column(r => r.BatchId),
-                Hands = Column(r => r.InHand),
-                Overruled = Column(r => r.Overruled),
-                Lasts = Column(r => r.LastAt),
-            },
-            transaction
-        );
-
-        T[] Column<T>(Func<Projection, T> of) => [.. rows.Select(of)];
-    }
 
     /// <summary>
     /// Tells every server instance what has changed. Not in the append's own transaction: PostgreSQL lets only one that tells commit at a time.
@@ -298,7 +259,7 @@ public sealed class EventStore(Database database, StreamCache cache)
     public async Task RenewProjectionsAsync(RecipeBook book)
     {
         await using var connection = await database.OpenAsync();
-        if (await connection.ExecuteScalarAsync<int?>("select version from projection_version") == Projection.Version)
+        if (await connection.ExecuteScalarAsync<int?>("select version from projection_version") == StreamProjections.Version)
         {
             return;
         }
@@ -306,15 +267,15 @@ public sealed class EventStore(Database database, StreamCache cache)
         await RebuildAsync(book, write: true);
         await connection.ExecuteAsync(
             "insert into projection_version (version) values (@Version) on conflict (only_one) do update set version = excluded.version",
-            new { Projection.Version }
+            new { StreamProjections.Version }
         );
     }
 
     /// <summary>
-    /// Refolds every termination and compares with its projection and its cable's tally; with <paramref name="write"/>, writes them anew. A cable at a time,
-    /// under its lock.
+    /// Refolds every stream and compares with its projection, and what is counted for its group; with <paramref name="write"/>, writes them anew. A group at a
+    /// time, under its lock.
     /// </summary>
-    /// <returns>How many were folded, and those that differed: terminations, cables whose tally did, and what rows of streams name and is not there.</returns>
+    /// <returns>How many were folded, and those that differed: streams, groups whose count did, and what rows of streams name and is not there.</returns>
     public async Task<(int Folded, IReadOnlyList<Guid> Differing)> RebuildAsync(RecipeBook book, bool write)
     {
         await using var connection = await database.OpenAsync();
@@ -322,70 +283,81 @@ public sealed class EventStore(Database database, StreamCache cache)
             await connection.QueryAsync<Guid>(
                 """
                 select event_id from event_stream es where not exists (select from event e where e.id = es.event_id)
-                union select stream_id from event_stream es where not exists (select from termination t where t.id = es.stream_id)
+                union select stream_id from event_stream es where not exists (select from stream s where s.id = es.stream_id)
                 """
             )
         ).AsList();
         var folded = 0;
-        foreach (var cable in (await connection.QueryAsync<Guid>("select id from cable order by id")).AsList())
+        foreach (var group in (await connection.QueryAsync<Guid>("select id from stream_group order by id")).AsList())
         {
             await using var transaction = await connection.BeginTransactionAsync();
-            var ids = (
-                await connection.QueryAsync<Guid>("select id from termination where cable_id = @cable order by id", new { cable }, transaction)
-            ).ToArray();
-            await LockAsync(connection, transaction, ids);
-            var states = (await EventsOfAsync(connection, transaction, ids)).Select(s => TerminationFold.Fold(s.Termination, s.Events, book)).ToList();
-            var held = (
-                await connection.QueryAsync<Projection>(
-                    """
-                    select termination_id "Id", phase "Phase", attempt "Attempt", try "Try", step "Step", sign "Sign", needs_a_look "NeedsALook",
-                        fiber_used_nm "FiberUsedNm", events "Events", bucket "Bucket", batch_id "BatchId", in_hand "InHand", overruled "Overruled",
-                            last_at "LastAt" from termination_state where termination_id = any(@ids)
-                    """,
-                    new { ids },
+            await connection.ExecuteAsync("select from stream_group where id = @group for no key update", new { group }, transaction);
+            var kinds = (
+                await connection.QueryAsync<(Guid Id, string Kind)>(
+                    "select id, kind from stream where group_id = @group order by id",
+                    new { group },
                     transaction
                 )
-            ).ToDictionary(p => p.Id);
-            var changed = states.FindAll(s => held.GetValueOrDefault(s.Termination) != Projection.Of(s));
-            differing.AddRange(changed.Select(s => s.Termination));
-            if (write)
+            ).ToDictionary(s => s.Id, s => StreamKindNames.Named(s.Kind));
+            var streams = (await EventsOfAsync(connection, transaction, kinds.Keys)).Select(s => StreamKinds.Fold(kinds[s.Stream], s.Stream, s.Events, book));
+            foreach (var kind in streams.GroupBy(s => s.Kind))
             {
-                await ProjectAsync(connection, transaction, changed);
-            }
-
-            if (await IsTallyOffAsync(connection, transaction, cable, states.CountBy(s => Projection.Of(s).Bucket), write))
-            {
-                differing.Add(cable);
+                differing.AddRange(await StreamProjections.Of(kind.Key).CheckAsync(connection, transaction, group, [.. kind], write));
             }
 
             await transaction.CommitAsync();
-            folded += ids.Length;
+            folded += kinds.Count;
         }
 
         return (folded, differing);
     }
 
-    private async Task<IReadOnlyList<(Guid Termination, List<BenchEvent> Events)>> EventsOfAsync(
+    // The streams that these events begin.
+    private static Dictionary<Guid, StreamOpening> Openings(IEnumerable<BenchEvent> events)
+    {
+        var openings = new Dictionary<Guid, StreamOpening>();
+        foreach (var happened in events)
+        {
+            if (happened.Body.Opens() is { } opening)
+            {
+                openings.TryAdd(happened.About[0].Id, opening);
+            }
+        }
+
+        return openings;
+    }
+
+    private async Task<IReadOnlyDictionary<Guid, TStream>> StreamsOfAsync<TStream>(
         NpgsqlConnection connection,
         NpgsqlTransaction? transaction,
-        IReadOnlyCollection<Guid> terminations
+        StreamKind kind,
+        IEnumerable<Guid> streams,
+        RecipeBook book
+    )
+        where TStream : FoldedStream =>
+        (await StreamsAsync(connection, transaction, streams.Distinct().ToDictionary(s => s, _ => kind), book)).ToDictionary(s => s.Key, s => (TStream)s.Value);
+
+    private async Task<IReadOnlyList<(Guid Stream, List<BenchEvent> Events)>> EventsOfAsync(
+        NpgsqlConnection connection,
+        NpgsqlTransaction? transaction,
+        IReadOnlyCollection<Guid> streams
     )
     {
-        if (terminations.Count == 0)
+        if (streams.Count == 0)
         {
             return [];
         }
 
         var links = (
             await connection.QueryAsync<(Guid Stream, Guid Event)>(
-                "select stream_id, event_id from event_stream where stream_id = any(@terminations)",
-                new { terminations = terminations.ToArray() },
+                "select stream_id, event_id from event_stream where stream_id = any(@streams)",
+                new { streams = streams.ToArray() },
                 transaction
             )
         ).ToLookup(l => l.Stream, l => l.Event);
         var events = await EventsAsync(connection, transaction, [.. links.SelectMany(l => l).Distinct()]);
         // A row whose event is gone is told by 'rebuild --check'.
-        return [.. terminations.Select(t => (t, links[t].Where(events.ContainsKey).Select(id => events[id]).ToList()))];
+        return [.. streams.Select(t => (t, links[t].Where(events.ContainsKey).Select(id => events[id]).ToList()))];
     }
 
     // From memory where they are there. One that cannot be read is read as such.
@@ -418,48 +390,6 @@ public sealed class EventStore(Database database, StreamCache cache)
         return events;
     }
 
-    // Whether a cable's tally is not what its ends fold to.
-    private static async Task<bool> IsTallyOffAsync(
-        NpgsqlConnection connection,
-        NpgsqlTransaction transaction,
-        Guid cable,
-        IEnumerable<KeyValuePair<string, int>> folded,
-        bool write
-    )
-    {
-        var held = (
-            await connection.QueryAsync<(string Bucket, int Ends)>(
-                "select bucket, ends from cable_tally where cable_id = @cable and ends <> 0",
-                new { cable },
-                transaction
-            )
-        ).ToHashSet();
-        var tally = folded.Select(t => (Bucket: t.Key, Ends: t.Value)).ToList();
-        if (held.SetEquals(tally))
-        {
-            return false;
-        }
-
-        if (write)
-        {
-            await connection.ExecuteAsync(
-                """
-                delete from cable_tally where cable_id = @cable; insert into cable_tally (cable_id, bucket, ends)
-                select @cable, * from unnest(@buckets, @ends)
-                """,
-                new
-                {
-                    cable,
-                    buckets = tally.Select(t => t.Bucket).ToArray(),
-                    ends = tally.Select(t => t.Ends).ToArray(),
-                },
-                transaction
-            );
-        }
-
-        return true;
-    }
-
     private sealed record EventRow(
         Guid Id,
         Guid Device,
@@ -478,57 +408,5 @@ public sealed class EventStore(Database database, StreamCache cache)
             {
                 Id = Id,
             };
-    }
-
-    private sealed record Projection(
-        Guid Id,
-        string Phase,
-        int Attempt,
-        int Try,
-        string? Step,
-        string? Sign,
-        bool NeedsALook,
-        long FiberUsedNm,
-        int Events,
-        string Bucket,
-        Guid? BatchId,
-        Guid? InHand,
-        int Overruled,
-        DateTime? LastAt
-    )
-    {
-        /// <summary>Raised whenever the same events would be written otherwise.</summary>
-        public const int Version = 4;
-
-        public static Projection Of(TerminationState state) =>
-            new(
-                state.Termination,
-                state.Phase.ToString().ToLowerInvariant(),
-                state.Attempt,
-                state.Try,
-                state.Step,
-                state.Trouble?.Sign,
-                state.NeedsALook,
-                state.FiberUsed.Nanometers,
-                state.Known,
-                BucketOf(state),
-                state.Batch,
-                state.InHand,
-                state.Overruled,
-                LastOf(state)
-            );
-
-        // PostgreSQL keeps microseconds.
-        private static DateTime? LastOf(TerminationState state) =>
-            state.History.Count == 0
-                ? null
-                : new DateTime(state.History.Max(h => h.Event.When.UtcTicks) / TimeSpan.TicksPerMicrosecond * TimeSpan.TicksPerMicrosecond, DateTimeKind.Utc);
-
-        private static string BucketOf(TerminationState state) =>
-            state.NeedsALook ? "look"
-            : state.Trouble is not null ? "trouble"
-            : state.IsOver ? state.Phase.ToString().ToLowerInvariant()
-            : state.Recipe is null ? "planned"
-            : "under-way";
     }
 }

@@ -433,7 +433,7 @@ public sealed class JobStore(Database database)
     /// <summary>Adds a cable with all its terminations and the events that plan them, or nothing.</summary>
     public async Task AddCableAsync(
         CableRow cable,
-        IEnumerable<TerminationRow> terminations,
+        IReadOnlyList<TerminationRow> terminations,
         IReadOnlyList<BenchEvent> plans,
         RecipeBook book,
         EventStore events
@@ -442,6 +442,7 @@ public sealed class JobStore(Database database)
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync();
         await connection.ExecuteAsync(InsertCable, cable, transaction);
+        await StreamPlace.AddAsync(connection, transaction, [.. terminations.Select(t => PlaceOf(t, cable.JobId))]);
         await connection.ExecuteAsync(
             InsertTermination,
             terminations.Select(t => new
@@ -461,9 +462,11 @@ public sealed class JobStore(Database database)
         await events.InsertAsync(connection, transaction, plans, null);
         foreach (var plan in plans)
         {
-            await events.ProjectAsync(connection, transaction, plan.Strands.Select(s => TerminationFold.Fold(s.Termination, [plan], book)));
+            await EventStore.ProjectAsync(connection, transaction, plan.About.Select(s => FoldedTermination.Of(s.Id, [plan], book)));
         }
 
         await transaction.CommitAsync();
     }
+
+    internal static StreamPlace PlaceOf(TerminationRow row, Guid job) => new(row.Id, StreamKind.Termination, row.CableId, job);
 }

@@ -3,8 +3,9 @@ using System.Text.Json;
 namespace Rhabdon.Data;
 
 /// <summary>What has changed, told between server instances and on to the pages.</summary>
-/// <param name="Strands">The terminations; empty when they are too many to name: then all of the cables may have changed.</param>
-public sealed record LiveNews(Guid Job, IReadOnlyList<Guid> Cables, IReadOnlyList<Guid> Strands)
+/// <param name="Groups">Of streams: the cables, or streams by themselves.</param>
+/// <param name="Streams">Empty when they are too many to name: then all of the groups may have changed.</param>
+public sealed record LiveNews(Guid Job, IReadOnlyList<Guid> Groups, IReadOnlyList<Guid> Streams)
 {
     /// <summary>PostgreSQL's channel.</summary>
     public const string Channel = "rhabdon";
@@ -14,14 +15,15 @@ public sealed record LiveNews(Guid Job, IReadOnlyList<Guid> Cables, IReadOnlyLis
 
     public static JsonSerializerOptions Json { get; } = new(JsonSerializerDefaults.Web);
 
-    /// <summary>One piece of news a job.</summary>
+    /// <summary>One piece of news a job. What belongs to no job is nobody else's to hear of.</summary>
     public static IEnumerable<LiveNews> Of(IEnumerable<StreamPlace> places) =>
         places
             .Distinct()
-            .GroupBy(p => p.Job)
+            .Where(p => p.Job is not null)
+            .GroupBy(p => p.Job!.Value)
             .Select(job => new LiveNews(
                 job.Key,
-                [.. job.Select(p => p.Cable).Distinct().Take(MostNamed)],
-                job.Count() > MostNamed ? [] : [.. job.Select(p => p.Termination)]
+                [.. job.Select(p => p.Group).Distinct().Take(MostNamed)],
+                job.Count() > MostNamed ? [] : [.. job.Select(p => p.Stream)]
             ));
 }

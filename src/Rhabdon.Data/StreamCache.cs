@@ -40,10 +40,9 @@ public sealed class StreamCache : IDisposable
     public void Keep(BenchEvent happened, int textLength) => events.Set(happened.Id, happened, new MemoryCacheEntryOptions { Size = 1 + textLength });
 
     /// <summary>The stream as it stands with this many events, or null when it is not at hand so.</summary>
-    public FoldedTermination? Stream(Guid termination, int count) =>
-        streams.Get<FoldedTermination>(termination) is { } held && held.Events.Count == count ? held : null;
+    public FoldedStream? Stream(Guid stream, int count) => streams.Get<FoldedStream>(stream) is { } held && held.Events.Count == count ? held : null;
 
-    public void Keep(FoldedTermination stream) => streams.Set(stream.State.Termination, stream, new MemoryCacheEntryOptions { Size = 1 + stream.Events.Count });
+    public void Keep(FoldedStream stream) => streams.Set(stream.Id, stream, new MemoryCacheEntryOptions { Size = 1 + stream.Events.Count });
 
     public void Dispose()
     {

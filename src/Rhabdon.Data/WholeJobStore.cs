@@ -49,7 +49,7 @@ public sealed class WholeJobStore(Database database, EventStore events)
     /// <param name="pictures">Its pictures, one after another, each with the terminations that it shows.</param>
     public async Task AddAsync(
         WholeJob whole,
-        IEnumerable<TerminationState> states,
+        IEnumerable<FoldedStream> streams,
         Guid receivedFrom,
         IReadOnlyList<FaceProfile> limits,
         IAsyncEnumerable<(StoredPicture Picture, Guid[] Terminations)> pictures
@@ -95,6 +95,7 @@ public sealed class WholeJobStore(Database database, EventStore events)
             transaction
         );
         await connection.ExecuteAsync(JobStore.InsertCable, whole.Cables, transaction);
+        await StreamPlace.AddAsync(connection, transaction, [.. whole.Terminations.Select(t => JobStore.PlaceOf(t, whole.Job.Id))]);
         await connection.ExecuteAsync(
             JobStore.InsertTermination,
             whole.Terminations.Select(t => new
@@ -134,7 +135,7 @@ public sealed class WholeJobStore(Database database, EventStore events)
             transaction
         );
         await events.InsertAsync(connection, transaction, whole.Events, receivedFrom);
-        await events.ProjectAsync(connection, transaction, states);
+        await EventStore.ProjectAsync(connection, transaction, streams);
         await connection.ExecuteAsync(
             "insert into face_profile (id, version, content, published_by) values (@Id, @Version, @content, @receivedFrom) on conflict do nothing",
             limits.Select(l => new

@@ -50,7 +50,7 @@ public sealed record JobFile(
     /// <exception cref="KeyNotFoundException">A recipe or ladder that an event names is not in the book.</exception>
     public static IReadOnlyList<FileConnector> Connected(IEnumerable<FileTermination> terminations, IEnumerable<BenchEvent> events, RecipeBook book)
     {
-        var streams = events.SelectMany(e => e.Strands, (e, s) => (s.Termination, Event: e)).ToLookup(p => p.Termination, p => p.Event);
+        var streams = events.SelectMany(e => e.About, (e, s) => (s.Id, Event: e)).ToLookup(p => p.Id, p => p.Event);
         return [.. terminations.Select(t => FileConnector.Of(t, TerminationFold.Fold(t.Id, streams[t.Id], book)))];
     }
 }

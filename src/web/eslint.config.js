@@ -11,6 +11,7 @@ export default tseslint.config(
     {
         plugins: { 'react-hooks': hooks },
         rules: {
+            '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }],
             'react-hooks/rules-of-hooks': 'error',
             'react-hooks/exhaustive-deps': 'error',
             'no-restricted-syntax': [

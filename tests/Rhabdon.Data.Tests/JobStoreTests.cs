@@ -144,7 +144,7 @@ public sealed class JobStoreTests : IAsyncLifetime
         var stranger = Guid.CreateVersion7();
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync(TestContext.Current.CancellationToken);
-        var fresh = begun with { Id = Guid.CreateVersion7(), Strands = [new StrandKnown(ends[0], 2), new StrandKnown(Guid.CreateVersion7(), 0)] };
+        var fresh = begun with { Id = Guid.CreateVersion7(), Strands = [new Subject(ends[0], 2), new Subject(Guid.CreateVersion7(), 0)] };
         var ground = await Events.ContextAsync(connection, transaction, [begun, fresh], [person, stranger], book);
         Assert.Equal([ends[0]], ground.Places.Keys);
         Assert.Equal("lead", ground.AccessOf(person, job, Noon)?.Role);
@@ -161,12 +161,12 @@ public sealed class JobStoreTests : IAsyncLifetime
     {
         var (_, _, ends) = await AddCableAsync();
         await BeginAsync(ends[0]);
-        Assert.Equal(2, (await Events.StreamsAsync([ends[0]], book))[ends[0]].Events.Count);
+        Assert.Equal(2, (await Events.TerminationsAsync([ends[0]], book))[ends[0]].Events.Count);
         await using var connection = await database.OpenAsync();
         await connection.ExecuteAsync("update event set content = 'gone' where kind = 'begun'");
-        Assert.False((await Events.StreamsAsync([ends[0]], book))[ends[0]].State.NeedsALook);
+        Assert.False((await Events.TerminationsAsync([ends[0]], book))[ends[0]].State.NeedsALook);
         await connection.ExecuteAsync("update lineage set id = gen_random_uuid()");
-        Assert.True((await Events.StreamsAsync([ends[0]], book))[ends[0]].State.NeedsALook);
+        Assert.True((await Events.TerminationsAsync([ends[0]], book))[ends[0]].State.NeedsALook);
     }
 
     private async Task<JobRow> AddJobAsync(string name, string site, params PanelRow[] panels)
@@ -207,7 +207,7 @@ public sealed class JobStoreTests : IAsyncLifetime
                 Event(
                     new Planned(end, ConnectorType.SC, Polish.UPC, FiberGrade.OM4, CableBuild.TightBuffer900, "M4", Length.Mm(500), Length.Mm(300)),
                     side + 1,
-                    [.. rows.Where(r => (r.End == "near") == (end == CableEnd.Near)).Select(r => new StrandKnown(r.Id, 0))]
+                    [.. rows.Where(r => (r.End == "near") == (end == CableEnd.Near)).Select(r => new Subject(r.Id, 0))]
                 )
         );
         await Jobs.AddCableAsync(cable, rows, [.. plans], book, Events);
@@ -216,7 +216,7 @@ public sealed class JobStoreTests : IAsyncLifetime
 
     private async Task<BenchEvent> BeginAsync(Guid strand)
     {
-        var begun = Event(new Begun(), 1, [new StrandKnown(strand, 1)]) with
+        var begun = Event(new Begun(), 1, [new Subject(strand, 1)]) with
         {
             Device = Guid.CreateVersion7(),
             Clock = new HybridTime(1_800_000_000_001, 0),
@@ -225,15 +225,15 @@ public sealed class JobStoreTests : IAsyncLifetime
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync();
         await Events.InsertAsync(connection, transaction, [begun], person);
-        await Events.ProjectAsync(connection, transaction, [(await Events.StreamsAsync(connection, transaction, [strand], book))[strand].With(begun).State]);
+        var kinds = new Dictionary<Guid, StreamKind> { [strand] = StreamKind.Termination };
+        await EventStore.ProjectAsync(connection, transaction, [(await Events.StreamsAsync(connection, transaction, kinds, book))[strand].With(begun)]);
         await transaction.CommitAsync();
         return begun;
     }
 
-    private BenchEvent Event(EventBody body, int sequence, IReadOnlyList<StrandKnown> strands) =>
+    private BenchEvent Event(EventBody body, int sequence, IReadOnlyList<Subject> strands) =>
         new(
             Guid.CreateVersion7(),
-            1,
             planner,
             sequence,
             new HybridTime(1_800_000_000_000, 0),

@@ -57,7 +57,7 @@ public sealed class AppendTests(Host host) : IClassFixture<Host>
         var (tablet, first) = await Open(1, "far");
         var second = await tablet.StrandAsync(1);
         var shared = tablet.Make(first, new Begun(), known: 1);
-        shared = shared with { Strands = [shared.Strands[0], new StrandKnown(second, (await Stream(second)).Count)] };
+        shared = shared.Concerning([shared.About[0], new Subject(second, (await Stream(second)).Count)]);
         Assert.Equal((int[])[422], await tablet.SendAsync(shared));
         Assert.Single(await Stream(first));
     }
@@ -142,5 +142,6 @@ public sealed class AppendTests(Host host) : IClassFixture<Host>
         return (tablet, await tablet.StrandAsync(number, end));
     }
 
-    private Task<IReadOnlyList<BenchEvent>> Stream(Guid strand) => host.Services.GetRequiredService<EventStore>().StreamAsync(strand, StarterRecipes.Book());
+    private async Task<IReadOnlyList<BenchEvent>> Stream(Guid strand) =>
+        (await host.Services.GetRequiredService<EventStore>().TerminationsAsync([strand], StarterRecipes.Book()))[strand].Events;
 }

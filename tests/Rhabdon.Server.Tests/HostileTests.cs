@@ -110,11 +110,11 @@ public sealed class HostileTests(Host host) : IClassFixture<Host>
             0 => happened with { Actor = Guid.CreateVersion7() },
             1 => happened with { Sequence = -random.Next(99) },
             2 => happened with { Format = 2 },
-            3 => happened with { Strands = [new StrandKnown(Guid.CreateVersion7(), 1)] },
-            4 => happened with { Strands = [] },
+            3 => happened.Concerning([new Subject(Guid.CreateVersion7(), 1)]),
+            4 => happened.Concerning([]),
             5 => happened with { Clock = new HybridTime(long.MaxValue, int.MaxValue) },
-            6 => happened with { Body = new StepDone(1, 1, "light", null, null), Strands = [new StrandKnown(strand, 99)] },
-            7 => happened with { Body = new Resolved([Guid.Empty], true, ""), Strands = [new StrandKnown(strand, 99)] },
+            6 => happened with { Body = new StepDone(1, 1, "light", null, null), Strands = [new Subject(strand, 99)] },
+            7 => happened with { Body = new Resolved([Guid.Empty], true, ""), Strands = [new Subject(strand, 99)] },
             _ => happened with { Id = Guid.NewGuid() },
         };
         if (random.Next(6) == 0)

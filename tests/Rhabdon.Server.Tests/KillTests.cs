@@ -139,7 +139,7 @@ public sealed class KillTests
             answered.AddRange(some);
             foreach (var happened in some)
             {
-                known[happened.Strands[0].Termination]++;
+                known[happened.About[0].Id]++;
             }
         }
 

@@ -51,14 +51,13 @@ public sealed class TestTablet(HttpClient client)
         return [.. rows.Select(row => row![end]!["id"]!.GetValue<Guid>())];
     }
 
-    public BenchEvent Make(Guid strand, EventBody body, int known) => Make([new StrandKnown(strand, known)], body);
+    public BenchEvent Make(Guid strand, EventBody body, int known) => Make([new Subject(strand, known)], body);
 
-    public BenchEvent Make(IReadOnlyList<StrandKnown> strands, EventBody body, RecipeRef? recipe = null)
+    public BenchEvent Make(IReadOnlyList<Subject> strands, EventBody body, RecipeRef? recipe = null)
     {
         var (now, number) = (DateTimeOffset.UtcNow, Interlocked.Increment(ref sequence));
         return new BenchEvent(
             Guid.CreateVersion7(),
-            1,
             Device,
             number,
             new HybridTime(now.ToUnixTimeMilliseconds(), (int)number),

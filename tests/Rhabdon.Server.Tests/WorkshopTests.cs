@@ -20,7 +20,7 @@ public sealed class WorkshopTests(Host host) : IClassFixture<Host>
         Assert.Empty((await (await lead.Client.PostAsync("/api/v1/calc/recipe", Json(file))).Content.ReadFromJsonAsync<JsonNode>())!["faults"]!.AsArray());
         Assert.Equal(1, await PublishAsync(lead, file));
         var strand = (await lead.TerminationsAsync(await lead.AddCableAsync("FOREIGN", 2, "F7"), "near"))[0];
-        Assert.Equal(200, Assert.Single(await lead.SendAsync(lead.Make([new StrandKnown(strand, 1)], new Begun(), new RecipeRef("F7", 1)))));
+        Assert.Equal(200, Assert.Single(await lead.SendAsync(lead.Make([new Subject(strand, 1)], new Begun(), new RecipeRef("F7", 1)))));
     }
 
     [Fact]
@@ -63,14 +63,14 @@ public sealed class WorkshopTests(Host host) : IClassFixture<Host>
     {
         var lead = await host.SignedIn("lead", "saltmarsh-lead");
         var strands = await lead.TerminationsAsync(await lead.AddCableAsync("CONFIRM", 2, "S2", isConfirmedOnly: true), "near");
-        var begun = lead.Make([new StrandKnown(strands[0], 1)], new Begun(), new RecipeRef("S2", 1));
+        var begun = lead.Make([new Subject(strands[0], 1)], new Begun(), new RecipeRef("S2", 1));
         Assert.Equal(422, Assert.Single(await lead.SendAsync(begun)));
         Assert.Equal(400, (int)(await lead.Client.PostAsJsonAsync("/api/v1/recipes/S2/confirmation", new { version = 1, sheetIssue = " " })).StatusCode);
         Assert.Equal(
             204,
             (int)(await lead.Client.PostAsJsonAsync("/api/v1/recipes/S2/confirmation", new { version = 1, sheetIssue = "issue 4, 2026" })).StatusCode
         );
-        Assert.Equal(200, Assert.Single(await lead.SendAsync(lead.Make([new StrandKnown(strands[0], 1)], new Begun(), new RecipeRef("S2", 1)))));
+        Assert.Equal(200, Assert.Single(await lead.SendAsync(lead.Make([new Subject(strands[0], 1)], new Begun(), new RecipeRef("S2", 1)))));
         var version = (await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/recipes/S2/versions"))![0]!;
         Assert.Equal(
             ("issue 4, 2026", "Lena Tidewater"),

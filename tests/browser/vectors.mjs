@@ -9,8 +9,8 @@ const vectors = JSON.parse(readFileSync(join(root, 'tests/vectors/folds.json'), 
 const { dotnet } = await import(join(root, 'src/web/public/core/dotnet.js'));
 const runtime = await dotnet.create();
 const core = (await runtime.getAssemblyExports('Rhabdon.Browser')).Rhabdon.Browser.BenchExports;
-for (const ladder of vectors.ladders) core.AddLadder(JSON.stringify(ladder));
-for (const recipe of vectors.recipes) core.AddRecipe(JSON.stringify(recipe));
+for (const ladder of vectors.ladders) core.AddLadder(ladder.ref.id, ladder.ref.version, JSON.stringify(ladder));
+for (const recipe of vectors.recipes) core.AddRecipe(recipe.ref.id, recipe.ref.version, JSON.stringify(recipe));
 for (const { name, termination, events, state } of vectors.folds) {
   assert.deepEqual(JSON.parse(core.Fold(termination, JSON.stringify(events))), state, name);
 }

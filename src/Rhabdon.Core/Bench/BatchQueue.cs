@@ -65,29 +65,29 @@ public static class BatchQueue
         var focus =
             kept is not null && (isPicked || kept.Trouble is not null || (pace == Pace.StrandByStrand && !kept.IsOver))
                 ? kept
-                : Next(open, book, pace) ?? (states.Count == 1 ? states[0] : null);
+                : Next(open, pace) ?? (states.Count == 1 ? states[0] : null);
         return focus is null
             ? new Turn(null, [])
             : new Turn(focus.Termination, focus.IsOver ? [focus.Termination] : [.. Alike(open, focus, book).Select(s => s.Termination)]);
     }
 
-    public static BatchPlace StandingOf(TerminationState state, TerminationState? focus, Turn turn, RecipeBook book) =>
+    public static BatchPlace StandingOf(TerminationState state, TerminationState? focus, Turn turn) =>
         state.NeedsALook ? BatchPlace.Look
         : state.Phase == StrandPhase.Rejected ? BatchPlace.Rejected
         : state.IsOver ? BatchPlace.Done
         : state.Trouble is not null ? BatchPlace.Trouble
         : state.Termination == turn.Focus || turn.Together.Contains(state.Termination) ? BatchPlace.Now
-        : focus is not null && StepIndex(state, book) > StepIndex(focus, book) ? BatchPlace.Waiting
+        : focus is not null && state.StepIndex > focus.StepIndex ? BatchPlace.Waiting
         : BatchPlace.Next;
 
     // What cannot wait goes first; trouble waits until the rest is done, unless a person turns to it.
-    private static TerminationState? Next(List<TerminationState> open, RecipeBook book, Pace pace)
+    private static TerminationState? Next(List<TerminationState> open, Pace pace)
     {
         var clear = open.Where(s => s.Trouble is null).ToList();
         var begun = clear.Where(s => s.Recipe is not null).ToList();
-        return begun.FirstOrDefault(s => StepOf(s, book)!.AtOnce)
+        return begun.FirstOrDefault(s => s.StepToDo!.AtOnce)
             ?? (pace == Pace.StrandByStrand ? begun.FirstOrDefault() : null)
-            ?? clear.MinBy(s => StepIndex(s, book))
+            ?? clear.MinBy(s => s.StepIndex)
             ?? open.FirstOrDefault();
     }
 
@@ -107,15 +107,9 @@ public static class BatchQueue
 
     // Trouble, what is read off each strand, a step that cannot wait and the one that leads into it; but the fibers of a ribbon share everything.
     private static bool IsTakenAlone(TerminationState focus, RecipeBook book) =>
-        Ribbon.Of(focus, book) is null && (focus.Trouble is not null || StepOf(focus, book)?.Ask is { OneForAll: false } || Hurries(focus, book));
+        Ribbon.Of(focus, book) is null && (focus.Trouble is not null || focus.StepToDo?.Ask is { OneForAll: false } || Hurries(focus));
 
-    private static bool Hurries(TerminationState focus, RecipeBook book) =>
-        StepOf(focus, book) is { } step
-        && (step.AtOnce || (book.RecipeOf(focus)!.Steps is var steps && StepIndex(focus, book) + 1 is var next && next < steps.Count && steps[next].AtOnce));
-
-    private static Step? StepOf(TerminationState state, RecipeBook book) =>
-        state.Step is { } step && book.RecipeOf(state) is { } recipe ? recipe.Steps[recipe.IndexOf(step)] : null;
-
-    private static int StepIndex(TerminationState state, RecipeBook book) =>
-        state.Step is { } step && book.RecipeOf(state) is { } recipe ? recipe.IndexOf(step) : -1;
+    private static bool Hurries(TerminationState focus) =>
+        focus.StepToDo is { } step
+        && (step.AtOnce || (focus.Worked!.Steps is var steps && focus.StepIndex + 1 is var next && next < steps.Count && steps[next].AtOnce));
 }

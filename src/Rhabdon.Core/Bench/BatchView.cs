@@ -31,6 +31,40 @@ public sealed record BatchView(
     BenchView? Bench
 );
 
+/// <summary>What of a batch's view is other than it was the last time: a page that holds that one needs no more.</summary>
+/// <param name="Rows">Of the strands that stand otherwise than before.</param>
+/// <param name="Queue">Every strand, in order.</param>
+/// <param name="Bench">Without its line when that is the same.</param>
+public sealed record BatchChange(
+    IReadOnlyList<BatchQueueView> Rows,
+    IReadOnlyList<Guid> Queue,
+    Guid? Focus,
+    IReadOnlyList<Guid> Together,
+    string TogetherSays,
+    bool IsWhole,
+    int Done,
+    BenchView? Bench,
+    bool IsSameLine
+)
+{
+    public static BatchChange Since(BatchView? before, BatchView now)
+    {
+        var held = before?.Queue.ToDictionary(r => r.Termination) ?? [];
+        var isSameLine = now.Bench?.Line is { } line && ReferenceEquals(before?.Bench?.Line, line);
+        return new BatchChange(
+            [.. now.Queue.Where(r => held.GetValueOrDefault(r.Termination) != r)],
+            [.. now.Queue.Select(r => r.Termination)],
+            now.Focus,
+            now.Together,
+            now.TogetherSays,
+            now.IsWhole,
+            now.Done,
+            isSameLine ? now.Bench! with { Line = null } : now.Bench,
+            isSameLine
+        );
+    }
+}
+
 /// <param name="Doing">Its stage, its trouble or how it ended, in a word or two.</param>
 public sealed record BatchQueueView(
     Guid Termination,

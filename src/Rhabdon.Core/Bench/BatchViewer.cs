@@ -39,7 +39,7 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
             state.Phase,
             state.Attempt,
             Doing(state),
-            BatchQueue.StandingOf(state, focus, turn, book),
+            BatchQueue.StandingOf(state, focus, turn),
             turn.Together.Contains(slot.Termination),
             state.InHand,
             state.Batch
@@ -47,13 +47,11 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
 
     private string Doing(TerminationState state)
     {
-        if (state.IsOver || book.RecipeOf(state) is not { } recipe)
+        if (state.IsOver || state.Worked is not { } recipe)
         {
             return words.Say(Phrase.Of(state.IsOver ? $"tray.{state.Phase.ToString().ToLowerInvariant()}" : "tray.not-begun"));
         }
 
-        return state.Trouble is not null
-            ? words.Say(Phrase.Of("tray.trouble"))
-            : recipe.Stages.First(s => s.Id == recipe.Steps[recipe.IndexOf(state.Step!)].Stage).Title.In(language);
+        return state.Trouble is not null ? words.Say(Phrase.Of("tray.trouble")) : recipe.Stages.First(s => s.Id == state.StepToDo!.Stage).Title.In(language);
     }
 }

@@ -3,18 +3,20 @@ using Rhabdon.Core.Recipes;
 
 namespace Rhabdon.Core.Bench;
 
-/// <summary>Something that happened to one or more terminations. Only ever added, never changed.</summary>
+/// <summary>Something that happened to one or more streams. Only ever added, never changed.</summary>
 /// <param name="Id">UUIDv7 made on the device.</param>
-/// <param name="Format">1.</param>
+/// <param name="Format">2; 1 is of the time when there were no streams but terminations.</param>
 /// <param name="Device">UUIDv7 of the device.</param>
 /// <param name="Sequence">The device's own count of its events, from 1.</param>
 /// <param name="At">Wall time, UTC with the device's offset.</param>
 /// <param name="Actor">The person who did it.</param>
 /// <param name="Rules">Version of the rulebook that judged.</param>
 /// <param name="Recipe">Recipe and version worked by; null for planning.</param>
-/// <param name="Strands">Every termination that the act concerns.</param>
 /// <param name="Signature">Of the actor's own key on that device, over the canonical text; wanted when another person sends the event.</param>
 /// <param name="Receipt">What the server noted when it took the event in; null when nothing was out of the ordinary.</param>
+/// <param name="Strands">Every stream that it is about, as format 1 writes them; null in later formats.</param>
+/// <param name="Subjects">Every stream that it is about; null in format 1.</param>
+[method: JsonConstructor]
 public sealed record BenchEvent(
     Guid Id,
     int Format,
@@ -24,14 +26,15 @@ public sealed record BenchEvent(
     DateTimeOffset At,
     Guid Actor,
     string Rules,
-    IReadOnlyList<StrandKnown> Strands,
-    EventBody Body,
-    RecipeRef? Recipe = null,
-    string? Signature = null,
-    Receipt? Receipt = null
+    [property: JsonPropertyOrder(1)] EventBody Body,
+    [property: JsonPropertyOrder(2)] RecipeRef? Recipe = null,
+    [property: JsonPropertyOrder(3)] string? Signature = null,
+    [property: JsonPropertyOrder(4)] Receipt? Receipt = null,
+    IReadOnlyList<Subject>? Strands = null,
+    IReadOnlyList<Subject>? Subjects = null
 )
 {
-    public const int CurrentFormat = 1;
+    public const int CurrentFormat = 2;
 
     /// <summary>Most characters of a text that an event carries.</summary>
     public const int MostText = 60;
@@ -39,8 +42,27 @@ public sealed record BenchEvent(
     /// <summary>Most characters of a reason or note.</summary>
     public const int MostReason = 500;
 
-    /// <summary>Most strands one shared act may name.</summary>
-    public const int MaxStrands = 1_000;
+    /// <summary>Most streams one shared act may be about.</summary>
+    public const int MostSubjects = 1_000;
+
+    /// <summary>An event in the current format.</summary>
+    public BenchEvent(
+        Guid id,
+        Guid device,
+        long sequence,
+        HybridTime clock,
+        DateTimeOffset at,
+        Guid actor,
+        string rules,
+        IReadOnlyList<Subject> about,
+        EventBody body,
+        RecipeRef? recipe = null
+    )
+        : this(id, CurrentFormat, device, sequence, clock, at, actor, rules, body, recipe, Subjects: about) { }
+
+    /// <summary>Every stream that it is about.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<Subject> About => Subjects ?? Strands ?? [];
 
     /// <summary>Where the fold puts it.</summary>
     [JsonIgnore]
@@ -50,11 +72,28 @@ public sealed record BenchEvent(
     [JsonIgnore]
     public DateTimeOffset When => Receipt?.At ?? At;
 
-    /// <summary>The event as one strand's stream needs it: of the strands that it names, only that one.</summary>
-    public BenchEvent For(Guid termination) => this with { Strands = [new StrandKnown(termination, KnownOf(termination) ?? 0)] };
+    /// <summary>The same event about other streams, in its own format.</summary>
+    public BenchEvent Concerning(IReadOnlyList<Subject> about) =>
+        Format == 1 ? this with { Strands = [.. about.Select(s => s.InFormat1())] } : this with { Subjects = about };
 
-    public int? KnownOf(Guid termination) => Strands.FirstOrDefault(s => s.Termination == termination)?.Known;
+    /// <summary>The event as one stream needs it: of those that it is about, only that one.</summary>
+    public BenchEvent For(Guid stream) => Concerning([new Subject(stream, KnownOf(stream) ?? 0)]);
+
+    public int? KnownOf(Guid stream) => About.FirstOrDefault(s => s.Id == stream)?.Known;
 }
 
-/// <summary>A termination, and how many of its events the device knew when it made this one.</summary>
-public sealed record StrandKnown(Guid Termination, int Known);
+/// <summary>A stream that an event is about, and how many of its events the device knew when it made this one.</summary>
+/// <param name="Known">0 or more.</param>
+/// <param name="Stream">Null in format 1.</param>
+/// <param name="Termination">The same as format 1 writes it; null in later formats.</param>
+[method: JsonConstructor]
+public sealed record Subject(int Known, [property: JsonPropertyOrder(-1)] Guid? Stream = null, [property: JsonPropertyOrder(-1)] Guid? Termination = null)
+{
+    public Subject(Guid stream, int known)
+        : this(known, stream) { }
+
+    [JsonIgnore]
+    public Guid Id => Stream ?? Termination ?? Guid.Empty;
+
+    internal Subject InFormat1() => new(Known, Termination: Id);
+}

@@ -18,7 +18,7 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
         var published = book.Find(state.Recipe)
             ?? book.Latest(state.Plan?.RecipeId ?? string.Empty)
             ?? throw new KeyNotFoundException($"Recipe {state.Plan?.RecipeId} is not in the book.");
-        var recipe = book.RecipeOf(state) ?? published.On(state.Plan!.Build, state.Technique, state.Plan.Grade);
+        var recipe = state.Worked ?? published.On(state.Plan!.Build, state.Technique, state.Plan.Grade);
         var ladder = book.LadderOf(recipe);
         var index = state.Step is null ? -1 : recipe.IndexOf(state.Step);
         return new BenchView(
@@ -302,7 +302,7 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             last.Event.Id,
             new StrandStory(book, words, language, unit).What(last.Event, recipe, state.Termination),
             ActionOffers.CutsGlass(last.Event, book),
-            [.. last.Event.Strands.Select(s => s.Termination)]
+            [.. last.Event.About.Select(s => s.Id)]
         );
     }
 

@@ -15,14 +15,14 @@ public static class ClockCheck
     /// <returns>The clock and time that take the place of the event's own; null for one that can be right.</returns>
     public static (HybridTime? Clock, DateTimeOffset? At) Of(
         BenchEvent happened,
-        IReadOnlyCollection<FoldedTermination> streams,
+        IReadOnlyCollection<FoldedStream> streams,
         DateTimeOffset? deviceBefore,
         DateTimeOffset received
     )
     {
-        var latest = streams.Aggregate(default(HybridTime), (clock, s) => HybridTime.Latest(clock, s.State.LastClock));
+        var latest = streams.Aggregate(default(HybridTime), (clock, s) => HybridTime.Latest(clock, s.LastClock));
         var isAhead = happened.Clock.Milliseconds > (received + Slack).ToUnixTimeMilliseconds();
-        var isBehind = streams.Any(s => Knew(happened, s) && happened.Clock <= s.State.LastClock);
+        var isBehind = streams.Any(s => Knew(happened, s) && happened.Clock <= s.LastClock);
         var notBefore = streams.Where(s => Knew(happened, s)).Select(s => s.Events[^1].When).Append(deviceBefore ?? DateTimeOffset.MinValue).Max();
         return (
             isAhead || isBehind ? HybridTime.After(latest, received.ToUnixTimeMilliseconds()) : null,
@@ -56,6 +56,5 @@ public static class ClockCheck
     }
 
     // The latest state of a stream that holds something.
-    private static bool Knew(BenchEvent happened, FoldedTermination stream) =>
-        stream.Events.Count > 0 && happened.KnownOf(stream.State.Termination) >= stream.Events.Count;
+    private static bool Knew(BenchEvent happened, FoldedStream stream) => stream.Events.Count > 0 && happened.KnownOf(stream.Id) >= stream.Events.Count;
 }

@@ -1,6 +1,4 @@
-using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
-using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Verification;
 
@@ -8,8 +6,8 @@ namespace Rhabdon.Core.Bench;
 
 /// <summary>Whether an event may join its streams.</summary>
 /// <param name="Refusal">Null when it may.</param>
-/// <param name="Streams">The streams that it names, with it.</param>
-public sealed record AdmissionResult(Refusal? Refusal, IReadOnlyDictionary<Guid, FoldedTermination> Streams);
+/// <param name="Streams">The streams that it is about, with it.</param>
+public sealed record AdmissionResult(Refusal? Refusal, IReadOnlyDictionary<Guid, FoldedStream> Streams);
 
 /// <param name="IsMalformed">True when no state could make sense of it; false when its sender, knowing the latest state, could not have made it.</param>
 public sealed record Refusal(bool IsMalformed, string Field, Phrase Says);
@@ -34,7 +32,7 @@ public static class EventAdmission
     /// <summary>The same of an event in a job's file, which may hold what does not come from the bench.</summary>
     public static Refusal? MalformedInFile(BenchEvent happened)
     {
-        if (happened.Format != BenchEvent.CurrentFormat)
+        if (happened.Format is < 1 or > BenchEvent.CurrentFormat)
         {
             return Bad("format", "event.format");
         }
@@ -74,24 +72,30 @@ public static class EventAdmission
             return Bad("recipe", "event.recipe-unknown");
         }
 
-        return StrandFault(happened) ?? happened.Body.Malformed(happened);
+        return SubjectFault(happened) ?? happened.Body.Malformed(happened);
     }
 
-    /// <summary>Folds the event into each stream it names and says whether it may stay.</summary>
-    /// <param name="streams">Every named termination's stream so far, without this event.</param>
-    public static AdmissionResult Judge(IReadOnlyDictionary<Guid, FoldedTermination> streams, BenchEvent happened, RecipeBook book)
+    /// <summary>Folds the event into each stream it is about and says whether it may stay.</summary>
+    /// <param name="streams">Every one of those streams so far, without this event.</param>
+    public static AdmissionResult Judge(IReadOnlyDictionary<Guid, FoldedStream> streams, BenchEvent happened, RecipeBook book)
     {
-        var after = new Dictionary<Guid, FoldedTermination>(happened.Strands.Count);
-        if ((Unfounded(happened, book) ?? Forged(streams, happened)) is { } unfounded)
+        var after = new Dictionary<Guid, FoldedStream>(happened.About.Count);
+        if ((Unfounded(happened, streams, book) ?? happened.Body.Unfounded(happened, streams, book)) is { } unfounded)
         {
             return new AdmissionResult(unfounded, after);
         }
 
-        foreach (var (termination, known) in happened.Strands)
+        foreach (var subject in happened.About)
         {
-            var before = streams[termination];
-            after[termination] = before.With(happened);
-            if (Impossible(before, happened, after[termination].State, known, book) is { } refusal)
+            var before = streams[subject.Id];
+            var with = after[subject.Id] = before.With(happened);
+            var entry = with.History.Last(h => h.Event.Id == happened.Id);
+            var knewAll = subject.Known >= before.Events.Count;
+            var refusal =
+                knewAll && entry.Standing == EntryEffect.Conflict
+                    ? new Refusal(false, "body", entry.Why!)
+                    : happened.Body.Unfit(before, with, happened, knewAll, book);
+            if (refusal is not null)
             {
                 return new AdmissionResult(refusal, after);
             }
@@ -100,82 +104,27 @@ public static class EventAdmission
         return new AdmissionResult(null, after);
     }
 
-    // What an event refers to must be there: the rules that judged, the recipe, the limits that a face was held against.
-    private static Refusal? Unfounded(BenchEvent happened, RecipeBook book) =>
+    // What every event refers to must be there: the rules that judged, the recipe, streams of its own kind.
+    private static Refusal? Unfounded(BenchEvent happened, IReadOnlyDictionary<Guid, FoldedStream> streams, RecipeBook book) =>
         !Rulebook.Knows(happened.Rules) ? new Refusal(false, "rules", Phrase.Of("event.rules", ("known", Rulebook.Version)))
         : happened.Recipe is { } recipe && book.Find(recipe) is null ? new Refusal(false, "recipe", Phrase.Of("event.recipe-unknown"))
-        : happened.Body is StepDone { Reading.Face: { } face } && book.Profile(face.Profile, face.Version) is null
-            ? new Refusal(false, "body.reading.face.profile", Phrase.Of("event.profile-unknown"))
+        : happened.Body.Stream() is { } kind && happened.About.Any(s => streams[s.Id].Kind != kind)
+            ? new Refusal(false, SubjectsIn(happened), happened.Body.Misplaced())
         : null;
 
-    // What is moved must be, word for word, what the other strand's stream holds.
-    private static Refusal? Forged(IReadOnlyDictionary<Guid, FoldedTermination> streams, BenchEvent happened)
-    {
-        if (happened.Body is not Reattributed moved)
-        {
-            return null;
-        }
-
-        var held = streams[moved.From].Events.ToDictionary(e => e.Id);
-        return moved.Moved.All(m => held.TryGetValue(m.Id, out var own) && Same(own, m, moved.From))
-            ? null
-            : new Refusal(false, "body.moved", Phrase.Of("event.moved-other"));
-    }
-
-    // A shared act may be moved whole or with only the strand that it is moved from.
-    private static bool Same(BenchEvent held, BenchEvent moved, Guid from) => EventText.Canonical(held.For(from)) == EventText.Canonical(moved.For(from));
-
-    private static Refusal? Impossible(FoldedTermination before, BenchEvent happened, TerminationState after, int known, RecipeBook book)
-    {
-        var entry = after.History.Last(h => h.Event.Id == happened.Id);
-        if (known >= before.Events.Count)
-        {
-            if (entry.Standing == EntryEffect.Conflict)
-            {
-                return new Refusal(false, "body", entry.Why!);
-            }
-
-            if (happened.Body is Begun && Begun.Unconfirmed(after.Plan, book.Find(happened.Recipe)) is { } unconfirmed)
-            {
-                return new Refusal(false, "recipe", unconfirmed);
-            }
-
-            if (happened.Body is Reattributed && after.NeedsALook && !before.State.NeedsALook)
-            {
-                return new Refusal(false, "body.to", Phrase.Of("event.move-unfit"));
-            }
-        }
-
-        return entry.Standing == EntryEffect.Counts && !VerdictStands(before, happened, book)
-            ? new Refusal(false, "body.verdict", Phrase.Of("event.verdict"))
-            : null;
-    }
-
-    // The same rules must come to the same verdict.
-    private static bool VerdictStands(FoldedTermination before, BenchEvent happened, RecipeBook book)
-    {
-        if (happened.Body is not StepDone { Reading: { } reading } done)
-        {
-            return true;
-        }
-
-        var state = before.Before(happened).State;
-        var recipe = book.RecipeOf(state)!;
-        var step = recipe.Steps[recipe.IndexOf(done.Step)];
-        if (reading.Face is { } face && !face.Agrees(book.Profile(face.Profile, face.Version)!))
-        {
-            return false;
-        }
-
-        var isOffered = step.Ask!.Choices.Count == 0 || IntentHandler.OpenChoices(state, step.Ask).Any(c => c.Value == reading.Choice);
-        return isOffered && Judgement.Judge(step, reading, ResolvedDimension.Of(step, recipe, state.Recleave)) == done.Verdict;
-    }
-
-    private static Refusal? StrandFault(BenchEvent happened) =>
-        happened.Strands.Count is 0 or > BenchEvent.MaxStrands ? Bad("strands", "event.strands")
-        : happened.Strands.Select(s => s.Termination).Distinct().Count() != happened.Strands.Count ? Bad("strands", "event.strands-twice")
-        : happened.Strands.Any(s => s.Known < 0) ? Bad("strands.known", "event.known")
+    private static Refusal? SubjectFault(BenchEvent happened) =>
+        !NamesThemInItsFormat(happened) || happened.About.Count is 0 or > BenchEvent.MostSubjects ? Bad(SubjectsIn(happened), "event.subjects")
+        : happened.About.Select(s => s.Id).Distinct().Count() != happened.About.Count ? Bad(SubjectsIn(happened), "event.subjects-twice")
+        : happened.About.Any(s => s.Known < 0) ? Bad($"{SubjectsIn(happened)}.known", "event.known")
         : null;
+
+    // Format 1 has strands and their terminations, later ones subjects and their streams.
+    private static bool NamesThemInItsFormat(BenchEvent happened) =>
+        happened.Format == 1
+            ? happened is { Strands: not null, Subjects: null } && happened.Strands.All(s => s is { Termination: not null, Stream: null })
+            : happened is { Strands: null, Subjects: not null } && happened.Subjects.All(s => s is { Termination: null, Stream: not null });
+
+    private static string SubjectsIn(BenchEvent happened) => happened.Format == 1 ? "strands" : "subjects";
 
     private static Refusal Bad(string field, string key) => EventFields.Bad(field, key);
 }

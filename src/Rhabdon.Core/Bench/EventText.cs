@@ -67,27 +67,26 @@ public static class EventText
     private static BenchEvent Kept(string content, string why, EventEnvelope envelope) =>
         new(
             envelope.Id,
-            BenchEvent.CurrentFormat,
             envelope.Device,
             envelope.Sequence,
             envelope.Clock,
             DateTimeOffset.FromUnixTimeMilliseconds(Math.Clamp(envelope.Clock.Milliseconds, 0, 253_402_300_799_999)),
             envelope.Actor,
             "?",
-            StrandsIn(content),
+            SubjectsIn(content),
             new Unreadable(content, why)
         );
 
     // As far as they can be made out.
-    private static IReadOnlyList<StrandKnown> StrandsIn(string content)
+    private static IReadOnlyList<Subject> SubjectsIn(string content)
     {
         try
         {
             return
             [
-                .. JsonNode.Parse(content)!["strands"]!
+                .. (JsonNode.Parse(content) is var told && told!["subjects"] is { } subjects ? subjects : told!["strands"]!)
                     .AsArray()
-                    .Select(s => new StrandKnown(s!["termination"]!.GetValue<Guid>(), s["known"]!.GetValue<int>())),
+                    .Select(s => new Subject((s!["stream"] ?? s["termination"])!.GetValue<Guid>(), s["known"]!.GetValue<int>())),
             ];
         }
         catch (Exception fault) when (IsUnreadable(fault) || fault is NullReferenceException)

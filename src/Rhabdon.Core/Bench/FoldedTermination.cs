@@ -7,7 +7,7 @@ namespace Rhabdon.Core.Bench;
 /// One termination's stream and the state it folds to. It never changes: one more event makes another, and where that event comes last and takes nothing
 /// back, what came before is not folded again.
 /// </summary>
-public sealed class FoldedTermination
+public sealed class FoldedTermination : FoldedStream, IFold<TerminationState>
 {
     private static readonly Dictionary<Guid, BenchEvent> Nothing = [];
     private readonly RecipeBook book;
@@ -21,8 +21,15 @@ public sealed class FoldedTermination
         State = run.State(events.Count);
     }
 
-    /// <summary>The stream's own events in the fold's order, each once.</summary>
-    public IReadOnlyList<BenchEvent> Events => events;
+    public override Guid Id => State.Termination;
+
+    public override StreamKind Kind => StreamKind.Termination;
+
+    public override IReadOnlyList<BenchEvent> Events => events;
+
+    public override IReadOnlyList<HistoryEntry> History => State.History;
+
+    public override HybridTime LastClock => State.LastClock;
 
     public TerminationState State { get; }
 
@@ -45,8 +52,7 @@ public sealed class FoldedTermination
         return new FoldedTermination(book, ledger.Own, run, ledger.Named);
     }
 
-    /// <summary>The stream with one event more; the same stream when it holds that event already.</summary>
-    public FoldedTermination With(BenchEvent happened)
+    public override FoldedTermination With(BenchEvent happened)
     {
         if (events.Exists(e => e.Id == happened.Id))
         {
@@ -67,20 +73,12 @@ public sealed class FoldedTermination
     /// <param name="recipe">That it would be worked by.</param>
     public Phrase? Conflict(EventBody body, RecipeRef? recipe)
     {
-        var trial = new BenchEvent(
-            Guid.AllBitsSet,
-            BenchEvent.CurrentFormat,
-            Guid.AllBitsSet,
-            1,
-            State.LastClock,
-            DateTimeOffset.UnixEpoch,
-            Guid.Empty,
-            string.Empty,
-            [],
-            body,
-            recipe
+        var trial = new BenchEvent(Guid.AllBitsSet, Guid.AllBitsSet, 1, State.LastClock, DateTimeOffset.UnixEpoch, Guid.Empty, string.Empty, [], body, recipe);
+        return (body as TerminationEvent)?.Apply(
+            run.Copy(),
+            trial,
+            body.SettlesOthers() ? State.History.Select(h => h.Event).DistinctBy(e => e.Id).ToDictionary(e => e.Id) : Nothing
         );
-        return body.Apply(run.Copy(), trial, body.SettlesOthers() ? State.History.Select(h => h.Event).DistinctBy(e => e.Id).ToDictionary(e => e.Id) : Nothing);
     }
 
     /// <summary>The stream as it stood before an event that would take its place in it now.</summary>

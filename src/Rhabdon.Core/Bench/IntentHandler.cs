@@ -89,7 +89,7 @@ public static class IntentHandler
     private static BenchAnswer Done(FoldedTermination stream, RecipeBook book, DoneWith done, LengthUnit unit, DateTimeOffset? now)
     {
         var state = stream.State;
-        var recipe = book.RecipeOf(state)!;
+        var recipe = state.Worked!;
         var step = recipe.Steps[recipe.IndexOf(done.Step)];
         if (step.Clock is { } clock)
         {
@@ -133,7 +133,7 @@ public static class IntentHandler
     // A body that is well formed and fits at the stream's end.
     private static BenchAnswer Fitting(FoldedTermination stream, string field, EventBody body, Phrase? otherwise = null, RecipeRef? by = null)
     {
-        var envelope = new BenchEvent(Guid.Empty, BenchEvent.CurrentFormat, Guid.Empty, 1, default, default, Guid.Empty, string.Empty, [], body);
+        var envelope = new BenchEvent(Guid.Empty, Guid.Empty, 1, default, default, Guid.Empty, string.Empty, [], body);
         return otherwise is not null ? No(field, otherwise)
             : body.Malformed(envelope) is { } malformed ? No(malformed.Field.Split('.')[^1], malformed.Says)
             : stream.Conflict(body, by ?? stream.State.Recipe) is { } conflict ? No(FieldOf(conflict, field), conflict)

@@ -73,7 +73,7 @@ internal sealed class TerminationFolder(Guid termination, RecipeBook book)
     /// <param name="all">Every entry of the stream by its id.</param>
     public void Take(BenchEvent happened, IReadOnlyDictionary<Guid, BenchEvent> all)
     {
-        var conflict = happened.Body.Apply(this, happened, all);
+        var conflict = happened.Body is TerminationEvent body ? body.Apply(this, happened, all) : happened.Body.Misplaced();
         Note(happened, conflict is null ? EntryEffect.Counts : EntryEffect.Conflict, conflict);
     }
 
@@ -100,7 +100,10 @@ internal sealed class TerminationFolder(Guid termination, RecipeBook book)
             InHand,
             technique,
             Clock
-        );
+        )
+        {
+            Worked = Worked,
+        };
 
     /// <summary>Why the work is not at this step now; null when it is.</summary>
     public Phrase? NotAt(int attempt, int tryNumber, string at)

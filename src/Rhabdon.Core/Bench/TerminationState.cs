@@ -42,6 +42,18 @@ public sealed record TerminationState(
     RunningClock? Clock = null
 )
 {
+    /// <summary>The recipe as it is worked on this strand; null before work begins.</summary>
+    [JsonIgnore]
+    public Recipe? Worked { get; init; }
+
+    /// <summary>Where the step to do stands in the recipe; -1 when there is none.</summary>
+    [JsonIgnore]
+    public int StepIndex => Step is null || Worked is null ? -1 : Worked.IndexOf(Step);
+
+    /// <summary>The step to do, or null.</summary>
+    [JsonIgnore]
+    public Step? StepToDo => StepIndex is >= 0 and var index ? Worked!.Steps[index] : null;
+
     [JsonIgnore]
     public FiberLeft FiberLeft => new(Plan?.Service ?? Length.Zero, Plan?.Least ?? Length.Zero, FiberUsed);
 

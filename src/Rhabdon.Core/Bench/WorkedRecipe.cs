@@ -11,10 +11,6 @@ public static class WorkedRecipe
 {
     private static readonly ConditionalWeakTable<PublishedRecipe, ConcurrentDictionary<(CableBuild, FiberGrade?, string), Recipe>> Made = [];
 
-    /// <summary>The recipe a strand is worked by; null before it has begun.</summary>
-    public static Recipe? RecipeOf(this RecipeBook book, TerminationState state) =>
-        book.Find(state.Recipe) is { } published && state.Plan is { } plan ? published.On(plan.Build, state.Technique, plan.Grade) : null;
-
     /// <param name="grade">Null while nobody knows what fiber it will be.</param>
     public static Recipe On(this PublishedRecipe published, CableBuild build, Technique? technique, FiberGrade? grade = null)
     {

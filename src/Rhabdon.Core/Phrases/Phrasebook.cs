@@ -22,6 +22,11 @@ public sealed partial class Phrasebook(IReadOnlyDictionary<string, string> words
     /// </summary>
     public static string Fill(string text, IReadOnlyDictionary<string, string> args)
     {
+        if (!text.Contains('{'))
+        {
+            return text;
+        }
+
         text = Plural().Replace(text, m => args.TryGetValue(m.Groups["name"].Value, out var number) ? m.Groups[number == "1" ? "one" : "many"].Value : m.Value);
         foreach (var (name, value) in args)
         {

@@ -1,4 +1,6 @@
+using System.Collections.Concurrent;
 using System.Globalization;
+using System.Runtime.CompilerServices;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Units;
 
@@ -23,12 +25,19 @@ public sealed record LineDrawing(
 {
     private const decimal ClosetSide = 36;
 
+    private static readonly ConditionalWeakTable<Recipe, ConcurrentDictionary<(int Step, bool IsRecleave, LengthUnit Unit), LineDrawing>> Made = [];
+
     /// <summary>The drawing for a step of the recipe as it is worked.</summary>
     /// <exception cref="ArgumentOutOfRangeException">No such step.</exception>
     public static LineDrawing For(Recipe recipe, int step, bool isRecleave, LengthUnit unit)
     {
         ArgumentOutOfRangeException.ThrowIfNegative(step);
         ArgumentOutOfRangeException.ThrowIfGreaterThanOrEqual(step, recipe.Steps.Count);
+        return Made.GetOrCreateValue(recipe).GetOrAdd((step, isRecleave, unit), static (which, of) => Of(of, which.Step, which.IsRecleave, which.Unit), recipe);
+    }
+
+    private static LineDrawing Of(Recipe recipe, int step, bool isRecleave, LengthUnit unit)
+    {
         var plan = StripPlan.For(recipe, isRecleave);
         var doing = recipe.Steps[step];
         var (now, after) = (EndShape.Before(recipe, plan, step), EndShape.Before(recipe, plan, step + 1));

@@ -1,3 +1,5 @@
+using System.Collections.Concurrent;
+using System.Runtime.CompilerServices;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Units;
 
@@ -15,11 +17,16 @@ namespace Rhabdon.Core.Preparation;
 /// <param name="Profile">How the end looks when ready.</param>
 public sealed record StripPlan(IReadOnlyList<Mark> Marks, Length Strip, Length Glass, Length Scrap, Length Bare, Edge BareEdge, Profile Profile)
 {
+    private static readonly ConditionalWeakTable<Recipe, ConcurrentDictionary<bool, StripPlan>> Made = [];
+
     /// <summary>The plan of a whole preparation, or of what a re-cleave needs: on bare 900 µm buffer a shorter strip (cleave length and what the
     /// cleaver holds); under a jacket or tube everything again, since aramid and jacket must be redone too.</summary>
     /// <exception cref="InvalidOperationException">A length must still be taken from the maker's sheet, or a re-cleave is asked of a recipe that does
     /// not cleave.</exception>
-    public static StripPlan For(Recipe recipe, bool isRecleave)
+    public static StripPlan For(Recipe recipe, bool isRecleave) =>
+        Made.GetOrCreateValue(recipe).GetOrAdd(isRecleave, static (again, of) => Of(of, again), recipe);
+
+    private static StripPlan Of(Recipe recipe, bool isRecleave)
     {
         if (recipe.FromTheSheet is [var missing, ..])
         {

@@ -8,13 +8,13 @@ namespace Rhabdon.Core.Recipes;
 /// </summary>
 public sealed class RecipeBook
 {
-    private readonly Dictionary<RecipeRef, PublishedRecipe> recipes = [];
-    private readonly Dictionary<LadderRef, Ladder> ladders = [];
+    private readonly Dictionary<RecipeRef, Lazy<PublishedRecipe>> recipes = [];
+    private readonly Dictionary<LadderRef, Lazy<Ladder>> ladders = [];
     private readonly List<FaceProfile> own = [];
 
-    public IEnumerable<PublishedRecipe> Recipes => recipes.Values;
+    public IEnumerable<PublishedRecipe> Recipes => recipes.Values.Select(r => r.Value);
 
-    public IEnumerable<PublishedLadder> Ladders => ladders.Select(l => new PublishedLadder(l.Key, l.Value));
+    public IEnumerable<PublishedLadder> Ladders => ladders.Select(l => new PublishedLadder(l.Key, l.Value.Value));
 
     /// <summary>Every version of the buyers' own profiles, in the order in which they were published.</summary>
     public IReadOnlyList<FaceProfile> OwnProfiles => own;
@@ -24,15 +24,21 @@ public sealed class RecipeBook
 
     public RecipeBook Add(PublishedLadder ladder)
     {
-        ladders[ladder.Ref] = ladder.Ladder;
+        ladders[ladder.Ref] = new Lazy<Ladder>(ladder.Ladder);
         return this;
     }
 
     public RecipeBook Add(PublishedRecipe recipe)
     {
-        recipes[recipe.Ref] = recipe;
+        recipes[recipe.Ref] = new Lazy<PublishedRecipe>(recipe);
         return this;
     }
+
+    /// <summary>A ladder that is only read once a recipe needs it.</summary>
+    public void Add(LadderRef ladder, Func<PublishedLadder> read) => ladders[ladder] = new Lazy<Ladder>(() => read().Ladder);
+
+    /// <summary>A recipe that is only read once a strand needs it.</summary>
+    public void Add(RecipeRef recipe, Func<PublishedRecipe> read) => recipes[recipe] = new Lazy<PublishedRecipe>(read);
 
     /// <param name="profile">A buyer's own; published later, it comes before those published earlier.</param>
     public RecipeBook Add(FaceProfile profile)
@@ -50,22 +56,22 @@ public sealed class RecipeBook
         own.Where(p => own.TrueForAll(o => o.Id != p.Id || o.Version <= p.Version)).LastOrDefault(p => p.Serves(mode, polish))
         ?? FaceProfiles.For(mode, polish);
 
-    public PublishedRecipe? Find(RecipeRef? recipe) => recipe is null ? null : recipes.GetValueOrDefault(recipe);
+    public PublishedRecipe? Find(RecipeRef? recipe) => recipe is null ? null : recipes.GetValueOrDefault(recipe)?.Value;
 
     /// <summary>The newest version of a recipe, or null.</summary>
-    public PublishedRecipe? Latest(string id) => recipes.Values.Where(r => r.Ref.Id == id).MaxBy(r => r.Ref.Version);
+    public PublishedRecipe? Latest(string id) => recipes.Keys.Where(r => r.Id == id).MaxBy(r => r.Version) is { } newest ? recipes[newest].Value : null;
 
     /// <summary>The newest version of a ladder, or null.</summary>
-    public PublishedLadder? LatestLadder(string id) => Ladders.Where(l => l.Ref.Id == id).MaxBy(l => l.Ref.Version);
+    public PublishedLadder? LatestLadder(string id) => ladders.Keys.Where(l => l.Id == id).MaxBy(l => l.Version) is { } newest ? LadderAt(newest) : null;
 
     public bool Has(LadderRef ladder) => ladders.ContainsKey(ladder);
 
     /// <exception cref="KeyNotFoundException">The book has no such version.</exception>
-    public PublishedLadder LadderAt(LadderRef ladder) => new(ladder, ladders[ladder]);
+    public PublishedLadder LadderAt(LadderRef ladder) => new(ladder, ladders[ladder].Value);
 
     /// <exception cref="KeyNotFoundException">The ladder's version is not in the book; a published recipe's always is.</exception>
     public Ladder LadderOf(Recipe recipe) =>
         ladders.TryGetValue(recipe.Ladder, out var ladder)
-            ? ladder
+            ? ladder.Value
             : throw new KeyNotFoundException($"Ladder {recipe.Ladder.Id} v{recipe.Ladder.Version} of recipe {recipe.Id} is not in the book.");
 }

@@ -5,6 +5,8 @@ namespace Rhabdon.Core.Recipes;
 /// <summary>What a crew chose where installers disagree, option by choice. What it does not name is as usual.</summary>
 public sealed record Technique(IReadOnlyDictionary<string, string> Options)
 {
+    private string? key;
+
     public static Technique Usual { get; } = new(new Dictionary<string, string>());
 
     /// <summary>The option followed in a choice of the recipe; empty when the recipe has no such choice.</summary>
@@ -29,5 +31,5 @@ public sealed record Technique(IReadOnlyDictionary<string, string> Options)
     public override int GetHashCode() => Key.GetHashCode(StringComparison.Ordinal);
 
     /// <summary>Its name within a cache: the same choices in any order are the same technique.</summary>
-    internal string Key => string.Join(';', Options.OrderBy(o => o.Key, StringComparer.Ordinal).Select(o => $"{o.Key}={o.Value}"));
+    internal string Key => key ??= string.Join(';', Options.OrderBy(o => o.Key, StringComparer.Ordinal).Select(o => $"{o.Key}={o.Value}"));
 }

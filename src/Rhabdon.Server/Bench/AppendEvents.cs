@@ -126,7 +126,7 @@ public sealed class AppendEvents(
         if (delivery.Taken.Count + delivery.Aside.Count > 0)
         {
             await events.InsertAsync(connection, transaction, delivery.Taken, sender.Person);
-            await events.ProjectAsync(connection, transaction, delivery.Changed.Values.Select(s => s.State));
+            await EventStore.ProjectAsync(connection, transaction, delivery.Changed.Values);
             await quarantine.AddAsync(connection, transaction, delivery.Aside, sender.Person);
             await transaction.CommitAsync();
             events.Remember(delivery.Changed.Values);

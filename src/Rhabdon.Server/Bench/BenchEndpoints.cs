@@ -106,7 +106,7 @@ public static class BenchEndpoints
 
         var rows = await jobs.AtBenchAsync(context.AccessOf(), ids);
         var crews = await jobs.CrewsOnAsync(context.AccessOf(), [.. rows.Select(r => r.Job.Id).Distinct()]);
-        var streams = await events.StreamsAsync([.. rows.Select(r => r.Row.Id)], await shelf.BookAsync());
+        var streams = await events.TerminationsAsync([.. rows.Select(r => r.Row.Id)], await shelf.BookAsync());
         var (acts, told) = (new List<BenchEvent>(), new Dictionary<Guid, (int Place, Dictionary<Guid, int> Known)>());
         return Results.Ok(
             new BenchOpened(
@@ -134,8 +134,8 @@ public static class BenchEndpoints
         {
             if (!told.TryGetValue(happened.Id, out var act))
             {
-                told[happened.Id] = act = (acts.Count, happened.Strands.ToDictionary(s => s.Termination, s => s.Known));
-                acts.Add(happened with { Strands = [] });
+                told[happened.Id] = act = (acts.Count, happened.About.ToDictionary(s => s.Id, s => s.Known));
+                acts.Add(happened.Concerning([]));
             }
 
             return [act.Place, act.Known.GetValueOrDefault(termination)];

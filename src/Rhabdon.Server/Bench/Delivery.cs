@@ -19,14 +19,15 @@ internal sealed class Delivery(Access sender, DateTimeOffset received, AppendCon
     public List<Quarantined> Aside { get; } = [];
 
     /// <summary>The streams that hold something new.</summary>
-    public Dictionary<Guid, FoldedTermination> Changed { get; } = [];
+    public Dictionary<Guid, FoldedStream> Changed { get; } = [];
 
     public EventAnswer Answer(BenchEvent happened)
     {
-        var jobs = happened.Strands.Select(s => ground.Places.GetValueOrDefault(s.Termination)?.Job).Distinct().ToList();
-        if (!jobs.TrueForAll(job => job is { } id && ground.AccessOf(sender.Person, id, received) is not null))
+        var places = happened.About.Select(s => ground.Places.GetValueOrDefault(s.Id)).ToList();
+        var jobs = places.Select(p => p?.Job).Distinct().ToList();
+        if (places.Contains(null) || !jobs.TrueForAll(job => ground.AccessOf(sender.Person, job, received) is not null))
         {
-            return Refused(happened, 404, "strands", Phrase.Of("problem.no-strand"));
+            return Refused(happened, 404, "subjects", Phrase.Of("problem.no-strand"));
         }
 
         var content = EventText.Canonical(happened);
@@ -40,14 +41,14 @@ internal sealed class Delivery(Access sender, DateTimeOffset received, AppendCon
             return Refused(happened, 409, "sequence", Phrase.Of("event.sequence-taken"));
         }
 
-        var named = happened.Strands.ToDictionary(s => s.Termination, s => ground.Streams[s.Termination]);
+        var named = happened.About.ToDictionary(s => s.Id, s => ground.Streams[s.Id]);
         var dated = Dated(happened, named.Values);
         if (Unverified(dated, content) is { } aside)
         {
             return aside;
         }
 
-        if (Unentitled(dated, [.. jobs.Select(job => job!.Value)], named.Values) is { } refused)
+        if (Unentitled(dated, jobs, named.Values) is { } refused)
         {
             return refused;
         }
@@ -59,7 +60,7 @@ internal sealed class Delivery(Access sender, DateTimeOffset received, AppendCon
     private static EventAnswer Refused(BenchEvent happened, int status, string field, Phrase says) => new(happened.Id, status, field, Problems.Say(says));
 
     // With what is to be noted about it.
-    private BenchEvent Dated(BenchEvent happened, IReadOnlyCollection<FoldedTermination> streams)
+    private BenchEvent Dated(BenchEvent happened, IReadOnlyCollection<FoldedStream> streams)
     {
         var before = ground.DeviceBefore.TryGetValue(happened.Device, out var at) ? at : (DateTimeOffset?)null;
         var (clock, moment) = ClockCheck.Of(happened, streams, before, received);
@@ -74,14 +75,12 @@ internal sealed class Delivery(Access sender, DateTimeOffset received, AppendCon
             return null;
         }
 
-        Aside.Add(
-            new Quarantined(happened.Id, happened.Actor, content, happened.Signature, Problems.Say(fault), [.. happened.Strands.Select(s => s.Termination)])
-        );
+        Aside.Add(new Quarantined(happened.Id, happened.Actor, content, happened.Signature, Problems.Say(fault), [.. happened.About.Select(s => s.Id)]));
         return Refused(happened, 403, "signature", Phrase.Of("quarantine.kept", ("why", Problems.Say(fault))));
     }
 
     // The right is the actor's, as of the moment at which it happened.
-    private EventAnswer? Unentitled(BenchEvent happened, IReadOnlyList<Guid> jobs, IEnumerable<FoldedTermination> streams)
+    private EventAnswer? Unentitled(BenchEvent happened, IReadOnlyList<Guid?> jobs, IEnumerable<FoldedStream> streams)
     {
         var named = happened.Body.Names().ToHashSet();
         var needs = happened.Body.Needs(streams.SelectMany(s => s.Events.Where(e => named.Contains(e.Id))));
@@ -108,6 +107,6 @@ internal sealed class Delivery(Access sender, DateTimeOffset received, AppendCon
             ground.Streams[termination] = Changed[termination] = stream;
         }
 
-        return new EventAnswer(happened.Id, admission.Streams.Values.Any(s => s.State.NeedsALook) ? 202 : 200, null, null, happened.Receipt);
+        return new EventAnswer(happened.Id, admission.Streams.Values.Any(s => s.NeedsALook) ? 202 : 200, null, null, happened.Receipt);
     }
 }

@@ -125,10 +125,7 @@ public static class CalcEndpoints
     {
         var slots = request.Look.Slots.Select(s => s.Termination).ToHashSet();
         var streams = request
-            .Events.SelectMany(
-                e => e.Strands.Select(s => s.Termination).Where(slots.Contains).Distinct(),
-                (e, termination) => (Termination: termination, Event: e)
-            )
+            .Events.SelectMany(e => e.About.Select(s => s.Id).Where(slots.Contains).Distinct(), (e, termination) => (Termination: termination, Event: e))
             .ToLookup(p => p.Termination, p => p.Event);
         if (streams.Sum(s => s.Sum(e => 1 + ((e.Body as Reattributed)?.Moved.Count ?? 0))) > MostFolded)
         {

@@ -202,6 +202,7 @@ public sealed class JobFiles(
         }
 
         var (strands, actors) = (file.Terminations.Select(t => t.Id).ToHashSet(), file.People.Select(p => p.Id).ToHashSet());
+        var streams = file.Events.Where(e => e.Body.Opens()?.Job == file.Job.Id).Select(e => e.About[0].Id).Concat(strands).ToHashSet();
         for (var index = 0; index < file.Events.Count; index++)
         {
             var happened = file.Events[index];
@@ -219,7 +220,7 @@ public sealed class JobFiles(
                 return ($"events[{index}].body.{unfitting.Field}", unfitting.Says);
             }
 
-            if (!actors.Contains(happened.Actor) || !happened.Strands.All(s => strands.Contains(s.Termination)))
+            if (!actors.Contains(happened.Actor) || !happened.About.All(s => streams.Contains(s.Id)))
             {
                 return ($"events[{index}]", Phrase.Of("import.reference"));
             }
@@ -242,7 +243,6 @@ public sealed class JobFiles(
     public async Task TakeAsync(JobFile file, Guid receivedFrom, JobArchive? archive = null, CancellationToken cancel = default)
     {
         var (job, book, told) = (file.Job, BookOf(file), ClockCheck.Settled(file.Events, time.GetUtcNow()));
-        var streams = told.SelectMany(e => e.Strands, (e, s) => (s.Termination, Event: e)).ToLookup(p => p.Termination, p => p.Event);
         await whole.AddAsync(
             new WholeJob(
                 new JobRow(
@@ -267,11 +267,22 @@ public sealed class JobFiles(
                 told,
                 [.. (file.Aside ?? []).Select(RowOf)]
             ),
-            file.Terminations.Select(t => TerminationFold.Fold(t.Id, streams[t.Id], book)),
+            FoldedOf(file, told, book),
             receivedFrom,
             archive?.Limits ?? [],
             PicturesOf(archive, cancel)
         );
+    }
+
+    // Its terminations, with or without events, and every other stream that begins in the file.
+    private static IEnumerable<FoldedStream> FoldedOf(JobFile file, IReadOnlyList<BenchEvent> told, RecipeBook book)
+    {
+        var events = told.SelectMany(e => e.About, (e, s) => (s.Id, Event: e)).ToLookup(p => p.Id, p => p.Event);
+        var begun = told.Where(e => e.Body.Opens() is not null).Select(e => (e.About[0].Id, e.Body.Opens()!.Kind)).Distinct();
+        return file
+            .Terminations.Select(t => (t.Id, Kind: StreamKind.Termination))
+            .Concat(begun)
+            .Select(s => StreamKinds.Fold(s.Kind, s.Id, events[s.Id], book));
     }
 
     private static async IAsyncEnumerable<(StoredPicture Picture, Guid[] Terminations)> PicturesOf(

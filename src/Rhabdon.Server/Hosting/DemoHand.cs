@@ -9,7 +9,7 @@ namespace Rhabdon.Server.Hosting;
 /// <summary>
 /// A hand that errs now and then, always alike for the same seed. What follows from an error is the ladder's and the fold's.
 /// </summary>
-internal sealed class DemoHand(int seed, RecipeBook book)
+internal sealed class DemoHand(int seed)
 {
     private const double Slip = 0.012;
 
@@ -25,7 +25,7 @@ internal sealed class DemoHand(int seed, RecipeBook book)
 
         if (step.Ask is { IsLength: true })
         {
-            var dimension = ResolvedDimension.Of(step, book.RecipeOf(state)!, state.Recleave)!;
+            var dimension = ResolvedDimension.Of(step, state.Worked!, state.Recleave)!;
             return (dimension.Target - dimension.Tolerance - dimension.Tolerance).Millimeters.ToString(CultureInfo.InvariantCulture);
         }
 

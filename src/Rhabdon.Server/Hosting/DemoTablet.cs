@@ -44,14 +44,13 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
             stream.Add(
                 new BenchEvent(
                     Guid.CreateVersion7(now),
-                    BenchEvent.CurrentFormat,
                     device,
                     ++sequence,
                     new HybridTime(now.ToUnixTimeMilliseconds(), 0),
                     now.ToOffset(TimeSpan.FromHours(-4)),
                     installer,
                     Rulebook.Version,
-                    [new StrandKnown(termination, stream.Count)],
+                    [new Subject(termination, stream.Count)],
                     body,
                     folded.State.Recipe ?? book.Latest(folded.State.Plan!.RecipeId)!.Ref
                 )
@@ -61,13 +60,13 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
 
     private BenchIntent NextOf(TerminationState state, Func<TerminationState, Step, string?> reads, Func<TerminationState, DemoLook?> looks)
     {
-        var recipe = book.RecipeOf(state)!;
+        var recipe = state.Worked!;
         if (state.Trouble is not null)
         {
             return new ChooseAction(ActionOffers.For(state, recipe, book.LadderOf(recipe)).First(o => o.IsProposed).CorrectiveAction.Id);
         }
 
-        var step = recipe.Steps[recipe.IndexOf(state.Step!)];
+        var step = state.StepToDo!;
         if (step.Clock is { } clock)
         {
             if (state.Clock is null)

@@ -120,7 +120,7 @@ internal sealed class DemoWorld(
             );
             foreach (var (person, half) in hands.Select((h, i) => (h.Person, i == 0 ? "near" : "far")))
             {
-                var hand = new DemoHand(port + (half == "near" ? 0 : 1_000), book!);
+                var hand = new DemoHand(port + (half == "near" ? 0 : 1_000));
                 var microscope = half == "near" ? new DemoMicroscope(FaceProfiles.For(grade.Mode(), polish)) : null;
                 await WorkAsync(
                     plan,
@@ -255,7 +255,7 @@ internal sealed class DemoWorld(
         await using var transaction = await connection.BeginTransactionAsync();
         foreach (var termination in terminations)
         {
-            var planned = plan.Events.First(e => e.Strands.Any(s => s.Termination == termination.Id));
+            var planned = plan.Events.First(e => e.About.Any(s => s.Id == termination.Id));
             var made = tablet.Work(
                 termination.Id,
                 planned,
@@ -264,7 +264,7 @@ internal sealed class DemoWorld(
                 state => isEnough(termination.Strand, state)
             );
             await events.InsertAsync(connection, transaction, made, installer);
-            await events.ProjectAsync(connection, transaction, [TerminationFold.Fold(termination.Id, [planned, .. made], book!)]);
+            await EventStore.ProjectAsync(connection, transaction, [FoldedTermination.Of(termination.Id, [planned, .. made], book!)]);
         }
 
         await transaction.CommitAsync();

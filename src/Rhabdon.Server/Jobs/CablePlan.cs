@@ -56,19 +56,18 @@ internal sealed record CablePlan(IReadOnlyList<TerminationRow> Terminations, IRe
                 wanted.Least,
                 confirmedOnly ? true : null
             );
-            foreach (var some in those.Chunk(BenchEvent.MaxStrands))
+            foreach (var some in those.Chunk(BenchEvent.MostSubjects))
             {
                 events.Add(
                     new BenchEvent(
                         Guid.CreateVersion7(now),
-                        BenchEvent.CurrentFormat,
                         planner,
                         events.Count + 1,
                         new HybridTime(now.ToUnixTimeMilliseconds(), 0),
                         now,
                         person,
                         Rulebook.Version,
-                        [.. some.Select(t => new StrandKnown(t.Id, 0))],
+                        [.. some.Select(t => new Subject(t.Id, 0))],
                         body
                     )
                 );

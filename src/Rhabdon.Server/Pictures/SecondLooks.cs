@@ -66,7 +66,7 @@ public sealed class SecondLooks(SecondLookStore store, EventStore events, Recipe
     private async Task<(string? Verdict, string? Sign)> GradeAsync(OpenLook look)
     {
         var book = await shelf.BookAsync();
-        var stream = (await events.StreamsAsync([look.Termination], book))[look.Termination];
+        var stream = (await events.TerminationsAsync([look.Termination], book))[look.Termination];
         return
             book.Profile(look.Profile, look.Version) is { } profile
             && stream.State.Plan?.Grade.Core() is { } core

@@ -95,7 +95,7 @@ public static class ProofEndpoints
         }
 
         var book = await shelf.BookAsync();
-        var state = (await events.StreamsAsync([id], book))[id].State;
+        var state = (await events.TerminationsAsync([id], book))[id].State;
         var lines = Teller(book, unit).Tell(state);
         var aside = (await quarantine.OfStrandAsync(id)).Select(q => new AsideLine(q.Event, q.Actor, q.SentBy, q.SentAt, q.Reason)).ToList();
         var looks = (await seconds.OfStrandAsync(id)).Where(l => l.OwnVerdict is not null).Select(Line).ToList();
@@ -121,7 +121,7 @@ public static class ProofEndpoints
         }
 
         var book = await shelf.BookAsync();
-        var state = (await events.StreamsAsync([id], book))[id].State;
+        var state = (await events.TerminationsAsync([id], book))[id].State;
         var lines = Teller(book, unit).Tell(state).ToDictionary(l => l.Event);
         var stories = ConflictingHistories.Of(state) ?? new ConflictingHistories(state.History, [], [], Guid.Empty);
         return Results.Ok(

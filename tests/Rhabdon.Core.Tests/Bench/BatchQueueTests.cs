@@ -139,6 +139,6 @@ public class BatchQueueTests
     {
         var turn = TurnOf(batch, pace);
         var focus = batch.FirstOrDefault(s => s.Id == turn.Focus)?.State;
-        return batch.Select(s => BatchQueue.StandingOf(s.State, focus, turn, book));
+        return batch.Select(s => BatchQueue.StandingOf(s.State, focus, turn));
     }
 }

@@ -108,13 +108,13 @@ public class ConflictingHistoriesTests
         var right = new Story(wrong.Book, strand: 6);
         var held = wrong.Events.Skip(1).ToList();
         var forged = new Reattributed(wrong.Id, right.Id, [held[0], held[1] with { Actor = Other }], "mixed up");
-        var strands = new StrandKnown[] { new(wrong.Id, wrong.Events.Count), new(right.Id, right.Events.Count) };
-        var happened = wrong.Make(forged) with { Strands = strands };
-        var streams = new[] { wrong, right }.ToDictionary(s => s.Id, s => FoldedTermination.Of(s.Id, s.Events, s.Book));
+        var strands = new Subject[] { new(wrong.Id, wrong.Events.Count), new(right.Id, right.Events.Count) };
+        var happened = wrong.Make(forged).Concerning(strands);
+        var streams = new[] { wrong, right }.ToDictionary(s => s.Id, FoldedStream (s) => FoldedTermination.Of(s.Id, s.Events, s.Book));
         Assert.Null(EventAdmission.Malformed(happened));
         Assert.Equal("body.moved", EventAdmission.Judge(streams, happened, wrong.Book).Refusal?.Field);
         Assert.Null(EventAdmission.Judge(streams, happened with { Body = forged with { Moved = held } }, wrong.Book).Refusal);
-        Assert.Equal("strands", EventAdmission.Malformed(happened with { Strands = strands[..1] })?.Field);
+        Assert.Equal("subjects", EventAdmission.Malformed(happened.Concerning(strands[..1]))?.Field);
     }
 
     private static Story Parted()
@@ -127,7 +127,7 @@ public class ConflictingHistoriesTests
     private static Reattributed Move(Story wrong, Story right, Guid first)
     {
         var body = (Reattributed)Assert.Single(BatchIntentHandler.Move(wrong.Stream, right.Stream, wrong.Book, first, "mixed up two slates").Acts).Body;
-        var happened = wrong.Make(body) with { Strands = [new StrandKnown(wrong.Id, wrong.Events.Count), new StrandKnown(right.Id, right.Events.Count)] };
+        var happened = wrong.Make(body).Concerning([new Subject(wrong.Id, wrong.Events.Count), new Subject(right.Id, right.Events.Count)]);
         wrong.Events.Add(happened);
         right.Events.Add(happened);
         return body;

@@ -140,7 +140,7 @@ public class FacePictureTests
     private static Refusal? Judged(IReadOnlyList<BenchEvent> events, Func<FaceSeen, FaceSeen> change) =>
         EventAdmission
             .Judge(
-                new Dictionary<Guid, FoldedTermination>
+                new Dictionary<Guid, FoldedStream>
                 {
                     [StrandAtWork.Strand] = FoldedTermination.Of(StrandAtWork.Strand, events.SkipLast(1), StarterRecipes.Book()),
                 },

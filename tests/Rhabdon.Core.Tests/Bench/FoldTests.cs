@@ -102,7 +102,7 @@ public class FoldTests
     [InlineData("id")]
     [InlineData("sequence")]
     [InlineData("clock")]
-    [InlineData("strands")]
+    [InlineData("subjects")]
     [InlineData("body.reason")]
     [InlineData("body.kind")]
     public void A_malformed_event_names_its_field(string field)
@@ -114,7 +114,7 @@ public class FoldTests
             "id" => good with { Id = Guid.NewGuid() },
             "sequence" => good with { Sequence = 0 },
             "clock" => good with { Clock = new HybridTime(-1, 0) },
-            "strands" => good with { Strands = [] },
+            "subjects" => good.Concerning([]),
             "body.reason" => good with { Body = new Retracted(good.Id, new string('x', 501), false) },
             _ => good with { Body = (Planned)story.Planned.Body },
         };
@@ -133,11 +133,7 @@ public class FoldTests
 
     private static Refusal? Admit(Story story, BenchEvent happened) =>
         EventAdmission
-            .Judge(
-                new Dictionary<Guid, FoldedTermination> { [Story.Strand] = FoldedTermination.Of(Story.Strand, story.Events, story.Book) },
-                happened,
-                story.Book
-            )
+            .Judge(new Dictionary<Guid, FoldedStream> { [Story.Strand] = FoldedTermination.Of(Story.Strand, story.Events, story.Book) }, happened, story.Book)
             .Refusal;
 
     private static string Json(TerminationState state) => JsonSerializer.Serialize(state, CoreJson.Default.TerminationState);

@@ -88,14 +88,13 @@ public class InterleavingTests
             seen = HybridTime.After(HybridTime.Latest(seen, state.LastClock), now + skew);
             var happened = new BenchEvent(
                 new Guid($"01900000-0000-7000-9{number:x3}-{Made:x12}"),
-                1,
                 device,
                 ++Made,
                 seen,
                 DateTimeOffset.FromUnixTimeMilliseconds(now),
                 device,
                 "1",
-                [new StrandKnown(story.Id, known.Count)],
+                [new Subject(story.Id, known.Count)],
                 body,
                 state.Recipe ?? story.Book.Latest("M4")!.Ref
             );

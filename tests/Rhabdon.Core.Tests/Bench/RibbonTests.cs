@@ -110,7 +110,7 @@ public class RibbonTests
         {
             while (States[0].Step is { } at && at != step)
             {
-                var recipe = Book.RecipeOf(States[0])!;
+                var recipe = States[0].Worked!;
                 var doing = recipe.Steps[recipe.IndexOf(at)];
                 if (doing.Clock is { } clock)
                 {
@@ -136,14 +136,13 @@ public class RibbonTests
             now = now.AddSeconds(5);
             var made = new BenchEvent(
                 Guid.CreateVersion7(now),
-                BenchEvent.CurrentFormat,
                 Story.Tablet,
                 ++sequence,
                 new HybridTime(now.ToUnixTimeMilliseconds(), 0),
                 now,
                 Guid.Empty,
                 Rulebook.Version,
-                [.. strands.Select(s => new StrandKnown(s, streams[s].Count))],
+                [.. strands.Select(s => new Subject(s, streams[s].Count))],
                 body,
                 new RecipeRef("R1", 1)
             );

@@ -93,14 +93,13 @@ internal sealed class Story
         var milliseconds = clock ?? (1_790_000_000_000 + (sequence * 1000));
         return new BenchEvent(
             new Guid($"01900000-0000-7000-{0x9000 + Id.ToByteArray()[15]:x4}-{id:x4}{sequence:x8}"),
-            1,
             device ?? Tablet,
             sequence,
             new HybridTime(milliseconds, 0),
             DateTimeOffset.FromUnixTimeMilliseconds(milliseconds),
             Person,
             Rulebook.Version,
-            [new StrandKnown(Id, known ?? Events.Count)],
+            [new Subject(Id, known ?? Events.Count)],
             body,
             body is Planned ? null : State.Recipe ?? Book.Latest("M4")!.Ref
         );

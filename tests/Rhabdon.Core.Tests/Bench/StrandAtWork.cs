@@ -42,7 +42,7 @@ internal sealed class StrandAtWork
 
     public TerminationState State => Stream.State;
 
-    public Recipe Recipe => Book.RecipeOf(State)!;
+    public Recipe Recipe => State.Worked!;
 
     public void Wait(int seconds) => now = now.AddSeconds(seconds);
 
@@ -89,14 +89,13 @@ internal sealed class StrandAtWork
         Events.Add(
             new BenchEvent(
                 Guid.CreateVersion7(now),
-                1,
                 Strand,
                 Events.Count + 1,
                 new HybridTime(now.ToUnixTimeMilliseconds(), 0),
                 now,
                 Strand,
                 Rulebook.Version,
-                [new StrandKnown(Strand, Events.Count)],
+                [new Subject(Strand, Events.Count)],
                 body,
                 recipe
             )

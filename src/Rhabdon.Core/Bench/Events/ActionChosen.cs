@@ -5,7 +5,7 @@ using Rhabdon.Core.Recipes;
 namespace Rhabdon.Core.Bench;
 
 /// <summary>The way out of trouble that was taken. A reason is wanted when it is not the ladder's proposal, or accepts in doubt.</summary>
-public sealed record ActionChosen(int Attempt, int Try, string Sign, string Action, string? Reason = null) : EventBody
+public sealed record ActionChosen(int Attempt, int Try, string Sign, string Action, string? Reason = null) : TerminationEvent
 {
     public override bool IsWork() => true;
 

@@ -7,7 +7,7 @@ namespace Rhabdon.Core.Bench;
 /// The strands named are now taken together in this batch; null takes them out of theirs. The latest word on a strand holds, so that batches split
 /// and joined on two tablets come to the same in any order.
 /// </summary>
-public sealed record Batched(Guid? Batch = null) : EventBody
+public sealed record Batched(Guid? Batch = null) : TerminationEvent
 {
     internal override Phrase? Apply(TerminationFolder to, BenchEvent happened, IReadOnlyDictionary<Guid, BenchEvent> all)
     {

@@ -7,7 +7,7 @@ namespace Rhabdon.Core.Bench;
 
 /// <summary>Work begins, by the envelope's recipe version and in this technique; the strand stays on both.</summary>
 /// <param name="Technique">What the crew has chosen where installers disagree; null for the usual.</param>
-public sealed record Begun([property: JsonPropertyName("school")] Technique? Technique = null) : EventBody
+public sealed record Begun([property: JsonPropertyName("school")] Technique? Technique = null) : TerminationEvent
 {
     // Longer lists of a crew's choices than any recipe has.
     private const int MostChoices = 20;
@@ -62,6 +62,11 @@ public sealed record Begun([property: JsonPropertyName("school")] Technique? Tec
         to.Begin(found, Technique, happened.Actor);
         return null;
     }
+
+    internal override Refusal? Unfit(FoldedStream before, FoldedStream after, BenchEvent happened, bool knewAll, RecipeBook book) =>
+        knewAll && Unconfirmed(((FoldedTermination)after).State.Plan, book.Find(happened.Recipe)) is { } unconfirmed
+            ? new Refusal(false, "recipe", unconfirmed)
+            : null;
 
     internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
         story.Say("story.begun", ("recipe", happened.Recipe?.ToString() ?? "-"));

@@ -4,7 +4,7 @@ using Rhabdon.Core.Recipes;
 namespace Rhabdon.Core.Bench;
 
 /// <summary>The time that a step must run was started.</summary>
-public sealed record ClockStarted(int Attempt, int Try, string Step) : EventBody
+public sealed record ClockStarted(int Attempt, int Try, string Step) : TerminationEvent
 {
     public override bool IsWork() => true;
 

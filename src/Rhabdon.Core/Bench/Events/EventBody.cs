@@ -6,10 +6,9 @@ using Rhabdon.Core.Rights;
 namespace Rhabdon.Core.Bench;
 
 /// <summary>
-/// What happened. A kind of event is one type, which owns all that there is to it: what makes it malformed, the right it needs, what it does to a termination's
-/// state and
-/// when it cannot, how it is told, and whether it is work. To add one: its type beside these, its line here, its words (<c>kind.…</c> and <c>story.…</c>) and
-/// docs/formats.md.
+/// What happened. A kind of event is one type, which owns all that there is to it: what makes it malformed, the right it needs, what it does to the state of its
+/// kind of stream and when it cannot, how it is told, and whether it is work. To add one: its type beside these, its line here, its words (<c>kind.…</c> and
+/// <c>story.…</c>) and docs/formats.md.
 /// </summary>
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
 [JsonDerivedType(typeof(Planned), "planned")]
@@ -23,6 +22,8 @@ namespace Rhabdon.Core.Bench;
 [JsonDerivedType(typeof(HandedOver), "handed-over")]
 [JsonDerivedType(typeof(Reattributed), "reattributed")]
 [JsonDerivedType(typeof(Resolved), "resolved")]
+[JsonDerivedType(typeof(SessionBegun), "session-begun")]
+[JsonDerivedType(typeof(SessionEnded), "session-ended")]
 [JsonDerivedType(typeof(Unreadable), "unreadable")]
 public abstract record EventBody
 {
@@ -34,6 +35,12 @@ public abstract record EventBody
     /// <summary>The kind as it stands in JSON and in the store.</summary>
     [JsonIgnore]
     public string Kind => Kinds[GetType()];
+
+    /// <summary>The kind of stream that it belongs to; null for one that cannot be read.</summary>
+    public abstract StreamKind? Stream();
+
+    /// <summary>The stream that begins with it; null where the stream is there before.</summary>
+    public virtual StreamOpening? Opens() => null;
 
     /// <summary>True for what hands do on a strand: it can be moved to the strand it was done on, and taken back at the bench.</summary>
     public virtual bool IsWork() => false;
@@ -63,9 +70,17 @@ public abstract record EventBody
     /// <summary>What no state could make sense of; null when there is nothing of the kind.</summary>
     internal virtual Refusal? Malformed(BenchEvent happened) => null;
 
-    /// <summary>Does it to the state, or says why it does not fit there.</summary>
-    /// <param name="all">Every entry of the stream by its id.</param>
-    internal abstract Phrase? Apply(TerminationFolder to, BenchEvent happened, IReadOnlyDictionary<Guid, BenchEvent> all);
+    /// <summary>What it refers to and is not so: its sender could not have seen it. Null when all is.</summary>
+    /// <param name="streams">Every stream that it is about, without it.</param>
+    internal virtual Refusal? Unfounded(BenchEvent happened, IReadOnlyDictionary<Guid, FoldedStream> streams, RecipeBook book) => null;
+
+    /// <summary>Why it may not stay though it fits where it stands; null when it may.</summary>
+    /// <param name="after">One of its streams, with it.</param>
+    /// <param name="knewAll">True when its sender knew the stream's latest state.</param>
+    internal virtual Refusal? Unfit(FoldedStream before, FoldedStream after, BenchEvent happened, bool knewAll, RecipeBook book) => null;
+
+    /// <summary>Why it cannot stand in a stream of another kind than its own.</summary>
+    internal virtual Phrase Misplaced() => Phrase.Of("conflict.other-stream");
 
     /// <summary>What it did, in words.</summary>
     internal abstract string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand);

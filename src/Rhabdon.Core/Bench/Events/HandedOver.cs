@@ -4,7 +4,7 @@ using Rhabdon.Core.Recipes;
 namespace Rhabdon.Core.Bench;
 
 /// <summary>The strands named are in another person's hands from here on.</summary>
-public sealed record HandedOver(Guid To, string? Note = null) : EventBody
+public sealed record HandedOver(Guid To, string? Note = null) : TerminationEvent
 {
     public override IEnumerable<Guid> People() => [To];
 

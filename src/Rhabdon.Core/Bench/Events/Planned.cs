@@ -19,7 +19,7 @@ public sealed record Planned(
     Length Service,
     Length Least,
     bool? ConfirmedOnly = null
-) : EventBody
+) : TerminationEvent
 {
     public override bool ComesFromTheBench() => false;
 

@@ -6,7 +6,7 @@ namespace Rhabdon.Core.Bench;
 
 /// <summary>A lead has looked at a strand whose histories do not fit together, and says which entries do not count.</summary>
 /// <param name="GlassWasCut">True when the glass was truly cut by an entry set aside: its fiber stays used.</param>
-public sealed record Resolved(IReadOnlyList<Guid> SetAside, bool GlassWasCut, string Note) : EventBody
+public sealed record Resolved(IReadOnlyList<Guid> SetAside, bool GlassWasCut, string Note) : TerminationEvent
 {
     public override bool MayBeSetAside() => false;
 

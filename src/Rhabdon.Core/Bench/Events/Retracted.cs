@@ -6,7 +6,7 @@ namespace Rhabdon.Core.Bench;
 
 /// <summary>An event was recorded wrongly.</summary>
 /// <param name="GlassWasCut">True when the glass was truly cut although the record was wrong: the fiber stays used.</param>
-public sealed record Retracted(Guid Event, string Reason, bool GlassWasCut) : EventBody
+public sealed record Retracted(Guid Event, string Reason, bool GlassWasCut) : TerminationEvent
 {
     public override bool MayBeRetracted() => false;
 

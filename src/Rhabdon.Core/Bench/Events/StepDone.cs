@@ -1,12 +1,13 @@
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Verification;
 
 namespace Rhabdon.Core.Bench;
 
 /// <summary>A step was done, with what was read and how it was judged then.</summary>
-public sealed record StepDone(int Attempt, int Try, string Step, Reading? Reading = null, Verdict? Verdict = null) : EventBody
+public sealed record StepDone(int Attempt, int Try, string Step, Reading? Reading = null, Verdict? Verdict = null) : TerminationEvent
 {
     public override bool IsWork() => true;
 
@@ -52,6 +53,19 @@ public sealed record StepDone(int Attempt, int Try, string Step, Reading? Readin
         return null;
     }
 
+    // The limits that a face was held against must be there.
+    internal override Refusal? Unfounded(BenchEvent happened, IReadOnlyDictionary<Guid, FoldedStream> streams, RecipeBook book) =>
+        Reading?.Face is { } face && book.Profile(face.Profile, face.Version) is null
+            ? new Refusal(false, "body.reading.face.profile", Phrase.Of("event.profile-unknown"))
+            : null;
+
+    // The same rules must come to the same verdict.
+    internal override Refusal? Unfit(FoldedStream before, FoldedStream after, BenchEvent happened, bool knewAll, RecipeBook book) =>
+        after.History.Last(h => h.Event.Id == happened.Id).Standing == EntryEffect.Counts
+        && !VerdictStands(((FoldedTermination)before).Before(happened).State, book)
+            ? new Refusal(false, "body.verdict", Phrase.Of("event.verdict"))
+            : null;
+
     internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.StepName(recipe, Step);
 
     internal override string Remark(StoryWords story, BenchEvent happened) =>
@@ -62,6 +76,24 @@ public sealed record StepDone(int Attempt, int Try, string Step, Reading? Readin
                 ("reason", reason)
             )
             : string.Empty;
+
+    private bool VerdictStands(TerminationState state, RecipeBook book)
+    {
+        if (Reading is null)
+        {
+            return true;
+        }
+
+        var recipe = state.Worked!;
+        var step = recipe.Steps[recipe.IndexOf(Step)];
+        if (Reading.Face is { } face && !face.Agrees(book.Profile(face.Profile, face.Version)!))
+        {
+            return false;
+        }
+
+        var isOffered = step.Ask!.Choices.Count == 0 || IntentHandler.OpenChoices(state, step.Ask).Any(c => c.Value == Reading.Choice);
+        return isOffered && Judgement.Judge(step, Reading, ResolvedDimension.Of(step, recipe, state.Recleave)) == Verdict;
+    }
 
     private static Refusal? FaceFault(FaceSeen? face) =>
         face is null ? null

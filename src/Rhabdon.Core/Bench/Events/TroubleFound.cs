@@ -4,7 +4,7 @@ using Rhabdon.Core.Recipes;
 namespace Rhabdon.Core.Bench;
 
 /// <summary>The installer reports trouble that no reading shows.</summary>
-public sealed record TroubleFound(int Attempt, int Try, string Step, string Sign) : EventBody
+public sealed record TroubleFound(int Attempt, int Try, string Step, string Sign) : TerminationEvent
 {
     public override bool IsWork() => true;
 

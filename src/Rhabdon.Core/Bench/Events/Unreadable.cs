@@ -15,7 +15,9 @@ public sealed record Unreadable(string Content, string Why) : EventBody
 
     public override bool MayBeRetracted() => false;
 
-    internal override Phrase? Apply(TerminationFolder to, BenchEvent happened, IReadOnlyDictionary<Guid, BenchEvent> all) => Phrase.Of("conflict.unreadable");
+    public override StreamKind? Stream() => null;
+
+    internal override Phrase Misplaced() => Phrase.Of("conflict.unreadable");
 
     internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say("story.unreadable");
 }

@@ -1,14 +1,17 @@
 import type { Schemas } from '../api/client';
 import { knowLimits } from './faces';
+import { subjectsOf } from '../shell/tablet';
 import { exportsOf } from './runtime';
 
 /** The rulebook, compiled to WebAssembly: the same code as the server's. It takes and gives JSON text. */
 interface Exports {
-  AddLadder(json: string): void;
-  AddRecipe(json: string): void;
+  AddLadder(id: string, version: number, json: string): void;
+  AddRecipe(id: string, version: number, json: string): void;
   AddProfile(json: string): void;
-  Hold(termination: string, events: string): void;
-  View(look: string): string;
+  Hold(streams: string, events: string): void;
+  Add(events: string): void;
+  Keep(): void;
+  View(request: string, shown: string, isPicked: boolean): string;
   Judge(termination: string, unit: string, read: string): string;
   Propose(termination: string, seen: string): string;
   TechniqueFor(question: string): string;
@@ -33,7 +36,10 @@ export type Intent =
   | { kind: 'hand-over'; to: string; note?: string }
   | { kind: 'settle'; keep: 'first' | 'second' | 'what-fits'; glassWasCut: boolean; note: string };
 /** The events made, each with the text that is signed. */
-export type Act = { events: BenchEvent[]; texts: string[] } | { field: string; says: string };
+export type Act = { events: BenchEvent[]; texts: string[] } | BenchFault;
+type BenchFault = { field: string; says: string };
+/** What of a batch's view is other than it was the last time. */
+type BatchChange = Omit<BatchView, 'queue'> & { rows: BatchView['queue']; queue: string[]; isSameLine: boolean };
 /** Which answer a picture stands for, in words; without a choice, why it stands for none: it cannot be graded, or the step did not ask for what it shows. */
 export type Proposed = { choice?: string; says: string; unasked?: string };
 export type Judged = { grade?: 'good' | 'doubtful' | 'bad' | 'none'; says?: string };
@@ -42,7 +48,12 @@ let booted: Promise<Exports> | undefined;
 
 /** The core in this page. It keeps the strands it was given folded, so that a tap need not fold them anew. */
 export class Core {
-  private readonly held = new Map<string, string>();
+  private readonly held = new Map<string, Set<string>>();
+  private readonly book = new Map<string, string>();
+  private made: BenchEvent[] = [];
+  private asOf = -1;
+  private readonly rows = new Map<string, BatchView['queue'][number]>();
+  private line: NonNullable<BatchView['bench']>['line'];
   private static one: Promise<Core> | undefined;
 
   private constructor(private readonly exports: Exports) {}
@@ -52,8 +63,8 @@ export class Core {
     const core = await (Core.one ??= (booted ??= exportsOf<Exports>('Rhabdon.Browser', 'BenchExports')).then(
       (exports) => new Core(exports),
     ));
-    for (const ladder of book.ladders) core.exports.AddLadder(JSON.stringify(ladder));
-    for (const recipe of book.recipes) core.exports.AddRecipe(JSON.stringify(recipe));
+    for (const ladder of book.ladders) core.addOnce('ladder', ladder.ref, ladder, core.exports.AddLadder);
+    for (const recipe of book.recipes) core.addOnce('recipe', recipe.ref, recipe, core.exports.AddRecipe);
     // A book that was kept before there were any has none.
     const profiles = book.profiles ?? [];
     for (const profile of profiles) core.exports.AddProfile(JSON.stringify(profile));
@@ -61,19 +72,60 @@ export class Core {
     return core;
   }
 
-  /** Keeps a strand's events, if they are others than those it holds. */
-  hold(termination: string, events: BenchEvent[]) {
-    const which = events
-      .map((event) => event.id)
-      .sort()
-      .join();
-    if (this.held.get(termination) === which) return;
-    this.exports.Hold(termination, JSON.stringify(events));
-    this.held.set(termination, which);
+  // The core reads a recipe once a strand needs it; one that it has as it stands is not given again.
+  private addOnce(what: string, { id, version }: Schemas['RecipeRef'], content: unknown, add: Exports['AddRecipe']) {
+    const [key, json] = [`${what} ${id} ${version}`, JSON.stringify(content)];
+    if (this.book.get(key) === json) return;
+    this.book.set(key, json);
+    add(id, version, json);
   }
 
-  view(look: BatchLook): BatchView {
-    return JSON.parse(this.exports.View(JSON.stringify(look)));
+  /** Whether all these strands are held as the tablet held them then. */
+  isAsOf(changes: number, strands: readonly string[]): boolean {
+    return this.asOf === changes && strands.every((strand) => this.held.has(strand));
+  }
+
+  /**
+   * Holds these strands and no others, as the tablet does after so many changes. Only events that are new are given to the core, unless one that it held is
+   * gone.
+   * @param events every event of theirs, each once
+   * @returns whether anything is new
+   */
+  hold(strands: readonly string[], events: readonly BenchEvent[], changes: number): boolean {
+    const of = new Map(strands.map((strand) => [strand, new Set<string>()]));
+    for (const event of events) for (const strand of subjectsOf(event)) of.get(strand)?.add(event.id);
+    const anew = strands.filter((strand) => ![...(this.held.get(strand) ?? ['none'])].every((id) => of.get(strand)!.has(id)));
+    const isFor = (event: BenchEvent, which: readonly string[]) => subjectsOf(event).some((strand) => which.includes(strand));
+    if (anew.length > 0) this.exports.Hold(JSON.stringify(anew), JSON.stringify(events.filter((event) => isFor(event, anew))));
+    const kept = strands.filter((strand) => !anew.includes(strand));
+    const further = events.filter((event) =>
+      kept.some((strand) => of.get(strand)!.has(event.id) && !this.held.get(strand)!.has(event.id)),
+    );
+    if (further.length > 0) this.exports.Add(JSON.stringify(further));
+    this.held.clear();
+    for (const [strand, ids] of of) this.held.set(strand, ids);
+    this.asOf = changes;
+    return anew.length + further.length > 0;
+  }
+
+  /** Takes in what the last act made, now that the tablet has kept it as its latest change. */
+  keep(changes: number) {
+    this.exports.Keep();
+    for (const event of this.made) for (const strand of subjectsOf(event)) this.held.get(strand)?.add(event.id);
+    if (this.asOf === changes - 1) this.asOf = changes;
+    this.made = [];
+  }
+
+  /** What the bench shows of a batch. What is as it was the last time is the same object. */
+  view({ held, isPicked, ...request }: BatchLook): BatchView {
+    const { rows, queue, isSameLine, ...change }: BatchChange = JSON.parse(
+      this.exports.View(JSON.stringify(request), held ?? '', !!isPicked),
+    );
+    for (const row of rows) this.rows.set(row.termination, row);
+    const view: BatchView = { ...change, queue: queue.map((strand) => this.rows.get(strand)!) };
+    if (view.bench && isSameLine) view.bench.line = this.line;
+    this.line = view.bench?.line;
+    return view;
   }
 
   judge(termination: string, unit: Unit, read: string): Judged {
@@ -89,10 +141,17 @@ export class Core {
   }
 
   act(terminations: string[], unit: Unit, intent: Intent, stamp: Record<string, string>): Act {
-    return JSON.parse(this.exports.Act(JSON.stringify(terminations), unit, JSON.stringify(intent), JSON.stringify(stamp)));
+    return this.remembered(this.exports.Act(JSON.stringify(terminations), unit, JSON.stringify(intent), JSON.stringify(stamp)));
   }
 
   move(from: string, to: string, first: string, reason: string, stamp: Record<string, string>): Act {
-    return JSON.parse(this.exports.Move(from, to, first, reason, JSON.stringify(stamp)));
+    return this.remembered(this.exports.Move(from, to, first, reason, JSON.stringify(stamp)));
+  }
+
+  private remembered(json: string): Act {
+    const made: string[] | BenchFault = JSON.parse(json);
+    if (!Array.isArray(made)) return made;
+    this.made = made.map((text) => JSON.parse(text));
+    return { events: this.made, texts: made };
   }
 }

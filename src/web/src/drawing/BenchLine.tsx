@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import type { Schemas } from '../api/client';
 import { say } from '../shell/words';
 
@@ -22,7 +22,9 @@ const heights: Record<string, number> = {
 const zooms = [1, 2, 4, 8];
 
 /** The cable end to scale, now and after the step. Every position comes from the core; here it is only scaled to the screen. */
-export function BenchLine({ line, figure }: { line: Line; figure?: Schemas['FigureView'] | null }) {
+export const BenchLine = memo(DrawnLine, (before, now) => before.line === now.line && before.figure?.value === now.figure?.value);
+
+function DrawnLine({ line, figure }: { line: Line; figure?: Schemas['FigureView'] | null }) {
   const [zoom, setZoom] = useState(1);
   // Seen closer, the mark that is worked at stays in the middle.
   const reach = (line.to - line.from) / zoom;
@@ -53,16 +55,14 @@ export function BenchLine({ line, figure }: { line: Line; figure?: Schemas['Figu
             <path d="M0 2 H8 M0 6 H8" className="yarn" />
           </pattern>
         </defs>
-        {line.ticks.map((tick) => (
-          <g key={tick.at}>
-            <line x1={x(tick.at)} x2={x(tick.at)} y1={30} y2={30 + tick.rank * 6} className="tick" />
-            {tick.label && (
-              <text x={x(tick.at)} y={20} className="tick-label">
-                {tick.label}
-              </text>
-            )}
-          </g>
-        ))}
+        <path d={line.ticks.map((tick) => `M${x(tick.at)} 30v${tick.rank * 6}`).join('')} className="tick" />
+        {line.ticks
+          .filter((tick) => tick.label)
+          .map((tick) => (
+            <text key={tick.at} x={x(tick.at)} y={20} className="tick-label">
+              {tick.label}
+            </text>
+          ))}
         <Row segments={line.now} x={x} middle={120} />
         {line.bites.map((bite, index) => (
           <g key={bite}>

@@ -5,8 +5,8 @@ import { fetchStrands } from './strands';
 
 interface News {
   job: string;
-  cables: string[];
-  strands: string[];
+  groups: string[];
+  streams: string[];
 }
 
 const longestSilence = 50_000;
@@ -60,7 +60,7 @@ export function useLive(isSignedIn: boolean) {
       });
       source.addEventListener('news', (event) => {
         hear();
-        refresh((JSON.parse(event.data) as News).strands);
+        refresh((JSON.parse(event.data) as News).streams);
       });
       source.addEventListener('error', () => {
         window.clearTimeout(silence);

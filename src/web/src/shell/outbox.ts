@@ -1,10 +1,20 @@
 import { liveQuery } from 'dexie';
 import { useEffect, useState } from 'react';
 import { api, got, keepForgeryToken, Refusal, type Schemas } from '../api/client';
-import type { Act, BenchEvent } from '../core/core';
+import type { Act } from '../core/core';
 import { say } from './words';
 import { deviceOf, introduce, signatureOf } from './signing';
-import { forStrand, keep, nowWithOffset, tablet, uuid7, type KeptPicture, type Waiting } from './tablet';
+import {
+  countChange,
+  keep,
+  keepEvents,
+  nowWithOffset,
+  subjectsOf,
+  tablet,
+  uuid7,
+  type KeptPicture,
+  type Waiting,
+} from './tablet';
 
 const delivery = 100;
 let sending: Promise<void> | undefined;
@@ -13,11 +23,18 @@ let sending: Promise<void> | undefined;
  * Makes events and puts them into the outbox as one act: two taps, or two open pages, never share a sequence number.
  * @param most how many events the act may come to
  * @param make makes them on what the tablet holds at that moment
+ * @param whenKept is told how often what the tablet holds has changed, this act included
  */
-export async function record(most: number, actor: string, make: (stamp: Record<string, string>) => Promise<Act>): Promise<Act> {
-  const act = await tablet.transaction('rw', tablet.outbox, tablet.kept, tablet.strands, async () => {
+export async function record(
+  most: number,
+  actor: string,
+  make: (stamp: Record<string, string>) => Promise<Act>,
+  whenKept: (changes: number) => void = () => undefined,
+): Promise<Act> {
+  let changes: number | undefined;
+  const act = await tablet.transaction('rw', tablet.outbox, tablet.kept, tablet.events, tablet.strands, async () => {
     const me = await deviceOf();
-    const waiting = await tablet.outbox.filter((row) => !row.refused).count();
+    const isWaiting = !!(await tablet.outbox.filter((row) => !row.refused).first());
     const made = await make({
       ids: Array.from({ length: most }, () => uuid7()).join(' '),
       device: me.device,
@@ -26,7 +43,7 @@ export async function record(most: number, actor: string, make: (stamp: Record<s
       nowMs: String(Date.now()),
       seenMs: String(me.ms),
       seenCount: String(me.count),
-      waiting: String(waiting),
+      waiting: isWaiting ? '1' : '0',
       actor,
     });
     const last = 'events' in made ? made.events.at(-1) : undefined;
@@ -36,13 +53,15 @@ export async function record(most: number, actor: string, make: (stamp: Record<s
         made.events.map((event, index) => ({
           sequence: event.sequence,
           event,
-          terminations: event.strands.map((strand) => strand.termination),
+          streams: subjectsOf(event),
           text: made.texts[index],
         })),
       );
+      changes = await countChange();
     }
     return made;
   });
+  if (changes !== undefined) whenKept(changes);
   void send();
   return act;
 }
@@ -134,19 +153,14 @@ async function sendPicture({ termination, hash, file }: KeptPicture) {
   }
 }
 
-async function settle({ sequence, event, terminations }: Waiting, answer: Schemas['EventAnswer']) {
-  await tablet.transaction('rw', tablet.outbox, tablet.strands, async () => {
+async function settle({ sequence, event }: Waiting, answer: Schemas['EventAnswer']) {
+  await tablet.transaction('rw', tablet.outbox, tablet.events, tablet.kept, async () => {
     if (answer.status >= 300) {
       await tablet.outbox.update(sequence, { refused: answer.says ?? String(answer.status) });
+      await countChange();
       return;
     }
-    await tablet.strands
-      .where('termination')
-      .anyOf(terminations)
-      .modify((strand) => {
-        if (strand.events.some((e: BenchEvent) => e.id === event.id)) return;
-        strand.events.push(forStrand({ ...event, receipt: answer.receipt }, strand.termination));
-      });
+    await keepEvents([{ ...event, receipt: answer.receipt }]);
     await tablet.outbox.delete(sequence);
   });
 }

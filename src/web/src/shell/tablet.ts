@@ -2,13 +2,21 @@ import Dexie, { type EntityTable, type Table } from 'dexie';
 import type { Schemas } from '../api/client';
 import type { BenchEvent } from '../core/core';
 
-export type Strand = Omit<Schemas['StrandAtBench'], 'events'> & { events: BenchEvent[] };
+/** What the server told about a strand, beside its events. */
+export type Strand = Omit<Schemas['StrandAtBench'], 'events'>;
+
+/** An event that the server holds, about those of its streams that this tablet has opened. */
+interface KeptEvent {
+  id: string;
+  streams: string[];
+  event: BenchEvent;
+}
 
 export interface Waiting {
   sequence: number;
   event: BenchEvent;
-  /** Every strand the event concerns. */
-  terminations: string[];
+  /** Every stream the event is about. */
+  streams: string[];
   /** What is signed, and the signature of the one who did it. */
   text?: string;
   signature?: string;
@@ -29,9 +37,10 @@ interface Kept {
   value: unknown;
 }
 
-/** What this tablet keeps for itself: strands it has opened, events that wait to be sent, and who it is. */
+/** What this tablet keeps for itself: strands it has opened and their events, events that wait to be sent, and who it is. */
 class Tablet extends Dexie {
   strands!: EntityTable<Strand, 'termination'>;
+  events!: EntityTable<KeptEvent, 'id'>;
   outbox!: EntityTable<Waiting, 'sequence'>;
   kept!: EntityTable<Kept, 'key'>;
   pictures!: Table<KeptPicture, [string, string]>;
@@ -50,6 +59,20 @@ class Tablet extends Dexie {
           }),
       );
     this.version(3).stores({ pictures: '[termination+hash]' });
+    this.version(4)
+      .stores({ strands: 'termination', events: 'id, *streams', outbox: 'sequence, *streams' })
+      .upgrade(async (upgrade) => {
+        const earlier = (await upgrade.table('strands').toArray()) as (Strand & { events: BenchEvent[] })[];
+        await upgrade.table('events').bulkPut(merged(earlier.flatMap((strand) => strand.events)));
+        await upgrade.table('strands').bulkPut(earlier.map(({ events, ...strand }) => strand));
+        await upgrade
+          .table('outbox')
+          .toCollection()
+          .modify((row) => {
+            row.streams = row.terminations;
+            delete row.terminations;
+          });
+      });
   }
 }
 
@@ -80,27 +103,76 @@ export async function toldOrKept<T>(key: string, tell: () => Promise<T>): Promis
   }
 }
 
-/** A shared act as one strand keeps it: of the strands that it names, only that one. */
-export const forStrand = (event: BenchEvent, termination: string): BenchEvent => ({
-  ...event,
-  strands: event.strands.filter((strand) => strand.termination === termination),
-});
+/** Every stream that an event is about; format 1 calls them strands. */
+export const subjectsOf = (event: BenchEvent): string[] =>
+  (event.subjects ?? event.strands ?? []).map((subject) => (subject.stream ?? subject.termination)!);
 
-/** Adds what the server holds to what the tablet holds. Events are only ever added, so neither can lose any of the other's. */
-export async function keepStrands({ acts, strands }: Schemas['BenchOpened']) {
-  await tablet.transaction('rw', tablet.strands, async () => {
-    const held = await tablet.strands.bulkGet(strands.map((strand) => strand.termination));
-    const merged = strands.map((strand, at) => {
-      const { termination } = strand;
-      const events = Array.from({ length: strand.events.length / 2 }, (_, index) => ({
-        ...acts[strand.events[2 * index]!]!,
-        strands: [{ termination, known: strand.events[2 * index + 1]! }],
-      }));
-      const ids = new Set(events.map((event) => event.id));
-      return { ...strand, events: [...events, ...(held[at]?.events ?? []).filter((event) => !ids.has(event.id))] };
-    });
-    await tablet.strands.bulkPut(merged);
+/** The same event, about these streams. */
+function concerning(event: BenchEvent, known: Map<string, number>): BenchEvent {
+  const about = [...known];
+  return event.strands
+    ? { ...event, strands: about.map(([termination, known]) => ({ termination, known })) }
+    : { ...event, subjects: about.map(([stream, known]) => ({ stream, known })) };
+}
+
+const knownOf = (event: BenchEvent): [string, number][] =>
+  (event.subjects ?? event.strands ?? []).map((subject) => [(subject.stream ?? subject.termination)!, subject.known]);
+
+/** Each event once, about all the streams that it is about in any of these. */
+function merged(events: readonly BenchEvent[]): KeptEvent[] {
+  const found = new Map<string, { event: BenchEvent; known: Map<string, number> }>();
+  for (const event of events) {
+    const one = found.get(event.id) ?? { event, known: new Map() };
+    for (const [stream, known] of knownOf(event)) one.known.set(stream, known);
+    found.set(event.id, one);
+  }
+  return [...found].map(([id, { event, known }]) => ({ id, streams: [...known.keys()], event: concerning(event, known) }));
+}
+
+/** How often what this tablet holds of streams has changed: whoever has folded it needs to look again only when this has. */
+export const changesOf = async (): Promise<number> => (await recall<number>('changes')) ?? 0;
+
+/** Counts one change more, in the transaction that makes it. */
+export async function countChange(): Promise<number> {
+  const changes = (await changesOf()) + 1;
+  await keep('changes', changes);
+  return changes;
+}
+
+/** Every event of these streams that this tablet holds, sent or not, each once. What was refused is not among them. */
+export async function eventsOf(streams: readonly string[]): Promise<BenchEvent[]> {
+  const [sent, waiting] = await Promise.all([
+    tablet.events.where('streams').anyOf(streams).distinct().toArray(),
+    tablet.outbox.where('streams').anyOf(streams).distinct().toArray(),
+  ]);
+  const ids = new Set(sent.map((row) => row.id));
+  return [
+    ...sent.map((row) => row.event),
+    ...waiting.filter((row) => !row.refused && !ids.has(row.event.id)).map((row) => row.event),
+  ];
+}
+
+/** Adds events that the server holds. Events are only ever added, so neither can lose any of the other's. */
+export async function keepEvents(events: readonly BenchEvent[]): Promise<void> {
+  await tablet.transaction('rw', tablet.events, tablet.kept, async () => {
+    const told = merged(events);
+    const held = await tablet.events.bulkGet(told.map((row) => row.id));
+    const further = told.filter((row, at) => !row.streams.every((stream) => held[at]?.streams.includes(stream)));
+    if (further.length === 0) return;
+    const earlier = held.filter((row) => row !== undefined).map((row) => row.event);
+    const ids = new Set(further.map((row) => row.id));
+    await tablet.events.bulkPut(merged([...further.map((row) => row.event), ...earlier.filter((event) => ids.has(event.id))]));
+    await countChange();
   });
+}
+
+/** Keeps strands as the server told them, with their events. */
+export async function keepStrands({ acts, strands }: Schemas['BenchOpened']): Promise<void> {
+  const known = acts.map(() => new Map<string, number>());
+  for (const { termination, events } of strands)
+    for (let at = 0; at < events.length; at += 2) known[events[at]!]!.set(termination, events[at + 1]!);
+  await keepEvents(acts.map((act, at) => concerning(act, known[at]!)));
+  await tablet.strands.bulkPut(strands.map(({ events, ...strand }) => strand));
 }
 
 const mark = 'rhabdon-store';

@@ -1,4 +1,3 @@
-import { Input, type InputRef } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import type { Schemas } from '../../api/client';
 import type { Intent, Judged, Proposed } from '../../core/core';
@@ -45,7 +44,7 @@ export function StepCard({
 }: Props) {
   const [read, setRead] = useState('');
   const [inTrouble, setInTrouble] = useState(false);
-  const field = useRef<InputRef>(null);
+  const field = useRef<HTMLInputElement>(null);
   const ask = step.ask;
   const isTyped = !!ask && ask.choices.length === 0;
   const isChoice = !!ask && !isTyped;
@@ -111,16 +110,17 @@ export function StepCard({
         {isTyped && !inTrouble && (
           <label className="reading">
             {ask.question}
-            <Input
-              ref={field}
-              value={read}
-              onChange={(event) => setRead(event.target.value)}
-              inputMode={ask.kind === 'count' ? 'numeric' : ask.kind === 'text' || ask.kind === 'angles' ? 'text' : 'decimal'}
-              suffix={ask.unit || undefined}
-              autoComplete="off"
-              className="figures"
-              aria-describedby="verdict"
-            />
+            <span className="field figures">
+              <input
+                ref={field}
+                value={read}
+                onChange={(event) => setRead(event.target.value)}
+                inputMode={ask.kind === 'count' ? 'numeric' : ask.kind === 'text' || ask.kind === 'angles' ? 'text' : 'decimal'}
+                autoComplete="off"
+                aria-describedby="verdict"
+              />
+              {ask.unit && <span>{ask.unit}</span>}
+            </span>
             <span id="verdict" className={verdict?.grade ?? ''}>
               {verdict ? judged(verdict) : say('bench.good-is', { range: ask.accepts })}
             </span>

@@ -2,25 +2,16 @@ import type { Schemas } from '../../api/client';
 import { Core, type Act } from '../../core/core';
 import { record } from '../../shell/outbox';
 import { fetchBook, fetchStrands } from '../../shell/strands';
-import { keep, recall, tablet, type Strand } from '../../shell/tablet';
+import { changesOf, eventsOf, keep, recall, tablet, type Strand } from '../../shell/tablet';
 import { say } from '../../shell/words';
 
-/** Puts what the tablet holds of these strands, sent or not, into the core. */
-export async function holdInCore(core: Core, terminations: readonly string[]): Promise<Strand[]> {
-  const [strands, waiting] = await Promise.all([
-    tablet.strands.bulkGet([...terminations]),
-    tablet.outbox
-      .where('terminations')
-      .anyOf([...terminations])
-      .toArray(),
-  ]);
-  const found = strands.filter((strand) => strand !== undefined);
-  for (const strand of found) {
-    const mine = waiting.filter((row) => !row.refused && row.terminations.includes(strand.termination)).map((row) => row.event);
-    const sent = new Set(strand.events.map((event) => event.id));
-    core.hold(strand.termination, [...strand.events, ...mine.filter((event) => !sent.has(event.id))]);
-  }
-  return found;
+/**
+ * Puts what the tablet holds of these strands, sent or not, into the core.
+ * @returns whether anything is new to it
+ */
+export async function holdInCore(core: Core, strands: readonly string[]): Promise<boolean> {
+  const changes = await changesOf();
+  return !core.isAsOf(changes, strands) && core.hold(strands, await eventsOf(strands), changes);
 }
 
 /** The core with the recipes this tablet has. */
@@ -57,8 +48,15 @@ export async function actOn(
     if (!(fault instanceof TypeError)) throw fault;
   });
   const core = await openCore();
-  return record(on.length, person, async (stamp) => {
-    const held = await holdInCore(core, on);
-    return held.length < on.length ? { field: 'tablet', says: say('bench.no-strand') } : make(core, stamp);
-  });
+  return record(
+    on.length,
+    person,
+    async (stamp) => {
+      const known = await tablet.strands.bulkGet(on);
+      if (known.includes(undefined)) return { field: 'tablet', says: say('bench.no-strand') };
+      await holdInCore(core, on);
+      return make(core, stamp);
+    },
+    (changes) => core.keep(changes),
+  );
 }

@@ -6,7 +6,7 @@ import type { Act, BatchLook, BatchView, Core, FaceSeen, Intent, Pace, Unit } fr
 import { watchStrands } from '../../shell/live';
 import { record, whyNotKept } from '../../shell/outbox';
 import { fetchStrands } from '../../shell/strands';
-import { keep, recall, toldOrKept, type Strand } from '../../shell/tablet';
+import { keep, recall, tablet, toldOrKept, type Strand } from '../../shell/tablet';
 import { say } from '../../shell/words';
 import { holdInCore, openCore, techniqueOf } from './strandsInCore';
 
@@ -56,8 +56,16 @@ export function useBatch(opened: Opened, unit: Unit, pace: Pace, person: string)
       const core = await openCore();
       if (left) return;
       undo.push(watchStrands(ids));
-      const watch = liveQuery(() => holdInCore(core, ids)).subscribe({
-        next: (strands) => (strands.length > 0 ? setHeld({ core, strands, tick: {} }) : setFault(say('bench.no-strand'))),
+      const look = async () => {
+        const strands = (await tablet.strands.bulkGet(ids)).filter((strand) => strand !== undefined);
+        const known = strands.map((strand) => strand.termination);
+        return { strands, isNew: await holdInCore(core, known) };
+      };
+      const watch = liveQuery(look).subscribe({
+        next: ({ strands, isNew }) => {
+          if (strands.length === 0) return setFault(say('bench.no-strand'));
+          setHeld((before) => (before && !isNew && alike(before.strands, strands) ? before : { core, strands, tick: {} }));
+        },
         error: (error) => setFault(whyNotKept(error)),
       });
       undo.push(() => watch.unsubscribe());
@@ -83,12 +91,22 @@ export function useBatch(opened: Opened, unit: Unit, pace: Pace, person: string)
       const doing = (async (): Promise<Act | undefined> => {
         await earlier?.kept;
         try {
-          const made = await record(on.length, person, async (stamp) => {
-            await holdInCore(held.core, on);
-            return held.core.act(on, unit, intent, stamp);
-          });
-          if ('events' in made) setFocus({ held: shown, isPicked: false });
-          else if (earlier?.what === what) return undefined;
+          const made = await record(
+            on.length,
+            person,
+            async (stamp) => {
+              await holdInCore(
+                held.core,
+                held.strands.map((strand) => strand.termination),
+              );
+              return held.core.act(on, unit, intent, stamp);
+            },
+            (changes) => held.core.keep(changes),
+          );
+          if ('events' in made) {
+            setHeld({ ...held, tick: {} });
+            setFocus({ held: shown, isPicked: false });
+          } else if (earlier?.what === what) return undefined;
           void queries.invalidateQueries({ queryKey: ['ladder'] });
           return made;
         } catch (error) {
@@ -120,6 +138,9 @@ export function useBatch(opened: Opened, unit: Unit, pace: Pace, person: string)
   const turnTo = useCallback((termination?: string) => setFocus({ held: termination, isPicked: !!termination }), []);
   return { strands, view, act, judge, propose, techniqueFor, fault, turnTo };
 }
+
+/** Whether what the tablet knows about the strands, beside their events, is the same. */
+const alike = (some: Strand[], others: Strand[]) => JSON.stringify(some) === JSON.stringify(others);
 
 /** What the core shows; of a batch, only the strands that are still in it. */
 function look(

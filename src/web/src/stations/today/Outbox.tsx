@@ -71,7 +71,7 @@ function Said({ row }: { row: Waiting }) {
     <>
       <span className="figures">{row.sequence}</span>
       <span>{say(`kind.${row.event.body.kind}` as Key)}</span>
-      <span>{say('outbox.strands', { count: row.terminations.length })}</span>
+      <span>{say('outbox.strands', { count: row.streams.length })}</span>
       <time dateTime={row.event.at}>{new Date(row.event.at).toLocaleString('en-CA', { hourCycle: 'h23' })}</time>
     </>
   );

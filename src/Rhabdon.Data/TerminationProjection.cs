@@ -1,0 +1,184 @@
+using Dapper;
+using Npgsql;
+using Rhabdon.Core.Bench;
+
+namespace Rhabdon.Data;
+
+/// <summary>Where each termination stands, and how many of a cable's ends stand where.</summary>
+internal sealed class TerminationProjection : IStreamProjection
+{
+    public StreamKind Kind => StreamKind.Termination;
+
+    public int Version => 5;
+
+    public string Counts => "select termination_id, events from termination_state where termination_id = any(@streams)";
+
+    public Task WriteAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IReadOnlyCollection<FoldedStream> streams) =>
+        WriteAsync(connection, transaction, [.. StatesOf(streams).Select(Row.Of)]);
+
+    public async Task<IReadOnlyList<Guid>> CheckAsync(
+        NpgsqlConnection connection,
+        NpgsqlTransaction transaction,
+        Guid group,
+        IReadOnlyCollection<FoldedStream> streams,
+        bool write
+    )
+    {
+        var rows = StatesOf(streams).Select(Row.Of).ToList();
+        var held = (
+            await connection.QueryAsync<Row>(
+                """
+                select termination_id "Id", phase "Phase", attempt "Attempt", try "Try", step "Step", sign "Sign", needs_a_look "NeedsALook",
+                    fiber_used_nm "FiberUsedNm", events "Events", bucket "Bucket", batch_id "BatchId", in_hand "InHand", overruled "Overruled",
+                    last_at "LastAt" from termination_state where termination_id = any(@ids)
+                """,
+                new { ids = rows.Select(r => r.Id).ToArray() },
+                transaction
+            )
+        ).ToDictionary(r => r.Id);
+        var changed = rows.FindAll(r => held.GetValueOrDefault(r.Id) != r);
+        if (write)
+        {
+            await WriteAsync(connection, transaction, changed);
+        }
+
+        var isTallyOff = await IsTallyOffAsync(connection, transaction, group, rows.CountBy(r => r.Bucket), write);
+        return [.. changed.Select(r => r.Id), .. isTallyOff ? [group] : (Guid[])[]];
+    }
+
+    private static IEnumerable<TerminationState> StatesOf(IEnumerable<FoldedStream> streams) => streams.Cast<IFold<TerminationState>>().Select(s => s.State);
+
+    private static async Task WriteAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IReadOnlyCollection<Row> rows)
+    {
+        await connection.ExecuteAsync(
+            """
+            with new as (
+                select * from unnest(@Ids, @Phases, @Attempts, @Tries, @Steps, @Signs, @Looks, @Fiber, @Events, @Buckets, @Batches, @Hands, @Overruled, @Lasts)
+                    as t (id, phase, attempt, try, step, sign, look, fiber, events, bucket, batch, hand, overruled, last_at)),
+            change as (
+                select t.cable_id, b.bucket, sum(b.ends)::int as ends
+                from new join termination t on t.id = new.id left join termination_state s on s.termination_id = new.id
+                cross join lateral (values (new.bucket, 1), (s.bucket, -1)) as b (bucket, ends)
+                where b.bucket is not null and s.bucket is distinct from new.bucket
+                group by t.cable_id, b.bucket),
+            tally as (
+                insert into cable_tally (cable_id, bucket, ends) select cable_id, bucket, ends from change order by cable_id, bucket
+                on conflict (cable_id, bucket) do update set ends = cable_tally.ends + excluded.ends)
+            insert into termination_state (termination_id, phase, attempt, try, step, sign, needs_a_look, fiber_used_nm, events, bucket, batch_id, in_hand,
+                overruled, last_at)
+            select id, phase, attempt, try, step, sign, look, fiber, events, bucket, batch, hand, overruled, last_at from new
+            on conflict (termination_id) do update set phase = excluded.phase, attempt = excluded.attempt, try = excluded.try, step = excluded.step,
+                sign = excluded.sign, needs_a_look = excluded.needs_a_look, fiber_used_nm = excluded.fiber_used_nm, events = excluded.events,
+                bucket = excluded.bucket, batch_id = excluded.batch_id, in_hand = excluded.in_hand, overruled = excluded.overruled, last_at = excluded.last_at
+            """,
+            new
+            {
+                Ids = Column(r => r.Id),
+                Phases = Column(r => r.Phase),
+                Attempts = Column(r => r.Attempt),
+                Tries = Column(r => r.Try),
+                Steps = Column(r => r.Step),
+                Signs = Column(r => r.Sign),
+                Looks = Column(r => r.NeedsALook),
+                Fiber = Column(r => r.FiberUsedNm),
+                Events = Column(r => r.Events),
+                Buckets = Column(r => r.Bucket),
+                Batches = Column(r => r.BatchId),
+                Hands = Column(r => r.InHand),
+                Overruled = Column(r => r.Overruled),
+                Lasts = Column(r => r.LastAt),
+            },
+            transaction
+        );
+
+        T[] Column<T>(Func<Row, T> of) => [.. rows.Select(of)];
+    }
+
+    // Whether a cable's tally is not what its ends fold to.
+    private static async Task<bool> IsTallyOffAsync(
+        NpgsqlConnection connection,
+        NpgsqlTransaction transaction,
+        Guid cable,
+        IEnumerable<KeyValuePair<string, int>> folded,
+        bool write
+    )
+    {
+        var held = (
+            await connection.QueryAsync<(string Bucket, int Ends)>(
+                "select bucket, ends from cable_tally where cable_id = @cable and ends <> 0",
+                new { cable },
+                transaction
+            )
+        ).ToHashSet();
+        var tally = folded.Select(t => (Bucket: t.Key, Ends: t.Value)).ToList();
+        if (held.SetEquals(tally))
+        {
+            return false;
+        }
+
+        if (write)
+        {
+            await connection.ExecuteAsync(
+                """
+                delete from cable_tally where cable_id = @cable; insert into cable_tally (cable_id, bucket, ends)
+                select @cable, * from unnest(@buckets, @ends)
+                """,
+                new
+                {
+                    cable,
+                    buckets = tally.Select(t => t.Bucket).ToArray(),
+                    ends = tally.Select(t => t.Ends).ToArray(),
+                },
+                transaction
+            );
+        }
+
+        return true;
+    }
+
+    private sealed record Row(
+        Guid Id,
+        string Phase,
+        int Attempt,
+        int Try,
+        string? Step,
+        string? Sign,
+        bool NeedsALook,
+        long FiberUsedNm,
+        int Events,
+        string Bucket,
+        Guid? BatchId,
+        Guid? InHand,
+        int Overruled,
+        DateTime? LastAt
+    )
+    {
+        public static Row Of(TerminationState state) =>
+            new(
+                state.Termination,
+                state.Phase.ToString().ToLowerInvariant(),
+                state.Attempt,
+                state.Try,
+                state.Step,
+                state.Trouble?.Sign,
+                state.NeedsALook,
+                state.FiberUsed.Nanometers,
+                state.Known,
+                BucketOf(state),
+                state.Batch,
+                state.InHand,
+                state.Overruled,
+                LastOf(state)
+            );
+
+        private static DateTime? LastOf(TerminationState state) =>
+            state.History.Count == 0 ? null : StoredTime.Of(state.History.Max(h => h.Event.When.UtcTicks));
+
+        private static string BucketOf(TerminationState state) =>
+            state.NeedsALook ? "look"
+            : state.Trouble is not null ? "trouble"
+            : state.IsOver ? state.Phase.ToString().ToLowerInvariant()
+            : state.Recipe is null ? "planned"
+            : "under-way";
+    }
+}
