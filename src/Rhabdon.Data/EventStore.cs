@@ -150,7 +150,7 @@ public sealed class EventStore(Database database, StreamCache cache)
             transaction
         );
         var places = (await answers.ReadAsync<(Guid Stream, string Kind, Guid Group, Guid? Job)>())
-            .Select(p => new StreamPlace(p.Stream, StreamKindNames.Named(p.Kind), p.Group, p.Job))
+            .Select(p => new StreamPlace(p.Stream, EnumText.Read<StreamKind>(p.Kind), p.Group, p.Job))
             .ToDictionary(p => p.Stream);
         var rights = (await answers.ReadAsync<JobRight>()).AsList();
         var held = (await answers.ReadAsync<(Guid Id, string Content)>()).ToDictionary(h => h.Id, h => h.Content);
@@ -204,10 +204,10 @@ public sealed class EventStore(Database database, StreamCache cache)
         T[] Column<T>(Func<BenchEvent, T> of) => [.. events.Select(of)];
     }
 
-    /// <summary>Writes the projections of streams as they stand. They must be locked.</summary>
-    public static async Task ProjectAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IEnumerable<FoldedStream> streams)
+    /// <summary>Writes the projections of streams as they are now. They must be locked.</summary>
+    public static async Task ProjectAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IEnumerable<StreamChange> changes)
     {
-        foreach (var kind in streams.GroupBy(s => s.Kind))
+        foreach (var kind in changes.GroupBy(c => c.After.Kind))
         {
             await StreamProjections.Of(kind.Key).WriteAsync(connection, transaction, [.. kind]);
         }
@@ -298,7 +298,7 @@ public sealed class EventStore(Database database, StreamCache cache)
                     new { group },
                     transaction
                 )
-            ).ToDictionary(s => s.Id, s => StreamKindNames.Named(s.Kind));
+            ).ToDictionary(s => s.Id, s => EnumText.Read<StreamKind>(s.Kind));
             var streams = (await EventsOfAsync(connection, transaction, kinds.Keys)).Select(s => StreamKinds.Fold(kinds[s.Stream], s.Stream, s.Events, book));
             foreach (var kind in streams.GroupBy(s => s.Kind))
             {

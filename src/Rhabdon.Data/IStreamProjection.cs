@@ -3,6 +3,10 @@ using Rhabdon.Core.Bench;
 
 namespace Rhabdon.Data;
 
+/// <summary>A stream as it was and as it is.</summary>
+/// <param name="Before">Null when what is written of it is to be written whole.</param>
+public sealed record StreamChange(FoldedStream? Before, FoldedStream After);
+
 /// <summary>What is written beside the events of one kind of stream, so that lists and counts need not fold.</summary>
 internal interface IStreamProjection
 {
@@ -14,8 +18,8 @@ internal interface IStreamProjection
     /// <summary>SQL that gives, for each of <c>@streams</c> that was written, its id and how many events it held.</summary>
     string Counts { get; }
 
-    /// <summary>Writes streams as they stand. They must be locked.</summary>
-    Task WriteAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IReadOnlyCollection<FoldedStream> streams);
+    /// <summary>Writes streams as they are now. They must be locked.</summary>
+    Task WriteAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IReadOnlyCollection<StreamChange> changes);
 
     /// <summary>Compares what is written of a group's streams with what they fold to; with <paramref name="write"/>, writes it anew.</summary>
     /// <returns>The streams that differed, and the group where what is counted for all of it did.</returns>

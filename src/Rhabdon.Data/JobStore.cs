@@ -462,7 +462,7 @@ public sealed class JobStore(Database database)
         await events.InsertAsync(connection, transaction, plans, null);
         foreach (var plan in plans)
         {
-            await EventStore.ProjectAsync(connection, transaction, plan.About.Select(s => FoldedTermination.Of(s.Id, [plan], book)));
+            await EventStore.ProjectAsync(connection, transaction, plan.About.Select(s => new StreamChange(null, FoldedTermination.Of(s.Id, [plan], book))));
         }
 
         await transaction.CommitAsync();

@@ -22,7 +22,7 @@ public sealed record StreamPlace(Guid Stream, StreamKind Kind, Guid Group, Guid?
                 new
                 {
                     Streams = places.Select(p => p.Stream).ToArray(),
-                    Kinds = places.Select(p => StreamKindNames.Of(p.Kind)).ToArray(),
+                    Kinds = places.Select(p => EnumText.Of(p.Kind)).ToArray(),
                     Groups = places.Select(p => p.Group).ToArray(),
                     Jobs = places.Select(p => p.Job).ToArray(),
                 },

@@ -9,12 +9,15 @@ internal sealed class TerminationProjection : IStreamProjection
 {
     public StreamKind Kind => StreamKind.Termination;
 
-    public int Version => 5;
+    public int Version => 6;
 
     public string Counts => "select termination_id, events from termination_state where termination_id = any(@streams)";
 
-    public Task WriteAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IReadOnlyCollection<FoldedStream> streams) =>
-        WriteAsync(connection, transaction, [.. StatesOf(streams).Select(Row.Of)]);
+    public async Task WriteAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IReadOnlyCollection<StreamChange> changes)
+    {
+        await WriteAsync(connection, transaction, [.. StatesOf(changes.Select(c => c.After)).Select(Row.Of)]);
+        await WorkHistory.WriteAsync(connection, transaction, changes);
+    }
 
     public async Task<IReadOnlyList<Guid>> CheckAsync(
         NpgsqlConnection connection,
@@ -43,7 +46,8 @@ internal sealed class TerminationProjection : IStreamProjection
         }
 
         var isTallyOff = await IsTallyOffAsync(connection, transaction, group, rows.CountBy(r => r.Bucket), write);
-        return [.. changed.Select(r => r.Id), .. isTallyOff ? [group] : (Guid[])[]];
+        var work = await WorkHistory.CheckAsync(connection, transaction, streams, write);
+        return [.. changed.Select(r => r.Id).Union(work), .. isTallyOff ? [group] : (Guid[])[]];
     }
 
     private static IEnumerable<TerminationState> StatesOf(IEnumerable<FoldedStream> streams) => streams.Cast<IFold<TerminationState>>().Select(s => s.State);

@@ -135,7 +135,7 @@ public sealed class WholeJobStore(Database database, EventStore events)
             transaction
         );
         await events.InsertAsync(connection, transaction, whole.Events, receivedFrom);
-        await EventStore.ProjectAsync(connection, transaction, streams);
+        await EventStore.ProjectAsync(connection, transaction, streams.Select(s => new StreamChange(null, s)));
         await connection.ExecuteAsync(
             "insert into face_profile (id, version, content, published_by) values (@Id, @Version, @content, @receivedFrom) on conflict do nothing",
             limits.Select(l => new

@@ -13,8 +13,8 @@ internal sealed class WorkSessionProjection : IStreamProjection
 
     public string Counts => "select stream_id, events from work_session_state where stream_id = any(@streams)";
 
-    public Task WriteAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IReadOnlyCollection<FoldedStream> streams) =>
-        WriteAsync(connection, transaction, [.. streams.Select(Row.Of)]);
+    public Task WriteAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IReadOnlyCollection<StreamChange> changes) =>
+        WriteAsync(connection, transaction, [.. changes.Select(c => Row.Of(c.After))]);
 
     public async Task<IReadOnlyList<Guid>> CheckAsync(
         NpgsqlConnection connection,

@@ -136,6 +136,30 @@ public sealed class JobStoreTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task Work_is_kept_with_the_crew_of_its_day_and_mended_from_the_events()
+    {
+        var (job, _, ends) = await AddCableAsync();
+        var crew = Guid.CreateVersion7();
+        await using var connection = await database.OpenAsync();
+        await connection.ExecuteAsync(
+            "insert into crew (id, name) values (@crew, 'Dunlin of the day'); insert into job_crew (job_id, crew_id) values (@job, @crew)",
+            new { crew, job }
+        );
+        await new CrewStore(database).JoinAsync(new Membership(crew, person, new DateOnly(2026, 11, 24), new DateOnly(2026, 11, 24)));
+        var begun = await BeginAsync(ends[0]);
+        Assert.Equal((begun.Id, crew, "begun", 1), await WorkAsync());
+        await connection.ExecuteAsync("update work_history set kind = 'step-done' where termination_id = @end", new { end = ends[0] });
+        Assert.Equal([ends[0]], (await Events.RebuildAsync(book, write: true)).Differing);
+        Assert.Equal((begun.Id, crew, "begun", 1), await WorkAsync());
+
+        Task<(Guid, Guid?, string, int)> WorkAsync() =>
+            connection.QuerySingleAsync<(Guid, Guid?, string, int)>(
+                "select event_id, crew_id, kind, strands from work_history where termination_id = @end",
+                new { end = ends[0] }
+            );
+    }
+
+    [Fact]
     public async Task What_decides_over_a_delivery_is_read_whole()
     {
         var (job, _, ends) = await AddCableAsync();
@@ -226,7 +250,11 @@ public sealed class JobStoreTests : IAsyncLifetime
         await using var transaction = await connection.BeginTransactionAsync();
         await Events.InsertAsync(connection, transaction, [begun], person);
         var kinds = new Dictionary<Guid, StreamKind> { [strand] = StreamKind.Termination };
-        await EventStore.ProjectAsync(connection, transaction, [(await Events.StreamsAsync(connection, transaction, kinds, book))[strand].With(begun)]);
+        await EventStore.ProjectAsync(
+            connection,
+            transaction,
+            [new StreamChange(null, (await Events.StreamsAsync(connection, transaction, kinds, book))[strand].With(begun))]
+        );
         await transaction.CommitAsync();
         return begun;
     }

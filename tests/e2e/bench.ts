@@ -3,9 +3,9 @@ import { signIn } from './chromium.mjs';
 
 export { signIn };
 
-/** A page of its own, as another tablet has. */
-export async function tabletOf(browser: Browser, name: string, pin: string): Promise<Page> {
-  const page = await (await browser.newContext()).newPage();
+/** A page of its own, as another tablet has; one that keeps the app can load it without a network. */
+export async function tabletOf(browser: Browser, name: string, pin: string, keeps?: 'keeps the app'): Promise<Page> {
+  const page = await (await browser.newContext({ serviceWorkers: keeps ? 'allow' : 'block' })).newPage();
   await signIn(page, name, pin);
   return page;
 }

@@ -110,14 +110,13 @@ test('a picture is overruled with a reason, which is told and counted; one that 
   await expect(page.getByText('1 picture overruled')).toBeVisible();
 });
 
-test('with no network a picture is graded on the tablet, recorded, and sent when there is one again', async ({
-  page,
-  browser,
-  context,
-}) => {
+test('with no network a picture is graded on the tablet, recorded, and sent when there is one again', async ({ browser }) => {
   test.setTimeout(240_000);
   const cable = await newCable(browser, 'OFFLINE', 1, polished);
+  const context = await browser.newContext({ serviceWorkers: 'allow' });
+  const page = await context.newPage();
   await beginAtBench(page, cable);
+  await page.evaluate(() => navigator.serviceWorker.ready);
   await context.setOffline(true);
   await page.getByLabel('Choose or drop a picture').setInputFiles(face('clean'));
   await expect(page.locator('.looking')).toContainText('Passes', { timeout: 120_000 });

@@ -8,10 +8,13 @@ export default defineConfig({
   // A busy machine of two cores may take several seconds to boot the core after a reload.
   expect: { timeout: 25_000 },
   retries: 0,
-  workers: 1,
+  // Each file's tests follow one another; what several files use (crews, recipes, limits) only one of them changes.
+  workers: 2,
   reporter: [['line'], ['json']],
   use: {
-    actionTimeout: 15_000,
+    actionTimeout: 25_000,
+    // It would keep the whole app anew for every test; those that go on without a network ask for it.
+    serviceWorkers: 'block',
     baseURL: process.env.RHABDON_URL ?? 'http://127.0.0.1:5210',
     viewport: { width: 1280, height: 800 },
     launchOptions: launch,

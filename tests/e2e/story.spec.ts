@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { choose, kinds, newCable, sent, signIn, step } from './bench';
+import { choose, kinds, newCable, sent, signIn, step, tabletOf } from './bench';
 
 async function open(page: Page, label: string) {
   await page.getByRole('link', { name: /PH-CS-01/ }).click();
@@ -48,13 +48,10 @@ test('a strand goes from parts to accepted, with light seen, a tap and a re-clea
   await expect(page.getByText('try 3').first()).toBeVisible();
 });
 
-test('with the network cut in the middle, taps and a reload lose nothing and every event arrives once', async ({
-  page,
-  context,
-  browser,
-}) => {
+test('with the network cut in the middle, taps and a reload lose nothing and every event arrives once', async ({ browser }) => {
   const cable = await newCable(browser, `CUT${Date.now()}`, 2);
-  await signIn(page, 'heron', 'saltmarsh-heron');
+  const page = await tabletOf(browser, 'heron', 'saltmarsh-heron', 'keeps the app');
+  const context = page.context();
   await page.goto(`/proof/${cable}`);
   await page.locator('a[href^="/bench/"]').first().click();
   await page.getByRole('button', { name: 'Begin' }).click();
@@ -74,6 +71,7 @@ test('with the network cut in the middle, taps and a reload lose nothing and eve
   await sent(page);
   const id = page.url().split('/').pop()!;
   expect(await kinds(page, id)).toEqual(['planned', 'begun', 'step-done', 'step-done', 'step-done']);
+  await context.close();
 });
 
 test('a lead makes a job and a 12-strand cable: 24 ends exist, labeled', async ({ page }) => {

@@ -65,7 +65,7 @@ test('a lead confirms the limits against the buyer’s edition, and everyone see
 test('a buyer’s own limits: begun from those that ship, refused with the reason, published, and graded by without a network', async ({
   browser,
 }) => {
-  const lead = await tabletOf(browser, 'lead', 'saltmarsh-lead');
+  const lead = await tabletOf(browser, 'lead', 'saltmarsh-lead', 'keeps the app');
   const paper = Date.now() % 1_000_000;
   await lead.goto('/verify');
   await lead.getByLabel('Limits').selectOption('single-mode PC');

@@ -126,16 +126,16 @@ public sealed class AppendEvents(
         if (delivery.Taken.Count + delivery.Aside.Count > 0)
         {
             await events.InsertAsync(connection, transaction, delivery.Taken, sender.Person);
-            await EventStore.ProjectAsync(connection, transaction, delivery.Changed.Values);
+            await EventStore.ProjectAsync(connection, transaction, delivery.Changes);
             await quarantine.AddAsync(connection, transaction, delivery.Aside, sender.Person);
             await transaction.CommitAsync();
-            events.Remember(delivery.Changed.Values);
+            events.Remember(delivery.Changes.Select(c => c.After));
             if (delivery.Aside.Count > 0)
             {
                 audit.SetAside(sender.Person, delivery.Aside.Count);
             }
 
-            live.Tell(delivery.Changed.Keys.Select(t => ground.Places[t]));
+            live.Tell(delivery.Changes.Select(c => ground.Places[c.After.Id]));
         }
 
         return answers;

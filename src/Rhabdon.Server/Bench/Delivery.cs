@@ -18,8 +18,10 @@ internal sealed class Delivery(Access sender, DateTimeOffset received, AppendCon
     /// <summary>Those that could not be verified.</summary>
     public List<Quarantined> Aside { get; } = [];
 
-    /// <summary>The streams that hold something new.</summary>
-    public Dictionary<Guid, FoldedStream> Changed { get; } = [];
+    /// <summary>The streams that hold something new, as they were before the delivery and as they are.</summary>
+    public IReadOnlyCollection<StreamChange> Changes => changes.Values;
+
+    private readonly Dictionary<Guid, StreamChange> changes = [];
 
     public EventAnswer Answer(BenchEvent happened)
     {
@@ -104,7 +106,8 @@ internal sealed class Delivery(Access sender, DateTimeOffset received, AppendCon
 
         foreach (var (termination, stream) in admission.Streams)
         {
-            ground.Streams[termination] = Changed[termination] = stream;
+            changes[termination] = new StreamChange(changes.GetValueOrDefault(termination)?.Before ?? ground.Streams[termination], stream);
+            ground.Streams[termination] = stream;
         }
 
         return new EventAnswer(happened.Id, admission.Streams.Values.Any(s => s.NeedsALook) ? 202 : 200, null, null, happened.Receipt);

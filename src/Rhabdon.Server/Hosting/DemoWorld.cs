@@ -264,7 +264,7 @@ internal sealed class DemoWorld(
                 state => isEnough(termination.Strand, state)
             );
             await events.InsertAsync(connection, transaction, made, installer);
-            await EventStore.ProjectAsync(connection, transaction, [FoldedTermination.Of(termination.Id, [planned, .. made], book!)]);
+            await EventStore.ProjectAsync(connection, transaction, [new StreamChange(null, FoldedTermination.Of(termination.Id, [planned, .. made], book!))]);
         }
 
         await transaction.CommitAsync();

@@ -51,6 +51,8 @@ export class Core {
   private readonly held = new Map<string, Set<string>>();
   private readonly book = new Map<string, string>();
   private made: BenchEvent[] = [];
+  /** Another number whenever it holds something else. */
+  version = 0;
   private asOf = -1;
   private readonly rows = new Map<string, BatchView['queue'][number]>();
   private line: NonNullable<BatchView['bench']>['line'];
@@ -89,9 +91,8 @@ export class Core {
    * Holds these strands and no others, as the tablet does after so many changes. Only events that are new are given to the core, unless one that it held is
    * gone.
    * @param events every event of theirs, each once
-   * @returns whether anything is new
    */
-  hold(strands: readonly string[], events: readonly BenchEvent[], changes: number): boolean {
+  hold(strands: readonly string[], events: readonly BenchEvent[], changes: number) {
     const of = new Map(strands.map((strand) => [strand, new Set<string>()]));
     for (const event of events) for (const strand of subjectsOf(event)) of.get(strand)?.add(event.id);
     const anew = strands.filter((strand) => ![...(this.held.get(strand) ?? ['none'])].every((id) => of.get(strand)!.has(id)));
@@ -105,7 +106,7 @@ export class Core {
     this.held.clear();
     for (const [strand, ids] of of) this.held.set(strand, ids);
     this.asOf = changes;
-    return anew.length + further.length > 0;
+    if (anew.length + further.length > 0) this.version++;
   }
 
   /** Takes in what the last act made, now that the tablet has kept it as its latest change. */
@@ -113,6 +114,7 @@ export class Core {
     this.exports.Keep();
     for (const event of this.made) for (const strand of subjectsOf(event)) this.held.get(strand)?.add(event.id);
     if (this.asOf === changes - 1) this.asOf = changes;
+    this.version++;
     this.made = [];
   }
 

@@ -5,13 +5,10 @@ import { fetchBook, fetchStrands } from '../../shell/strands';
 import { changesOf, eventsOf, keep, recall, tablet, type Strand } from '../../shell/tablet';
 import { say } from '../../shell/words';
 
-/**
- * Puts what the tablet holds of these strands, sent or not, into the core.
- * @returns whether anything is new to it
- */
-export async function holdInCore(core: Core, strands: readonly string[]): Promise<boolean> {
+/** Puts what the tablet holds of these strands, sent or not, into the core. */
+export async function holdInCore(core: Core, strands: readonly string[]): Promise<void> {
   const changes = await changesOf();
-  return !core.isAsOf(changes, strands) && core.hold(strands, await eventsOf(strands), changes);
+  if (!core.isAsOf(changes, strands)) core.hold(strands, await eventsOf(strands), changes);
 }
 
 /** The core with the recipes this tablet has. */

@@ -13,8 +13,8 @@ import { holdInCore, openCore, techniqueOf } from './strandsInCore';
 interface Held {
   core: Core;
   strands: Strand[];
-  /** A fresh object whenever the tablet holds something new. */
-  tick: object;
+  /** Of what the core holds. */
+  version: number;
 }
 
 /** Which strands the bench is opened on: one by itself, or all of a batch. */
@@ -58,13 +58,19 @@ export function useBatch(opened: Opened, unit: Unit, pace: Pace, person: string)
       undo.push(watchStrands(ids));
       const look = async () => {
         const strands = (await tablet.strands.bulkGet(ids)).filter((strand) => strand !== undefined);
-        const known = strands.map((strand) => strand.termination);
-        return { strands, isNew: await holdInCore(core, known) };
+        await holdInCore(
+          core,
+          strands.map((strand) => strand.termination),
+        );
+        return strands;
       };
       const watch = liveQuery(look).subscribe({
-        next: ({ strands, isNew }) => {
+        next: (strands) => {
           if (strands.length === 0) return setFault(say('bench.no-strand'));
-          setHeld((before) => (before && !isNew && alike(before.strands, strands) ? before : { core, strands, tick: {} }));
+          const { version } = core;
+          setHeld((before) =>
+            before?.version === version && alike(before.strands, strands) ? before : { core, strands, version },
+          );
         },
         error: (error) => setFault(whyNotKept(error)),
       });
@@ -104,7 +110,7 @@ export function useBatch(opened: Opened, unit: Unit, pace: Pace, person: string)
             (changes) => held.core.keep(changes),
           );
           if ('events' in made) {
-            setHeld({ ...held, tick: {} });
+            setHeld({ ...held, version: held.core.version });
             setFocus({ held: shown, isPicked: false });
           } else if (earlier?.what === what) return undefined;
           void queries.invalidateQueries({ queryKey: ['ladder'] });
