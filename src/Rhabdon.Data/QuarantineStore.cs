@@ -5,7 +5,8 @@ namespace Rhabdon.Data;
 
 /// <summary>An event that could not be verified, and why.</summary>
 /// <param name="Reason">In words.</param>
-public sealed record Quarantined(Guid Event, Guid Actor, string Content, string? Signature, string Reason, IReadOnlyList<Guid> Terminations);
+/// <param name="Streams">That it is about; of one that would begin with it nothing is kept beside it.</param>
+public sealed record Quarantined(Guid Event, Guid Actor, string Content, string? Signature, string Reason, IReadOnlyList<Guid> Streams);
 
 /// <summary>One of them as it is kept.</summary>
 public sealed record QuarantineRow
@@ -24,8 +25,8 @@ public sealed record QuarantineRow
 
     public string? Signature { get; init; }
 
-    /// <summary>The strands that it names, of those asked for.</summary>
-    public required Guid[] Terminations { get; init; }
+    /// <summary>The streams that it is about, of those asked for.</summary>
+    public required Guid[] Streams { get; init; }
 }
 
 /// <summary>Events that could not be verified: never lost and never counted.</summary>
@@ -45,7 +46,7 @@ public sealed class QuarantineStore(Database database)
                     insert into quarantine (event_id, actor_id, content, signature, reason, sent_by)
                     select @Event, @Actor, @Content, @Signature, @Reason, @sender where (select count(*) from quarantine where sent_by = @sender) < @most
                     on conflict do nothing returning event_id)
-                insert into quarantine_of (termination_id, event_id) select t, kept.event_id from kept cross join unnest(@terminations) as t
+                insert into quarantine_of (stream_id, event_id) select s.id, kept.event_id from kept cross join stream s where s.id = any(@streams)
                 """,
                 new
                 {
@@ -55,7 +56,7 @@ public sealed class QuarantineStore(Database database)
                     each.Signature,
                     each.Reason,
                     sender,
-                    terminations = each.Terminations.ToArray(),
+                    streams = each.Streams.ToArray(),
                     most = MostOfOneSender,
                 },
                 transaction
@@ -63,9 +64,9 @@ public sealed class QuarantineStore(Database database)
         }
     }
 
-    public Task<IReadOnlyList<QuarantineRow>> OfStrandAsync(Guid termination) => RowsAsync("o.termination_id = @id", termination);
+    public Task<IReadOnlyList<QuarantineRow>> OfStreamAsync(Guid stream) => RowsAsync("o.stream_id = @id", stream);
 
-    public Task<IReadOnlyList<QuarantineRow>> OfJobAsync(Guid job) => RowsAsync("o.termination_id in (select id from termination where job_id = @id)", job);
+    public Task<IReadOnlyList<QuarantineRow>> OfJobAsync(Guid job) => RowsAsync("o.stream_id in (select id from stream where job_id = @id)", job);
 
     /// <summary>Keeps what an imported job's file had aside.</summary>
     internal static async Task ImportAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IReadOnlyList<QuarantineRow> rows)
@@ -79,11 +80,7 @@ public sealed class QuarantineStore(Database database)
             rows,
             transaction
         );
-        await connection.ExecuteAsync(
-            "insert into quarantine_of (termination_id, event_id) select t, @Event from unnest(@Terminations) as t",
-            rows,
-            transaction
-        );
+        await connection.ExecuteAsync("insert into quarantine_of (stream_id, event_id) select s, @Event from unnest(@Streams) as s", rows, transaction);
     }
 
     private async Task<IReadOnlyList<QuarantineRow>> RowsAsync(string where, Guid id)
@@ -93,8 +90,8 @@ public sealed class QuarantineStore(Database database)
             await connection.QueryAsync<QuarantineRow>(
                 $"""
                 select q.event_id "Event", q.actor_id "Actor", q.sent_by "SentBy", q.sent_at "SentAt", q.reason "Reason", q.content "Content",
-                    q.signature "Signature", o.terminations "Terminations"
-                from quarantine q join (select event_id, array_agg(termination_id order by termination_id) as terminations from quarantine_of o where {where}
+                    q.signature "Signature", o.streams "Streams"
+                from quarantine q join (select event_id, array_agg(stream_id order by stream_id) as streams from quarantine_of o where {where}
                     group by event_id) o on o.event_id = q.event_id
                 order by q.sent_at, q.event_id
                 """,

@@ -131,7 +131,7 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
         var person = await AddAsync(owner, "knot", "installer", "password-4497");
         var theirs = await host.SignedIn("knot", "password-4497");
         var heron = (await owner.Client.GetFromJsonAsync<JsonArray>("/api/v1/crews"))!.First(c => c!["name"]!.GetValue<string>() == "Heron")!["id"];
-        var today = DateOnly.FromDateTime(DateTime.UtcNow);
+        var today = Host.TodayAtTheSite;
         async Task<int> Jobs() => (await theirs.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))!.Count;
         Assert.Equal(0, await Jobs());
         await owner.Client.PostAsJsonAsync($"/api/v1/crews/{heron}/members", new { person, from = today });

@@ -18,6 +18,10 @@ public sealed class Host : WebApplicationFactory<Program>
     private readonly WebApplication microscope = MicroscopeStandIn.At("http://127.0.0.1:0");
     private bool isDemo = true;
 
+    /// <summary>The day at the demo's sites, by which memberships go: for some hours of each day it is another than in UTC.</summary>
+    public static DateOnly TodayAtTheSite =>
+        DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(DateTimeOffset.UtcNow, TimeZoneInfo.FindSystemTimeZoneById("America/Halifax")).DateTime);
+
     public Task<TestTablet> SignedIn(string name = "heron", string secret = "saltmarsh-heron") => TestTablet.SignedInAsync(CreateClient(), name, secret);
 
     /// <summary>The owner of a server that was started on an empty database.</summary>

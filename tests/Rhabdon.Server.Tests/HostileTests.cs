@@ -109,17 +109,17 @@ public sealed class HostileTests(Host host) : IClassFixture<Host>
         {
             0 => happened with { Actor = Guid.CreateVersion7() },
             1 => happened with { Sequence = -random.Next(99) },
-            2 => happened with { Format = 2 },
+            2 => happened with { Format = 3 },
             3 => happened.Concerning([new Subject(Guid.CreateVersion7(), 1)]),
             4 => happened.Concerning([]),
             5 => happened with { Clock = new HybridTime(long.MaxValue, int.MaxValue) },
-            6 => happened with { Body = new StepDone(1, 1, "light", null, null), Strands = [new Subject(strand, 99)] },
-            7 => happened with { Body = new Resolved([Guid.Empty], true, ""), Strands = [new Subject(strand, 99)] },
+            6 => (happened with { Body = new StepDone(1, 1, "light", null, null) }).Concerning([new Subject(strand, 99)]),
+            7 => (happened with { Body = new Resolved([Guid.Empty], true, "") }).Concerning([new Subject(strand, 99)]),
             _ => happened with { Id = Guid.NewGuid() },
         };
         if (random.Next(6) == 0)
         {
-            return $"[{Mangled(random, JsonSerializer.SerializeToNode(happened with { Format = 2 }, CoreJson.Default.BenchEvent))}]";
+            return $"[{Mangled(random, JsonSerializer.SerializeToNode(happened with { Format = 3 }, CoreJson.Default.BenchEvent))}]";
         }
 
         return $"[{string.Join(',', Enumerable.Repeat(JsonSerializer.Serialize(happened, CoreJson.Default.BenchEvent), random.Next(1, 4)))}]";

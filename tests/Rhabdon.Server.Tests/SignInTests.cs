@@ -141,7 +141,7 @@ public sealed class SignInTests(Host host) : IClassFixture<Host>
 
         var former = await AddAsync("knot", "installer", pin: "1212");
         var owner = await host.SignedIn("olive", "saltmarsh-owner");
-        var today = DateOnly.FromDateTime(DateTime.UtcNow);
+        var today = Host.TodayAtTheSite;
         await owner.Client.PostAsJsonAsync(
             $"/api/v1/crews/{heron}/members",
             new

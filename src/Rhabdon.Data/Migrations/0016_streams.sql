@@ -26,3 +26,6 @@ create table work_session_state (
 );
 
 create index on work_session_state (person_id, began_at);
+
+alter table quarantine_of rename column termination_id to stream_id;
+alter table quarantine_of drop constraint quarantine_of_termination_id_fkey, add foreign key (stream_id) references stream;

@@ -100,19 +100,7 @@ public sealed class JobFiles(
             events,
             aside.Count == 0
                 ? null
-                :
-                [
-                    .. aside.Select(q => new FileAside(
-                        q.Event,
-                        q.Actor,
-                        q.SentBy,
-                        new DateTimeOffset(q.SentAt),
-                        q.Reason,
-                        q.Content,
-                        q.Terminations,
-                        q.Signature
-                    )),
-                ]
+                : [.. aside.Select(q => new FileAside(q.Event, q.Actor, q.SentBy, new DateTimeOffset(q.SentAt), q.Reason, q.Content, q.Streams, q.Signature))]
         );
     }
 
@@ -229,7 +217,7 @@ public sealed class JobFiles(
         for (var index = 0; index < file.Aside?.Count; index++)
         {
             var aside = file.Aside[index];
-            if (!actors.Contains(aside.SentBy) || aside.Terminations.Count == 0 || !aside.Terminations.All(strands.Contains))
+            if (!actors.Contains(aside.SentBy) || aside.Terminations.Count == 0 || !aside.Terminations.All(streams.Contains))
             {
                 return ($"aside[{index}]", Phrase.Of("import.reference"));
             }
@@ -326,7 +314,7 @@ public sealed class JobFiles(
             Reason = a.Reason,
             Content = a.Content,
             Signature = a.Signature,
-            Terminations = [.. a.Terminations],
+            Streams = [.. a.Terminations],
         };
 
     private static RecipeBook BookOf(JobFile file)

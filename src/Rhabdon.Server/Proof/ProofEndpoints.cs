@@ -97,7 +97,7 @@ public static class ProofEndpoints
         var book = await shelf.BookAsync();
         var state = (await events.TerminationsAsync([id], book))[id].State;
         var lines = Teller(book, unit).Tell(state);
-        var aside = (await quarantine.OfStrandAsync(id)).Select(q => new AsideLine(q.Event, q.Actor, q.SentBy, q.SentAt, q.Reason)).ToList();
+        var aside = (await quarantine.OfStreamAsync(id)).Select(q => new AsideLine(q.Event, q.Actor, q.SentBy, q.SentAt, q.Reason)).ToList();
         var looks = (await seconds.OfStrandAsync(id)).Where(l => l.OwnVerdict is not null).Select(Line).ToList();
         var names = await people.NamesAsync(PeopleIn(lines).Concat(aside.SelectMany(a => (Guid[])[a.Actor, a.SentBy])));
         return Results.Ok(
