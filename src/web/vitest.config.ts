@@ -1,0 +1,4 @@
+import { defineConfig } from 'vitest/config';
+
+// The web's own tests: what the tablet keeps and sends, and keys. Screens are tested in a browser (tests/e2e).
+export default defineConfig({ test: { include: ['tests/**/*.test.ts'], environment: 'node', retry: 0 } });
