@@ -41,6 +41,9 @@ switch (part)
     case "ladder":
         await StrandsBench.RunAsync(address, database);
         break;
+    case "history":
+        await HistoryBench.RunAsync(database);
+        break;
     case "lists":
         await ListsBench.RunAsync(address, database);
         break;

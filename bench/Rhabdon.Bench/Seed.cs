@@ -51,6 +51,8 @@ internal static class Seed
             Row(c.Id, c.Job.Id, c.Name, "TightBuffer900", "OM4", Strands, 118_000_000_000L)
         );
         var ends = jobs.SelectMany(j => j.Cables).SelectMany(c => c.Ends);
+        await Copy(jobs.SelectMany(j => j.Cables), "stream_group (id)", c => Row(c.Id));
+        await Copy(ends, "stream (id, kind, group_id, job_id)", e => Row(e.Id, "termination", e.Cable.Id, e.Cable.Job.Id));
         await Copy(ends, "termination (id, cable_id, job_id, strand, cable_end, panel_id, port, position, label)", e =>
             Row(
                 e.Id,

@@ -26,15 +26,13 @@ public sealed class CrewStore(Database database)
             or mine.to_day >= {Day}))
         """;
 
-    private const string MateColumns = """p.id "Id", p.name "Name", p.sign_in "SignIn", p.role "Role", p.is_active "IsActive" """;
+    private const string MateColumns = "p.id, p.name, p.sign_in, p.role, p.is_active";
 
     /// <summary>One's own crews, today; every crew for an owner.</summary>
     public async Task<IReadOnlyList<Crew>> CrewsAsync(Access access)
     {
         await using var connection = await database.OpenAsync();
-        return (
-            await connection.QueryAsync<Crew>($"""select id "Id", name "Name" from crew where @Role = 'owner' or {IsMine} order by name""", access)
-        ).AsList();
+        return (await connection.QueryAsync<Crew>($"select id, name from crew where @Role = 'owner' or {IsMine} order by name", access)).AsList();
     }
 
     /// <summary>Everyone who is or was in one's own crews, and oneself; for an owner everyone.</summary>
@@ -76,7 +74,7 @@ public sealed class CrewStore(Database database)
         return (
             await connection.QueryAsync<Membership>(
                 $"""
-                select cm.crew_id "CrewId", cm.person_id "PersonId", cm.from_day "FromDay", cm.to_day "ToDay"
+                select cm.crew_id, cm.person_id, cm.from_day, cm.to_day
                 from crew_member cm join crew on crew.id = cm.crew_id where @Role = 'owner' or {IsMine} order by cm.from_day
                 """,
                 access
@@ -88,6 +86,20 @@ public sealed class CrewStore(Database database)
     {
         await using var connection = await database.OpenAsync();
         await connection.ExecuteAsync("insert into crew (id, name) values (@Id, @Name)", crew);
+    }
+
+    /// <summary>The day that it is where a crew works; the earliest, where its sites differ, and UTC's while it has none.</summary>
+    /// <param name="now">UTC.</param>
+    public async Task<DateOnly> TodayAsync(Guid crew, DateTime now)
+    {
+        await using var connection = await database.OpenAsync();
+        return await connection.ExecuteScalarAsync<DateOnly>(
+            """
+            select coalesce(min(site_day(@now, job.time_zone)), (@now at time zone 'UTC')::date)
+            from job_crew jc join job on job.id = jc.job_id where jc.crew_id = @crew
+            """,
+            new { crew, now }
+        );
     }
 
     /// <summary>Begins a membership. False when the person is in that crew on any of these days already.</summary>

@@ -1,5 +1,6 @@
 using System.Net.Sockets;
 using System.Reflection;
+using Dapper;
 using DbUp;
 using DbUp.Engine.Output;
 using Npgsql;
@@ -10,6 +11,9 @@ namespace Rhabdon.Data;
 public sealed class Database(NpgsqlDataSource source)
 {
     private const long MigrationLock = 0x5248_4142;
+
+    // A column is its member's name with underscores, unless a query says otherwise.
+    static Database() => DefaultTypeMap.MatchNamesWithUnderscores = true;
 
     public NpgsqlDataSource Source { get; } = source;
 

@@ -58,13 +58,14 @@ public sealed class EventStore(Database database, StreamCache cache)
     private static readonly string Counts = $"select id from lineage; {string.Join(" union all ", StreamProjections.All.Select(p => p.Counts))}";
 
     private const string EventColumns =
-        """id "Id", device_id "Device", device_sequence "Sequence", clock_ms "Milliseconds", clock_count "Count", actor_id "Actor", content "Content", receipt "Receipt", signature "Signature" """;
+        """id, device_id "Device", device_sequence "Sequence", clock_ms "Milliseconds", clock_count "Count", actor_id "Actor", content, receipt, signature""";
 
     /// <summary>Every termination's stream, folded; one without events is empty.</summary>
     public async Task<IReadOnlyDictionary<Guid, FoldedTermination>> TerminationsAsync(Guid[] terminations, RecipeBook book)
     {
         await using var connection = await database.OpenAsync();
-        return await StreamsOfAsync<FoldedTermination>(connection, null, StreamKind.Termination, terminations, book);
+        var kinds = terminations.Distinct().ToDictionary(t => t, _ => StreamKind.Termination);
+        return (await StreamsAsync(connection, null, kinds, book)).ToDictionary(s => s.Key, s => (FoldedTermination)s.Value);
     }
 
     /// <summary>Every stream, folded: from memory where it is there as it stands, else each act read once however many streams it is about.</summary>
@@ -121,7 +122,7 @@ public sealed class EventStore(Database database, StreamCache cache)
         await using var answers = await connection.QueryMultipleAsync(
             $"""
             {Lock};
-            select p.id "Person", job.id "Job", p.role "Role", job.time_zone "TimeZone", cm.from_day "From", cm.to_day "To", p.inactive_since "InactiveSince"
+            select p.id "Person", job.id "Job", p.role, job.time_zone, cm.from_day "From", cm.to_day "To", p.inactive_since
                 from person p cross join job left join job_crew jc on jc.job_id = job.id and p.role <> 'owner' left join crew_member cm
                     on cm.crew_id = jc.crew_id and cm.person_id = p.id
                 where p.id = any(@people) and (job.id = any(@jobs) or job.id in (select job_id from stream where id = any(@streams)))
@@ -133,7 +134,7 @@ public sealed class EventStore(Database database, StreamCache cache)
                 select coalesce(happened_at, to_timestamp(clock_ms / 1000.0)) as at from event where device_id = w.device and device_sequence < w.first
                     and receipt is null
                 order by device_sequence desc limit 1) e;
-            select id "Id", person_id "Person", device_id "Device", public_key "PublicKey", ended_at "EndedAt" from person_key where person_id = any(@people)
+            select id, person_id "Person", device_id "Device", public_key, ended_at from person_key where person_id = any(@people)
                 and device_id = any(@eachDevice)
             """,
             new
@@ -326,16 +327,6 @@ public sealed class EventStore(Database database, StreamCache cache)
 
         return openings;
     }
-
-    private async Task<IReadOnlyDictionary<Guid, TStream>> StreamsOfAsync<TStream>(
-        NpgsqlConnection connection,
-        NpgsqlTransaction? transaction,
-        StreamKind kind,
-        IEnumerable<Guid> streams,
-        RecipeBook book
-    )
-        where TStream : FoldedStream =>
-        (await StreamsAsync(connection, transaction, streams.Distinct().ToDictionary(s => s, _ => kind), book)).ToDictionary(s => s.Key, s => (TStream)s.Value);
 
     private async Task<IReadOnlyList<(Guid Stream, List<BenchEvent> Events)>> EventsOfAsync(
         NpgsqlConnection connection,

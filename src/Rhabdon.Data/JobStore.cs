@@ -107,10 +107,10 @@ public sealed record LookRow(Guid Termination, string Label, int Strand, string 
 public sealed class JobStore(Database database)
 {
     internal const string TerminationColumns = """
-        t.id "Id", t.cable_id "CableId", t.strand "Strand", t.cable_end "End", t.label "Label", t.panel_id "PanelId", t.port "Port",
-        coalesce(s.phase, 'planned') "Phase", coalesce(s.attempt, 0) "Attempt", coalesce(s.try, 0) "Try", s.step "Step", s.sign "Sign",
+        t.id, t.cable_id, t.strand, t.cable_end "End", t.label, t.panel_id, t.port,
+        coalesce(s.phase, 'planned') "Phase", coalesce(s.attempt, 0) "Attempt", coalesce(s.try, 0) "Try", s.step, s.sign,
             coalesce(s.needs_a_look, false) "NeedsALook",
-        coalesce(s.bucket, 'planned') "Bucket", s.batch_id "Batch", s.in_hand "InHand", t.position "Position"
+        coalesce(s.bucket, 'planned') "Bucket", s.batch_id "Batch", s.in_hand, t.position
         """;
 
     internal const string InsertJob = """
@@ -129,8 +129,8 @@ public sealed class JobStore(Database database)
         """;
 
     private const string JobColumns = """
-        job.id "Id", job.name "Name", job.customer "Customer", job.site "Site", job.time_zone "TimeZone", job.label_pattern "LabelPattern",
-        job.currency "Currency", job.per_hour "PerHour", job.per_connector "PerConnector", job.confirmed_only "ConfirmedOnly"
+        job.id, job.name, job.customer, job.site, job.time_zone, job.label_pattern,
+        job.currency, job.per_hour, job.per_connector, job.confirmed_only
         """;
 
     /// <summary>The newest jobs first, so many from there on; with <paramref name="find"/>, those whose name, customer or site holds it.</summary>
@@ -176,10 +176,7 @@ public sealed class JobStore(Database database)
     {
         await using var connection = await database.OpenAsync();
         return (
-            await connection.QueryAsync<PanelRow>(
-                """select id "Id", closet "Closet", name "Name", ports "Ports" from panel where job_id = @job order by closet, name""",
-                new { job }
-            )
+            await connection.QueryAsync<PanelRow>("select id, closet, name, ports from panel where job_id = @job order by closet, name", new { job })
         ).AsList();
     }
 
@@ -190,7 +187,7 @@ public sealed class JobStore(Database database)
         return (
             await connection.QueryAsync<PortTaken>(
                 """
-                select panel.closet "Closet", panel.name "Panel", t.port "Port", t.position "Position", t.label "Label"
+                select panel.closet, panel.name "Panel", t.port, t.position, t.label
                 from termination t join panel on panel.id = t.panel_id where t.job_id = @job
                 """,
                 new { job }
@@ -203,7 +200,7 @@ public sealed class JobStore(Database database)
         await using var connection = await database.OpenAsync();
         return await connection.QuerySingleOrDefaultAsync<CableRow>(
             $"""
-            select cable.id "Id", job_id "JobId", cable.name "Name", build "Build", grade "Grade", strands "Strands", length_nm "LengthNm"
+            select cable.id, job_id, cable.name, build, grade, strands, length_nm
             from cable join job on job.id = cable.job_id where cable.id = @id and {Access.SeesJob}
             """,
             new
@@ -223,7 +220,7 @@ public sealed class JobStore(Database database)
         return (
             await connection.QueryAsync<CableRow>(
                 """
-                select id "Id", job_id "JobId", name "Name", build "Build", grade "Grade", strands "Strands", length_nm "LengthNm"
+                select id, job_id, name, build, grade, strands, length_nm
                 from cable where job_id = any(@jobs) order by name
                 """,
                 new { jobs }
@@ -238,7 +235,7 @@ public sealed class JobStore(Database database)
         return (
             await connection.QueryAsync<TallyRow>(
                 """
-                select cable.job_id "JobId", cable.id "CableId", bucket "Bucket", ends "Ends"
+                select cable.job_id, cable.id "CableId", bucket, ends
                 from cable_tally join cable on cable.id = cable_tally.cable_id where ends > 0 and cable.job_id = any(@jobs)
                 """,
                 new { jobs }
@@ -288,7 +285,7 @@ public sealed class JobStore(Database database)
         return (
             await connection.QueryAsync<LookRow>(
                 $"""
-                select t.id "Termination", t.label "Label", t.strand "Strand", t.cable_end "End", cable.id "Cable", cable.name "CableName", job.name "JobName"
+                select t.id "Termination", t.label, t.strand, t.cable_end "End", cable.id "Cable", cable.name "CableName", job.name "JobName"
                 from termination_state s join termination t on t.id = s.termination_id join cable on cable.id = t.cable_id join job on job.id = t.job_id
                 where s.needs_a_look and {Access.SeesJob} order by job.name, cable.name, t.strand limit 500
                 """,
@@ -304,8 +301,8 @@ public sealed class JobStore(Database database)
         return (
             await connection.QueryAsync<TerminationRow, CableRow, JobRow, (TerminationRow, CableRow, JobRow)>(
                 $"""
-                select {TerminationColumns}, cable.id "Id", cable.job_id "JobId", cable.name "Name", build "Build", grade "Grade", strands "Strands",
-                    length_nm "LengthNm", {JobColumns}
+                select {TerminationColumns}, cable.id, cable.job_id, cable.name, build, grade, strands,
+                    length_nm, {JobColumns}
                 from termination t join job on job.id = t.job_id join cable on cable.id = t.cable_id left join termination_state s on s.termination_id = t.id
                 where t.id = any(@ids) and {Access.SeesJob} order by cable.name, t.cable_end desc, t.strand
                 """,
@@ -394,9 +391,9 @@ public sealed class JobStore(Database database)
         return (
             await connection.QueryAsync<StrandEnd>(
                 """
-                select t.id "Id", t.strand "Strand", t.cable_end "End", t.label "Label", t.port "Port", t.position "Position", coalesce(s.phase,
+                select t.id, t.strand, t.cable_end "End", t.label, t.port, t.position, coalesce(s.phase,
                     'planned') "Phase",
-                    coalesce(s.attempt, 0) "Attempt", s.sign "Sign", coalesce(s.needs_a_look, false) "NeedsALook", coalesce(s.bucket, 'planned') "Bucket"
+                    coalesce(s.attempt, 0) "Attempt", s.sign, coalesce(s.needs_a_look, false) "NeedsALook", coalesce(s.bucket, 'planned') "Bucket"
                 from termination t left join termination_state s on s.termination_id = t.id
                 where t.cable_id = @cable order by t.strand, t.cable_end desc
                 """,

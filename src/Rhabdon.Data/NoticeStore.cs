@@ -31,7 +31,7 @@ public sealed class NoticeStore(Database database)
         return (
             await connection.QueryAsync<Notice>(
                 """
-                select n.id "Id", n.phrase "Phrase", by.name "By", n.made_at "At" from notice n left join person by on by.id = n.by_person
+                select n.id, n.phrase, by.name "By", n.made_at "At" from notice n left join person by on by.id = n.by_person
                 where n.person_id = @person and n.read_at is null order by n.made_at
                 """,
                 new { person }

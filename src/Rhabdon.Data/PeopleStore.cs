@@ -23,7 +23,7 @@ public sealed record Person
 public sealed class PeopleStore(Database database)
 {
     private const string Columns = """
-        id "Id", name "Name", sign_in "SignIn", role "Role", password_hash "PasswordHash", pin_hash "PinHash", is_active "IsActive"
+        id, name, sign_in, role, password_hash, pin_hash, is_active
         """;
 
     private const string Insert =

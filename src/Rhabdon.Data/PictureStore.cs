@@ -95,7 +95,7 @@ public sealed class PictureStore(Database database)
         await using var connection = await database.OpenAsync();
         return await connection.QuerySingleOrDefaultAsync<StoredPicture>(
             $"""
-            select p.hash "Hash", p.media "Media", p.file "File"
+            select p.hash, p.media, p.file
             from picture_of o join picture p on p.hash = o.hash join termination t on t.id = o.termination_id join job on job.id = t.job_id
             where o.termination_id = @termination and o.hash = @hash and {Access.SeesJob}
             """,

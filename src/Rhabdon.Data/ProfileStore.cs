@@ -19,7 +19,7 @@ public sealed class ProfileStore(Database database)
         return (
             await connection.QueryAsync<ProfileConfirmation>(
                 """
-                select c.profile_id "Profile", c.version "Version", c.edition "Edition", p.name "By", c.confirmed_at "At"
+                select c.profile_id "Profile", c.version, c.edition, p.name "By", c.confirmed_at "At"
                 from profile_confirmation c join person p on p.id = c.confirmed_by
                 """
             )

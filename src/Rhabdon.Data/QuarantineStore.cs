@@ -89,8 +89,8 @@ public sealed class QuarantineStore(Database database)
         return (
             await connection.QueryAsync<QuarantineRow>(
                 $"""
-                select q.event_id "Event", q.actor_id "Actor", q.sent_by "SentBy", q.sent_at "SentAt", q.reason "Reason", q.content "Content",
-                    q.signature "Signature", o.streams "Streams"
+                select q.event_id "Event", q.actor_id "Actor", q.sent_by, q.sent_at, q.reason, q.content,
+                    q.signature, o.streams
                 from quarantine q join (select event_id, array_agg(stream_id order by stream_id) as streams from quarantine_of o where {where}
                     group by event_id) o on o.event_id = q.event_id
                 order by q.sent_at, q.event_id

@@ -29,8 +29,8 @@ public sealed class SecondLookStore(Database database)
         return (
             await connection.QueryAsync<OpenLook>(
                 """
-                select l.event_id "Event", (select stream_id from event_stream es where es.event_id = l.event_id limit 1) "Termination", l.hash "Hash",
-                    l.profile "Profile", l.version "Version", l.verdict "Verdict", l.sign "Sign", l.scale "Scale"
+                select l.event_id "Event", (select stream_id from event_stream es where es.event_id = l.event_id limit 1) "Termination", l.hash,
+                    l.profile, l.version, l.verdict, l.sign, l.scale
                 from second_look l where l.looked_at is null and exists (select 1 from picture p where p.hash = l.hash) limit @most
                 """,
                 new { most }
@@ -64,7 +64,7 @@ public sealed class SecondLookStore(Database database)
         return (
             await connection.QueryAsync<SecondLook>(
                 """
-                select l.event_id "Event", l.verdict "Verdict", l.sign "Sign", l.own_verdict "OwnVerdict", l.own_sign "OwnSign"
+                select l.event_id "Event", l.verdict, l.sign, l.own_verdict, l.own_sign
                 from second_look l join event_stream es on es.event_id = l.event_id where es.stream_id = @termination
                 """,
                 new { termination }

@@ -33,7 +33,7 @@ public sealed class SessionStore(Database database)
         await using var connection = await database.OpenAsync();
         return await connection.QuerySingleOrDefaultAsync<LiveSession>(
             """
-            select s.id "Id", s.device_id "Device", p.id "Person", p.name "Name", p.role "Role"
+            select s.id, s.device_id "Device", p.id "Person", p.name, p.role
             from session s join person p on p.id = s.person_id where s.id = @id and s.ended_at is null and p.is_active
             """,
             new { id }

@@ -9,15 +9,16 @@ namespace Rhabdon.Data;
 /// <param name="Job">Null for what belongs to none.</param>
 public sealed record StreamPlace(Guid Stream, StreamKind Kind, Guid Group, Guid? Job)
 {
-    /// <summary>Adds streams that are not there yet, in the transaction in which their first events come.</summary>
-    /// <exception cref="PostgresException">One is there (unique violation).</exception>
+    /// <summary>Adds those streams that are not there yet, in the transaction in which their first events come.</summary>
+    /// <exception cref="PostgresException">Another transaction has just added one of them (unique violation).</exception>
     internal static Task AddAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IReadOnlyCollection<StreamPlace> places) =>
         places.Count == 0
             ? Task.CompletedTask
             : connection.ExecuteAsync(
                 """
                 insert into stream_group (id) select distinct g from unnest(@Groups) as t (g) order by g on conflict do nothing;
-                insert into stream (id, kind, group_id, job_id) select * from unnest(@Streams, @Kinds, @Groups, @Jobs)
+                insert into stream (id, kind, group_id, job_id) select * from unnest(@Streams, @Kinds, @Groups, @Jobs) as t (id, kind, group_id, job_id)
+                where not exists (select from stream s where s.id = t.id)
                 """,
                 new
                 {

@@ -31,9 +31,9 @@ internal sealed class TerminationProjection : IStreamProjection
         var held = (
             await connection.QueryAsync<Row>(
                 """
-                select termination_id "Id", phase "Phase", attempt "Attempt", try "Try", step "Step", sign "Sign", needs_a_look "NeedsALook",
-                    fiber_used_nm "FiberUsedNm", events "Events", bucket "Bucket", batch_id "BatchId", in_hand "InHand", overruled "Overruled",
-                    last_at "LastAt" from termination_state where termination_id = any(@ids)
+                select termination_id "Id", phase, attempt, try, step, sign, needs_a_look,
+                    fiber_used_nm, events, bucket, batch_id, in_hand, overruled,
+                    last_at from termination_state where termination_id = any(@ids)
                 """,
                 new { ids = rows.Select(r => r.Id).ToArray() },
                 transaction

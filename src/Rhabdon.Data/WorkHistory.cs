@@ -53,9 +53,9 @@ internal static class WorkHistory
         var held = (
             await connection.QueryAsync<Row>(
                 """
-                select termination_id "Strand", event_id "Event", at "At", kind "Kind", actor_id "Actor", method "Method", recipe_id "RecipeId",
-                    recipe_version "RecipeVersion", attempt "Attempt", try "Try", step "Step", reads "Reads", value "Value", choice "Choice",
-                    verdict "Verdict", sign "Sign", action "Action", seconds "Seconds", strands "Strands", outcome "Outcome"
+                select termination_id "Strand", event_id "Event", at, kind, actor_id "Actor", method, recipe_id,
+                    recipe_version, attempt, try, step, reads, value, choice,
+                    verdict, sign, action, seconds, strands, outcome
                 from work_history where termination_id = any(@ids)
                 """,
                 new { ids = streams.Select(s => s.Id).ToArray() },

@@ -28,8 +28,8 @@ internal sealed class WorkSessionProjection : IStreamProjection
         var held = (
             await connection.QueryAsync<Row>(
                 """
-                select stream_id "Id", person_id "Person", place "Place", job_id "Job", began_at "Began", ended_at "Ended", needs_a_look "NeedsALook",
-                    events "Events" from work_session_state where stream_id = any(@ids)
+                select stream_id "Id", person_id "Person", place, job_id "Job", began_at "Began", ended_at "Ended", needs_a_look,
+                    events from work_session_state where stream_id = any(@ids)
                 """,
                 new { ids = rows.Select(r => r.Id).ToArray() },
                 transaction

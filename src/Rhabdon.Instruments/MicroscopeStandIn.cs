@@ -27,7 +27,7 @@ public static class MicroscopeStandIn
                 (now, frame) = (face, frames++);
             }
 
-            return Results.Bytes(PictureWriter.Png(FaceRenderer.Draw(now.Face(frame))), "image/png");
+            return Results.Bytes(Drawn(now, frame), "image/png");
         });
         app.MapPost("/hands/{act}", (string act) =>
         {
@@ -43,6 +43,10 @@ public static class MicroscopeStandIn
 
             return Results.NoContent();
         });
+        // As a microscope warms its lamp: the first frame takes far longer to draw than those after it.
+        app.Lifetime.ApplicationStarted.Register(() => Task.Run(() => Drawn(FaceInHand.First, 0)));
         return app;
     }
+
+    private static byte[] Drawn(FaceInHand face, int frame) => PictureWriter.Png(FaceRenderer.Draw(face.Face(frame)));
 }

@@ -106,6 +106,20 @@ public sealed class JobStoreTests : IAsyncLifetime
         Assert.Equal([(crew.Name, "under-way", 1)], await Jobs.ByCrewAsync(job));
     }
 
+    // In the evening in America it is the next day in UTC already: whoever joins then belongs to the crew at once.
+    [Fact]
+    public async Task A_crews_day_is_its_sites_day()
+    {
+        var (job, _, _) = await AddCableAsync();
+        var crew = Guid.CreateVersion7();
+        var evening = new DateTime(2026, 11, 25, 1, 30, 0, DateTimeKind.Utc);
+        await using var connection = await database.OpenAsync();
+        await connection.ExecuteAsync("insert into crew (id, name) values (@crew, 'Whimbrel')", new { crew });
+        Assert.Equal(new DateOnly(2026, 11, 25), await new CrewStore(database).TodayAsync(crew, evening));
+        await connection.ExecuteAsync("insert into job_crew (job_id, crew_id) values (@job, @crew)", new { job, crew });
+        Assert.Equal(new DateOnly(2026, 11, 24), await new CrewStore(database).TodayAsync(crew, evening));
+    }
+
     [Fact]
     public async Task A_port_that_is_taken_is_known_with_its_label()
     {
@@ -169,14 +183,14 @@ public sealed class JobStoreTests : IAsyncLifetime
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync(TestContext.Current.CancellationToken);
         var fresh = begun with { Id = Guid.CreateVersion7(), Strands = [new Subject(ends[0], 2), new Subject(Guid.CreateVersion7(), 0)] };
-        var ground = await Events.ContextAsync(connection, transaction, [begun, fresh], [person, stranger], book);
-        Assert.Equal([ends[0]], ground.Places.Keys);
-        Assert.Equal("lead", ground.AccessOf(person, job, Noon)?.Role);
-        Assert.Null(ground.AccessOf(person, job, Noon.AddDays(-1)));
-        Assert.Null(ground.AccessOf(stranger, job, Noon));
-        Assert.Equal([begun.Id], ground.Held.Keys);
-        Assert.Equal([(begun.Device, begun.Sequence)], ground.Sequences);
-        Assert.Equal(2, ground.Streams[ends[0]].Events.Count);
+        var context = await Events.ContextAsync(connection, transaction, [begun, fresh], [person, stranger], book);
+        Assert.Equal([ends[0]], context.Places.Keys);
+        Assert.Equal("lead", context.AccessOf(person, job, Noon)?.Role);
+        Assert.Null(context.AccessOf(person, job, Noon.AddDays(-1)));
+        Assert.Null(context.AccessOf(stranger, job, Noon));
+        Assert.Equal([begun.Id], context.Held.Keys);
+        Assert.Equal([(begun.Device, begun.Sequence)], context.Sequences);
+        Assert.Equal(2, context.Streams[ends[0]].Events.Count);
     }
 
     // Acts never change, so each is read once; a restored backup is another lineage, and nothing from before it is remembered.

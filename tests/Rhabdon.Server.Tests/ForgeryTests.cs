@@ -174,7 +174,7 @@ public sealed class ForgeryTests(Host host) : IClassFixture<Host>
         var night = new DateTime(2026, 7, 2, 2, 0, 0, DateTimeKind.Utc);
         Assert.Equal(new DateOnly(2026, 7, 1), await connection.ExecuteScalarAsync<DateOnly>("select site_day(@night, 'America/Halifax')", new { night }));
         Assert.Equal(new DateOnly(2026, 7, 2), await connection.ExecuteScalarAsync<DateOnly>("select site_day(@night, 'Nowhere/At all')", new { night }));
-        var ground = new AppendContext(
+        var context = new AppendContext(
             new Dictionary<Guid, StreamPlace>(),
             [new JobRight(heronId, jobId, "installer", "America/Halifax", new DateOnly(2026, 7, 2), null, null)],
             [],
@@ -183,8 +183,8 @@ public sealed class ForgeryTests(Host host) : IClassFixture<Host>
             [],
             []
         );
-        Assert.Null(ground.AccessOf(heronId, jobId, new DateTimeOffset(night)));
-        Assert.NotNull(ground.AccessOf(heronId, jobId, new DateTimeOffset(night.AddHours(2))));
+        Assert.Null(context.AccessOf(heronId, jobId, new DateTimeOffset(night)));
+        Assert.NotNull(context.AccessOf(heronId, jobId, new DateTimeOffset(night.AddHours(2))));
     }
 
     private readonly Guid heronId = Guid.CreateVersion7();

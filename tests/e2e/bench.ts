@@ -12,8 +12,11 @@ export async function tabletOf(browser: Browser, name: string, pin: string, keep
 
 export const done = (page: Page) => page.getByRole('button', { name: 'Done', exact: true }).click();
 
+/** Waits for the step: a page asks itself at every frame, where an assertion would ask it ever more seldom. */
+export const at = (page: Page, title: RegExp) => page.getByRole('heading', { name: title }).waitFor();
+
 export async function step(page: Page, title: RegExp, read?: string) {
-  await expect(page.getByRole('heading', { name: title })).toBeVisible();
+  await at(page, title);
   if (read !== undefined) await page.locator('.reading input').fill(read);
   await done(page);
 }
@@ -87,20 +90,20 @@ export async function stepByKeys(page: Page, isByEye = true) {
   if (!isByEye && (await page.locator('.sources').count()) > 0) return;
   if ((await page.locator('.clock').count()) > 0) {
     await page.keyboard.press('Enter');
-    await expect(page.getByRole('button', { name: /^Done in/ })).toBeVisible();
+    await page.getByRole('button', { name: /^Done in/ }).waitFor();
     await page.clock.fastForward(361_000);
-    await expect(page.getByText('Time is up', { exact: true })).toBeVisible();
+    await page.getByText('Time is up', { exact: true }).waitFor();
     await page.keyboard.press('Enter');
   } else if ((await page.locator('.choices').count()) > 0) {
     await page.keyboard.press('1');
   } else if ((await page.locator('.reading input').count()) > 0) {
     const good = (await page.locator('#verdict').innerText()).match(/[\d.]+/g)!.map(Number);
-    await expect(page.locator('.reading input')).toBeFocused();
+    await page.locator('.reading input:focus').waitFor();
     const isCount = (await page.locator('.metronome').count()) > 0;
     await page.keyboard.type(String(isCount ? good[0] : (good[0]! + good[1]!) / 2));
     await page.keyboard.press('Enter');
   } else {
     await page.keyboard.press('Enter');
   }
-  await expect.poll(() => shown(page)).not.toBe(before);
+  await expect.poll(() => shown(page), { intervals: [20] }).not.toBe(before);
 }

@@ -1,20 +1,20 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { choose, kinds, newCable, sent, signIn, step, tabletOf, takeTogether } from './bench';
+import { at, choose, kinds, newCable, sent, signIn, step, tabletOf, takeTogether } from './bench';
 
 test('six strands by keyboard and pedal alone, stage by stage and strand by strand', async ({ page, browser }) => {
   const cable = await newCable(browser, 'KEY', 6);
   await signIn(page, 'heron', 'saltmarsh-heron');
   await takeTogether(page, cable);
   const press = (key: string) => page.keyboard.press(key);
-  const at = (title: RegExp) => expect(page.getByRole('heading', { name: title })).toBeVisible();
-  const strand = (number: number) => expect(page.locator('.tray [aria-current]')).toContainText(String(number));
-  const reading = () => expect(page.locator('.reading input')).toBeFocused();
-  await at(/Begin by/);
+  const now = (title: RegExp) => at(page, title);
+  const strand = (number: number) => page.locator('.tray [aria-current]', { hasText: String(number) }).waitFor();
+  const reading = () => page.locator('.reading input:focus').waitFor();
+  await now(/Begin by/);
   await press('PageDown');
-  await at(/Boot onto/);
+  await now(/Boot onto/);
   await press('Enter');
-  await at(/Mark/);
+  await now(/Mark/);
   await press('PageDown');
   for (let number = 1; number <= 6; number++) {
     await strand(number);
@@ -22,36 +22,36 @@ test('six strands by keyboard and pedal alone, stage by stage and strand by stra
     await page.keyboard.type('30.2');
     await press('Enter');
   }
-  await at(/Wipe the glass/);
+  await now(/Wipe the glass/);
   await press('1');
-  await at(/Flick/);
+  await now(/Flick/);
   await press('p');
   for (let number = 1; number <= 6; number++) {
     await strand(number);
-    await at(/Flick/);
+    await now(/Flick/);
     await press('1');
-    await at(/Into the holder/);
+    await now(/Into the holder/);
     await reading();
     await page.keyboard.type('1.2');
     await press('PageDown');
-    await at(/^Cleave to/);
+    await now(/^Cleave to/);
     await reading();
     await page.keyboard.type('10');
     await press('PageDown');
-    await at(/is open/);
+    await now(/is open/);
     await press('1');
     for (const title of [/first click/, /second click/, /Wedge out/]) {
-      await at(title);
+      await now(title);
       await press('o');
     }
-    await at(/Red light on/);
+    await now(/Red light on/);
     await press('1');
     for (const title of [/Boot home/, /Wipe the face/, /All the glass/]) {
-      await at(title);
+      await now(title);
       await press('o');
     }
   }
-  await at(/All of this batch is done: 6 ends/);
+  await now(/All of this batch is done: 6 ends/);
   await sent(page);
   await page.goto(`/proof/${cable}`);
   await expect(page.getByText('6 accepted')).toBeVisible();
@@ -66,7 +66,7 @@ test('one strand by touch at phone width', async ({ browser }) => {
   await page.getByRole('link', { name: /WS1-A:01/ }).tap();
   await page.getByRole('button', { name: 'Begin' }).tap();
   const tap = async (title: RegExp, read?: string) => {
-    await expect(page.getByRole('heading', { name: title })).toBeVisible();
+    await at(page, title);
     if (read) await page.locator('.reading input').fill(read);
     const button = page.getByRole('button', { name: 'Done', exact: true });
     expect((await button.boundingBox())!.height).toBeGreaterThanOrEqual(48);

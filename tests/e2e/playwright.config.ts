@@ -13,6 +13,8 @@ export default defineConfig({
   reporter: [['line'], ['json']],
   use: {
     actionTimeout: 25_000,
+    // The tablets are where the demo's sites are.
+    timezoneId: 'America/Halifax',
     // It would keep the whole app anew for every test; those that go on without a network ask for it.
     serviceWorkers: 'block',
     baseURL: process.env.RHABDON_URL ?? 'http://127.0.0.1:5210',

@@ -6,7 +6,7 @@ using Rhabdon.Core.Units;
 
 namespace Rhabdon.Core.Bench;
 
-/// <summary>One rung of the ladder as it stands for a strand in trouble.</summary>
+/// <summary>One action of the ladder as it stands for a strand in trouble.</summary>
 /// <param name="IsProposed">The one thing to do now.</param>
 /// <param name="Barred">Why it may not be done, or null.</param>
 /// <param name="Uses">Fiber it would use up.</param>
@@ -16,7 +16,7 @@ public sealed record ActionOffer(CorrectiveAction CorrectiveAction, bool IsPropo
     public bool NeedsReason => !IsProposed || CorrectiveAction.Effect == ActionEffect.Accept;
 }
 
-/// <summary>What the ladder offers a strand in trouble: the first rung that is still open is proposed; a spent one says why it is spent.</summary>
+/// <summary>What the ladder offers a strand in trouble: the first action that is still open is proposed; a spent one says why it is spent.</summary>
 public static class ActionOffers
 {
     public static IReadOnlyList<ActionOffer> For(TerminationState state, Recipe recipe, Ladder ladder)
@@ -30,11 +30,11 @@ public static class ActionOffers
         var proposed = sign.Proposed(r => Barred(r) is null && (r.WhileReading is null || r.WhileReading == trouble.Reading?.Choice));
         return [.. sign.Rungs.Select(r => new ActionOffer(r, r == proposed, Barred(r), FiberLeft.Use(r.Uses, recipe)))];
 
-        Phrase? Barred(CorrectiveAction rung) => Spent(state, sign, rung) ?? TooShort(left, FiberLeft.Use(rung.Uses, recipe));
+        Phrase? Barred(CorrectiveAction action) => Spent(state, sign, action) ?? TooShort(left, FiberLeft.Use(action.Uses, recipe));
     }
 
-    /// <summary>What a rung costs: its minutes at the job's hourly rate, and a connector if one is spent.</summary>
-    public static decimal Money(CorrectiveAction rung, Rates rates) => (rung.Minutes / 60 * rates.PerHour) + (rung.NewConnector ? rates.PerConnector : 0);
+    /// <summary>What an action costs: its minutes at the job's hourly rate, and a connector if one is spent.</summary>
+    public static decimal Money(CorrectiveAction action, Rates rates) => (action.Minutes / 60 * rates.PerHour) + (action.NewConnector ? rates.PerConnector : 0);
 
     /// <summary>True when the event chose an action that cuts glass off.</summary>
     public static bool CutsGlass(BenchEvent happened, RecipeBook book) =>
@@ -42,11 +42,11 @@ public static class ActionOffers
         && book.Find(happened.Recipe) is { } by
         && book.LadderOf(by.Recipe).Find(chosen.Sign)?.Rungs.FirstOrDefault(r => r.Id == chosen.Action)?.Uses is not (null or FiberUse.None);
 
-    private static Phrase? Spent(TerminationState state, Symptom sign, CorrectiveAction rung)
+    private static Phrase? Spent(TerminationState state, Symptom sign, CorrectiveAction action)
     {
-        var counted = rung.PerStrand ? state.Attempts : state.Attempts.Where(a => a.Number == state.Attempt);
-        var done = counted.SelectMany(a => a.Tries).Count(t => t.Sign == sign.Id && t.Action == rung.Id);
-        return done < rung.Limit ? null : Phrase.Of("ladder.spent", ("times", done.ToString(CultureInfo.InvariantCulture)));
+        var counted = action.PerStrand ? state.Attempts : state.Attempts.Where(a => a.Number == state.Attempt);
+        var done = counted.SelectMany(a => a.Tries).Count(t => t.Sign == sign.Id && t.Action == action.Id);
+        return done < action.Limit ? null : Phrase.Of("ladder.spent", ("times", done.ToString(CultureInfo.InvariantCulture)));
     }
 
     private static Phrase? TooShort(FiberLeft left, Length uses) =>

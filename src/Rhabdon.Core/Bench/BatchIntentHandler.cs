@@ -44,7 +44,7 @@ public static class BatchIntentHandler
         return new BatchAnswer([.. answers.GroupBy(a => (a.Body, a.Recipe), a => a.State).Select(g => new SharedAct(g.Key.Body, g.Key.Recipe, [.. g]))]);
     }
 
-    // A ribbon begins whole; from there on the tray takes its strands together.
+    // A ribbon begins whole; from there on the queue takes its strands together.
     private static BatchAnswer? PartOfARibbon(IReadOnlyList<TerminationState> states, RecipeBook book, BenchIntent intent)
     {
         var given = states.Select(s => s.Termination).ToHashSet();

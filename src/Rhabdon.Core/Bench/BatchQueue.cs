@@ -51,7 +51,7 @@ public enum BatchPlace
 /// <param name="Together">Every strand that one tap may do with it, in order; the focus alone when the step is read strand by strand.</param>
 public sealed record Turn(Guid? Focus, IReadOnlyList<Guid> Together);
 
-/// <summary>The tray: nobody loses their place in twelve.</summary>
+/// <summary>The queue: nobody loses their place in twelve.</summary>
 public static class BatchQueue
 {
     /// <summary>Whose turn it is.</summary>

@@ -4,7 +4,7 @@ using Rhabdon.Core.Units;
 
 namespace Rhabdon.Core.Bench;
 
-/// <summary>A strand's place in a batch, as the tray names it.</summary>
+/// <summary>A strand's place in a batch, as the queue names it.</summary>
 public sealed record BatchSlot(Guid Termination, int Strand, string Label);
 
 /// <summary>What the page wants to see of a batch.</summary>
@@ -16,7 +16,7 @@ public sealed record BatchRequest(IReadOnlyList<BatchSlot> Slots, Pace Pace, Len
 /// <param name="Currency">ISO 4217 code: <c>CAD</c>.</param>
 public sealed record Rates(string Currency, decimal PerHour, decimal PerConnector);
 
-/// <summary>A batch at the bench: its tray, whose turn it is, and that strand in full.</summary>
+/// <summary>A batch at the bench: its queue, whose turn it is, and that strand in full.</summary>
 /// <param name="Together">Strands that one tap does, the focus among them.</param>
 /// <param name="TogetherSays">Those strands in words: <c>strands 1–6</c>.</param>
 /// <param name="IsWhole">True when those strands are only ever worked as one, as the fibers of a ribbon.</param>

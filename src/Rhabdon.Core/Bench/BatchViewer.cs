@@ -4,7 +4,7 @@ using Rhabdon.Core.Recipes;
 
 namespace Rhabdon.Core.Bench;
 
-/// <summary>Puts a batch into what the bench shows: the tray, and the strand whose turn it is.</summary>
+/// <summary>Puts a batch into what the bench shows: the queue, and the strand whose turn it is.</summary>
 public sealed class BatchViewer(RecipeBook book, Phrasebook words, string language)
 {
     /// <param name="stateOf">The folded state of each slot's termination.</param>

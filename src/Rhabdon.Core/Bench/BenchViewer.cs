@@ -206,13 +206,13 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
 
     private OfferView OfferOf(ActionOffer offer, Recipe recipe, int troubled)
     {
-        var rung = offer.CorrectiveAction;
-        var target = rung.TargetIn(recipe, troubled);
+        var action = offer.CorrectiveAction;
+        var target = action.TargetIn(recipe, troubled);
         var goes = target < 0 ? string.Empty : words.Say(Phrase.Of("ladder.goes", ("step", recipe.Steps[target].Name.In(language))));
         return new OfferView(
-            rung.Id,
-            rung.Title.In(language),
-            rung.Why.In(language),
+            action.Id,
+            action.Title.In(language),
+            action.Why.In(language),
             Cost(offer),
             goes,
             offer.IsProposed,

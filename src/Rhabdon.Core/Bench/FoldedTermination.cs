@@ -11,14 +11,14 @@ public sealed class FoldedTermination : FoldedStream, IFold<TerminationState>
 {
     private static readonly Dictionary<Guid, BenchEvent> Nothing = [];
     private readonly RecipeBook book;
-    private readonly TerminationFolder run;
+    private readonly TerminationFolder folder;
     private readonly IReadOnlySet<Guid> named;
     private readonly List<BenchEvent> events;
 
-    private FoldedTermination(RecipeBook book, List<BenchEvent> events, TerminationFolder run, IReadOnlySet<Guid> named)
+    private FoldedTermination(RecipeBook book, List<BenchEvent> events, TerminationFolder folder, IReadOnlySet<Guid> named)
     {
-        (this.book, this.events, this.run, this.named) = (book, events, run, named);
-        State = run.State(events.Count);
+        (this.book, this.events, this.folder, this.named) = (book, events, folder, named);
+        State = folder.State(events.Count);
     }
 
     public override Guid Id => State.Termination;
@@ -35,21 +35,21 @@ public sealed class FoldedTermination : FoldedStream, IFold<TerminationState>
 
     public static FoldedTermination Of(Guid termination, IEnumerable<BenchEvent> events, RecipeBook book)
     {
-        var ledger = new EffectiveEvents(termination, events);
-        var run = new TerminationFolder(termination, book);
-        foreach (var happened in ledger.Ordered)
+        var effective = new EffectiveEvents(termination, events);
+        var folder = new TerminationFolder(termination, book);
+        foreach (var happened in effective.Ordered)
         {
-            if (ledger.TakenOut(happened.Id) is { } how)
+            if (effective.TakenOut(happened.Id) is { } how)
             {
-                run.Skip(happened, how.Standing, how.GlassWasCut);
+                folder.Skip(happened, how.Standing, how.GlassWasCut);
             }
             else
             {
-                run.Take(happened, ledger.Entries);
+                folder.Take(happened, effective.Entries);
             }
         }
 
-        return new FoldedTermination(book, ledger.Own, run, ledger.Named);
+        return new FoldedTermination(book, effective.Own, folder, effective.Named);
     }
 
     public override FoldedTermination With(BenchEvent happened)
@@ -64,7 +64,7 @@ public sealed class FoldedTermination : FoldedStream, IFold<TerminationState>
             return Of(State.Termination, events.Append(happened), book);
         }
 
-        var further = run.Copy();
+        var further = folder.Copy();
         further.Take(happened, Nothing);
         return new FoldedTermination(book, [.. events, happened], further, named);
     }
@@ -75,7 +75,7 @@ public sealed class FoldedTermination : FoldedStream, IFold<TerminationState>
     {
         var trial = new BenchEvent(Guid.AllBitsSet, Guid.AllBitsSet, 1, State.LastClock, DateTimeOffset.UnixEpoch, Guid.Empty, string.Empty, [], body, recipe);
         return (body as TerminationEvent)?.Apply(
-            run.Copy(),
+            folder.Copy(),
             trial,
             body.SettlesOthers() ? State.History.Select(h => h.Event).DistinctBy(e => e.Id).ToDictionary(e => e.Id) : Nothing
         );

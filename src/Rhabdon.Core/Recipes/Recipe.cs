@@ -99,7 +99,7 @@ public sealed record Serviceability(
 /// <param name="Condition">Null for always.</param>
 public sealed record Part(string Id, Wording Title, string When, Condition? Condition = null);
 
-/// <summary>A stage of the work, as the tray and the stage bar name it.</summary>
+/// <summary>A stage of the work, as the queue and the stage bar name it.</summary>
 public sealed record Stage(string Id, Wording Title);
 
 /// <summary>Planning figures of one termination; medians. Seconds.</summary>

@@ -29,7 +29,7 @@ public sealed class AppendEvents(
     Database database,
     EventStore events,
     QuarantineStore quarantine,
-    RecipeBookCache shelf,
+    RecipeBookCache books,
     ChangePublisher live,
     IOptions<JsonOptions> json,
     TimeProvider time,
@@ -116,12 +116,12 @@ public sealed class AppendEvents(
 
     private async Task<List<EventAnswer>> InOneTransactionAsync(List<BenchEvent> delivered, Access sender)
     {
-        var book = await shelf.BookAsync();
+        var book = await books.BookAsync();
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync();
         var people = delivered.Select(e => e.Actor).Concat(delivered.SelectMany(e => e.Body.People())).Append(sender.Person).ToHashSet();
-        var ground = await events.ContextAsync(connection, transaction, delivered, people, book);
-        var delivery = new Delivery(sender, time.GetUtcNow(), ground, book);
+        var context = await events.ContextAsync(connection, transaction, delivered, people, book);
+        var delivery = new Delivery(sender, time.GetUtcNow(), context, book);
         var answers = delivered.Select(delivery.Answer).ToList();
         if (delivery.Taken.Count + delivery.Aside.Count > 0)
         {
@@ -135,7 +135,7 @@ public sealed class AppendEvents(
                 audit.SetAside(sender.Person, delivery.Aside.Count);
             }
 
-            live.Tell(delivery.Changes.Select(c => ground.Places[c.After.Id]));
+            live.Tell(delivery.Changes.Select(c => context.Places[c.After.Id]));
         }
 
         return answers;

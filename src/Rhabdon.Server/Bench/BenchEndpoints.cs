@@ -56,19 +56,19 @@ public static class BenchEndpoints
         var bench = app.MapGroup("/api/v1").Needs(Permission.See);
         bench.MapPost("/events", Take).WithMetadata(new TextDoor.EachByItself()).Produces<List<EventAnswer>>();
         bench
-            .MapGet("/bench", (string strands, JobStore jobs, EventStore events, RecipeBookCache shelf, HttpContext context) =>
+            .MapGet("/bench", (string strands, JobStore jobs, EventStore events, RecipeBookCache books, HttpContext context) =>
                 Open(
                     [.. strands.Split(',', StringSplitOptions.RemoveEmptyEntries).Select(s => Guid.TryParse(s, out var id) ? id : Guid.Empty)],
                     jobs,
                     events,
-                    shelf,
+                    books,
                     context
                 )
             )
             .Produces<BenchOpened>();
         bench
-            .MapPost("/bench", (BenchOpening opening, JobStore jobs, EventStore events, RecipeBookCache shelf, HttpContext context) =>
-                Open(opening.Strands, jobs, events, shelf, context)
+            .MapPost("/bench", (BenchOpening opening, JobStore jobs, EventStore events, RecipeBookCache books, HttpContext context) =>
+                Open(opening.Strands, jobs, events, books, context)
             )
             .Produces<BenchOpened>();
         bench.MapGet("/batches", async (JobStore jobs, HttpContext context) =>
@@ -96,7 +96,7 @@ public static class BenchEndpoints
     }
 
     // One that is not there for this access is left out.
-    private static async Task<IResult> Open(IReadOnlyList<Guid> strands, JobStore jobs, EventStore events, RecipeBookCache shelf, HttpContext context)
+    private static async Task<IResult> Open(IReadOnlyList<Guid> strands, JobStore jobs, EventStore events, RecipeBookCache books, HttpContext context)
     {
         var ids = strands.Distinct().ToArray();
         if (ids.Length is 0 or > MaxOpened || ids.Contains(Guid.Empty))
@@ -106,7 +106,7 @@ public static class BenchEndpoints
 
         var rows = await jobs.AtBenchAsync(context.AccessOf(), ids);
         var crews = await jobs.CrewsOnAsync(context.AccessOf(), [.. rows.Select(r => r.Job.Id).Distinct()]);
-        var streams = await events.TerminationsAsync([.. rows.Select(r => r.Row.Id)], await shelf.BookAsync());
+        var streams = await events.TerminationsAsync([.. rows.Select(r => r.Row.Id)], await books.BookAsync());
         var (acts, told) = (new List<BenchEvent>(), new Dictionary<Guid, (int Place, Dictionary<Guid, int> Known)>());
         return Results.Ok(
             new BenchOpened(

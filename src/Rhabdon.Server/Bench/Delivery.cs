@@ -8,9 +8,9 @@ using Rhabdon.Server.Hosting;
 namespace Rhabdon.Server.Bench;
 
 /// <summary>
-/// The events of one delivery, judged one after another on the ground that was read under their lock. One that is taken joins the ground of the next.
+/// The events of one delivery, judged one after another by what was read under their lock. One that is taken counts for the next.
 /// </summary>
-internal sealed class Delivery(Access sender, DateTimeOffset received, AppendContext ground, RecipeBook book)
+internal sealed class Delivery(Access sender, DateTimeOffset received, AppendContext context, RecipeBook book)
 {
     /// <summary>Those that are to be stored, with their receipts.</summary>
     public List<BenchEvent> Taken { get; } = [];
@@ -25,25 +25,25 @@ internal sealed class Delivery(Access sender, DateTimeOffset received, AppendCon
 
     public EventAnswer Answer(BenchEvent happened)
     {
-        var places = happened.About.Select(s => ground.Places.GetValueOrDefault(s.Id)).ToList();
+        var places = happened.About.Select(s => context.Places.GetValueOrDefault(s.Id)).ToList();
         var jobs = places.Select(p => p?.Job).Distinct().ToList();
-        if (places.Contains(null) || !jobs.TrueForAll(job => ground.AccessOf(sender.Person, job, received) is not null))
+        if (places.Contains(null) || !jobs.TrueForAll(job => context.AccessOf(sender.Person, job, received) is not null))
         {
             return Refused(happened, 404, "subjects", Phrase.Of("problem.no-strand"));
         }
 
         var content = EventText.Canonical(happened);
-        if (ground.Held.TryGetValue(happened.Id, out var held))
+        if (context.Held.TryGetValue(happened.Id, out var held))
         {
             return held == content ? new EventAnswer(happened.Id, 200, null, null) : Refused(happened, 409, "id", Phrase.Of("event.id-taken"));
         }
 
-        if (ground.Sequences.Contains((happened.Device, happened.Sequence)))
+        if (context.Sequences.Contains((happened.Device, happened.Sequence)))
         {
             return Refused(happened, 409, "sequence", Phrase.Of("event.sequence-taken"));
         }
 
-        var named = happened.About.ToDictionary(s => s.Id, s => ground.Streams[s.Id]);
+        var named = happened.About.ToDictionary(s => s.Id, s => context.Streams[s.Id]);
         var dated = Dated(happened, named.Values);
         if (Unverified(dated, content) is { } aside)
         {
@@ -64,7 +64,7 @@ internal sealed class Delivery(Access sender, DateTimeOffset received, AppendCon
     // With what is to be noted about it.
     private BenchEvent Dated(BenchEvent happened, IReadOnlyCollection<FoldedStream> streams)
     {
-        var before = ground.DeviceBefore.TryGetValue(happened.Device, out var at) ? at : (DateTimeOffset?)null;
+        var before = context.DeviceBefore.TryGetValue(happened.Device, out var at) ? at : (DateTimeOffset?)null;
         var (clock, moment) = ClockCheck.Of(happened, streams, before, received);
         return happened with { Receipt = Receipt.Of(happened.Actor == sender.Person ? null : sender.Person, clock, moment) };
     }
@@ -72,7 +72,7 @@ internal sealed class Delivery(Access sender, DateTimeOffset received, AppendCon
     // The sender is who signed in. What others did on a shared tablet carries their signature.
     private EventAnswer? Unverified(BenchEvent happened, string content)
     {
-        if (happened.Actor == sender.Person || EventSignature.Fault(happened, content, ground.Keys) is not { } fault)
+        if (happened.Actor == sender.Person || EventSignature.Fault(happened, content, context.Keys) is not { } fault)
         {
             return null;
         }
@@ -86,10 +86,10 @@ internal sealed class Delivery(Access sender, DateTimeOffset received, AppendCon
     {
         var named = happened.Body.Names().ToHashSet();
         var needs = happened.Body.Needs(streams.SelectMany(s => s.Events.Where(e => named.Contains(e.Id))));
-        var access = jobs.Select(job => ground.AccessOf(happened.Actor, job, happened.When)).ToList();
+        var access = jobs.Select(job => context.AccessOf(happened.Actor, job, happened.When)).ToList();
         return !access.TrueForAll(a => a?.May(Permission.Work) == true) ? Refused(happened, 403, "actor", Phrase.Of("problem.actor"))
             : !access.TrueForAll(a => a!.May(needs)) ? Refused(happened, 403, "actor", Phrase.Of("problem.lead"))
-            : happened.Body.People().Any(p => jobs.Any(job => ground.AccessOf(p, job, happened.When)?.May(Permission.Work) != true))
+            : happened.Body.People().Any(p => jobs.Any(job => context.AccessOf(p, job, happened.When)?.May(Permission.Work) != true))
                 ? Refused(happened, 422, "body.to", Phrase.Of("event.hand-to"))
             : null;
     }
@@ -97,17 +97,17 @@ internal sealed class Delivery(Access sender, DateTimeOffset received, AppendCon
     private EventAnswer Take(BenchEvent happened, string content, AdmissionResult admission)
     {
         Taken.Add(happened);
-        ground.Held[happened.Id] = content;
-        ground.Sequences.Add((happened.Device, happened.Sequence));
+        context.Held[happened.Id] = content;
+        context.Sequences.Add((happened.Device, happened.Sequence));
         if (happened.Receipt is not ({ Clock: not null } or { At: not null }))
         {
-            ground.DeviceBefore[happened.Device] = happened.At;
+            context.DeviceBefore[happened.Device] = happened.At;
         }
 
         foreach (var (termination, stream) in admission.Streams)
         {
-            changes[termination] = new StreamChange(changes.GetValueOrDefault(termination)?.Before ?? ground.Streams[termination], stream);
-            ground.Streams[termination] = stream;
+            changes[termination] = new StreamChange(changes.GetValueOrDefault(termination)?.Before ?? context.Streams[termination], stream);
+            context.Streams[termination] = stream;
         }
 
         return new EventAnswer(happened.Id, admission.Streams.Values.Any(s => s.NeedsALook) ? 202 : 200, null, null, happened.Receipt);

@@ -46,10 +46,10 @@ public static class CalcEndpoints
     public static void MapCalc(this WebApplication app)
     {
         var calc = app.MapGroup("/api/v1/calc").WithMetadata(new RequestSizeLimitAttribute(LargestBody)).ProducesProblem(429);
-        calc.MapPost("/strip-plan", (StripPlanRequest request, RecipeBookCache shelf, CalcTurns turns, CancellationToken cancel) =>
+        calc.MapPost("/strip-plan", (StripPlanRequest request, RecipeBookCache books, CalcTurns turns, CancellationToken cancel) =>
                 On(
                     request.Recipe,
-                    shelf,
+                    books,
                     turns,
                     recipe =>
                         request.IsRecleave && recipe.Cleave is null
@@ -59,9 +59,9 @@ public static class CalcEndpoints
                 )
             )
             .Produces<StripPlan>();
-        calc.MapPost("/fiber-left", (FiberLeftRequest request, RecipeBookCache shelf, CalcTurns turns, CancellationToken cancel) => On(
+        calc.MapPost("/fiber-left", (FiberLeftRequest request, RecipeBookCache books, CalcTurns turns, CancellationToken cancel) => On(
                     request.Recipe,
-                    shelf,
+                    books,
                     turns,
                     recipe =>
                     {
@@ -78,10 +78,10 @@ public static class CalcEndpoints
                     cancel
                 ))
             .Produces<FiberLeftAnswer>();
-        calc.MapPost("/fit-window", (ToleranceStackRequest request, RecipeBookCache shelf, CalcTurns turns, CancellationToken cancel) =>
+        calc.MapPost("/fit-window", (ToleranceStackRequest request, RecipeBookCache books, CalcTurns turns, CancellationToken cancel) =>
                 On(
                     request.Recipe,
-                    shelf,
+                    books,
                     turns,
                     recipe =>
                         ToleranceStack.Of(recipe with { Joint = request.Joint ?? recipe.Joint, Cleave = request.Cleave ?? recipe.Cleave }) is { } fit
@@ -91,10 +91,10 @@ public static class CalcEndpoints
                 )
             )
             .Produces<ToleranceStack>();
-        calc.MapPost("/fit", (CompatibilityRequest request, RecipeBookCache shelf, CalcTurns turns, CancellationToken cancel) =>
+        calc.MapPost("/fit", (CompatibilityRequest request, RecipeBookCache books, CalcTurns turns, CancellationToken cancel) =>
                 On(
                     request.Recipe,
-                    shelf,
+                    books,
                     turns,
                     recipe => Results.Ok(CompatibilityCheck.Faults(recipe, request.Combination).Select(f => new FieldFault(f.Field, Problems.Say(f.Says)))),
                     cancel
@@ -108,14 +108,14 @@ public static class CalcEndpoints
             )
             .Produces<TechniqueInForce>();
         calc.MapPost("/recipe", TryOut).Accepts<RecipeFile>("application/json").Produces<RecipeTrial>();
-        calc.MapPost("/bench", async (BenchRequest request, RecipeBookCache shelf, CalcTurns turns, CancellationToken cancel) =>
+        calc.MapPost("/bench", async (BenchRequest request, RecipeBookCache books, CalcTurns turns, CancellationToken cancel) =>
             {
                 if (request.Events.Count > MaxEvents || request.Look.Slots.Count > MaxSlots)
                 {
                     return Problems.Field(400, "events", Phrase.Of("problem.events", ("most", $"{MaxEvents}")));
                 }
 
-                var book = await shelf.BookAsync();
+                var book = await books.BookAsync();
                 return await turns.TakeAsync(going => View(request, book, going), cancel);
             })
             .Produces<BatchView>();
@@ -145,7 +145,7 @@ public static class CalcEndpoints
     }
 
     // A recipe that nobody has published: what is wrong with it, and how it would be worked.
-    private static async Task<IResult> TryOut(RecipeBookCache shelf, CalcTurns turns, HttpContext context, CableBuild? build = null, string unit = "mm")
+    private static async Task<IResult> TryOut(RecipeBookCache books, CalcTurns turns, HttpContext context, CableBuild? build = null, string unit = "mm")
     {
         var (file, refused) = await WorkshopEndpoints.ReadAsync(context.Request);
         if (file is null)
@@ -153,7 +153,7 @@ public static class CalcEndpoints
             return refused!;
         }
 
-        var book = await shelf.BookAsync();
+        var book = await books.BookAsync();
         return await turns.TakeAsync(_ => Trial(file, book, build, unit), context.RequestAborted);
     }
 
@@ -177,8 +177,8 @@ public static class CalcEndpoints
         );
     }
 
-    private static async Task<IResult> On(string id, RecipeBookCache shelf, CalcTurns turns, Func<Recipe, IResult> compute, CancellationToken cancel) =>
-        (await shelf.BookAsync()).Latest(id)?.Recipe is { } recipe
+    private static async Task<IResult> On(string id, RecipeBookCache books, CalcTurns turns, Func<Recipe, IResult> compute, CancellationToken cancel) =>
+        (await books.BookAsync()).Latest(id)?.Recipe is { } recipe
             ? await turns.TakeAsync(_ => compute(recipe), cancel)
             : Problems.Field(400, "recipe", Phrase.Of("form.recipe"));
 }

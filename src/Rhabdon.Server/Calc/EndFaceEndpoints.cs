@@ -48,13 +48,13 @@ public static class EndFaceEndpoints
     // Any other content is let in to be told what would do.
     public static void MapEndFaces(this WebApplication app)
     {
-        app.MapPost("/api/v1/calc/end-face", (HttpContext context, RecipeBookCache shelf, CalcTurns turns) => GradeAsync(context, shelf, turns, One))
+        app.MapPost("/api/v1/calc/end-face", (HttpContext context, RecipeBookCache books, CalcTurns turns) => GradeAsync(context, books, turns, One))
             .Accepts<EndFaceRequest>("multipart/form-data", "*/*")
             .Produces<FaceAnswer>()
             .ProducesProblem(400)
             .ProducesProblem(413)
             .ProducesProblem(429);
-        app.MapPost("/api/v1/calc/end-face-row", (HttpContext context, RecipeBookCache shelf, CalcTurns turns) => GradeAsync(context, shelf, turns, Row))
+        app.MapPost("/api/v1/calc/end-face-row", (HttpContext context, RecipeBookCache books, CalcTurns turns) => GradeAsync(context, books, turns, Row))
             .Accepts<EndFaceRequest>("multipart/form-data", "*/*")
             .Produces<FaceRowAnswer>()
             .ProducesProblem(400)
@@ -75,7 +75,7 @@ public static class EndFaceEndpoints
     private static IResult Row(string hash, GrayImage image, Asked asked) =>
         Results.Ok(FaceRowAnswer.Of(hash, FlatFerruleGrader.Grade(image, asked.Profile, asked.Core, asked.Scale), asked.Profile, Phrasebook.English));
 
-    private static async Task<IResult> GradeAsync(HttpContext context, RecipeBookCache shelf, CalcTurns turns, Func<string, GrayImage, Asked, IResult> grade)
+    private static async Task<IResult> GradeAsync(HttpContext context, RecipeBookCache books, CalcTurns turns, Func<string, GrayImage, Asked, IResult> grade)
     {
         if (!context.Request.HasFormContentType)
         {
@@ -106,7 +106,7 @@ public static class EndFaceEndpoints
         }
 
         // What buyers ask is shown to those who work for them.
-        List<FaceProfile> profiles = [.. context.User.Identity?.IsAuthenticated == true ? (await shelf.BookAsync()).Profiles : FaceProfiles.Starters];
+        List<FaceProfile> profiles = [.. context.User.Identity?.IsAuthenticated == true ? (await books.BookAsync()).Profiles : FaceProfiles.Starters];
         return profiles.Find(p => p.Id == form["profile"]) is not { } profile
                 ? Problems.Field(400, "profile", Phrase.Of("problem.profile", ("known", string.Join(", ", profiles.Select(p => p.Id)))))
             : CoreOf(form, profile) is not { } core

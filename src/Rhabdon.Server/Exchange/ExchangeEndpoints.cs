@@ -81,7 +81,7 @@ public static class ExchangeEndpoints
         return Results.File(RecordCsv.Write(rows, file.People.ToDictionary(p => p.Id, p => p.Name)), "text/csv; charset=utf-8", "record.csv");
     }
 
-    private static async Task<IResult> Import(JobFiles files, RecipeBookCache shelf, HttpContext context, AuditLog audit)
+    private static async Task<IResult> Import(JobFiles files, RecipeBookCache books, HttpContext context, AuditLog audit)
     {
         var access = context.AccessOf();
         JobFile file;
@@ -114,7 +114,7 @@ public static class ExchangeEndpoints
         async Task<IResult> TakenAsync()
         {
             audit.Imported(access.Person, file.Job.Id);
-            await shelf.ForgetEverywhereAsync();
+            await books.ForgetEverywhereAsync();
             return Results.Ok(file.Job);
         }
     }

@@ -22,7 +22,7 @@ public sealed class JobFiles(
     PictureStore pictures,
     QuarantineStore quarantine,
     PeopleStore people,
-    RecipeBookCache shelf,
+    RecipeBookCache books,
     TimeProvider time
 )
 {
@@ -35,7 +35,7 @@ public sealed class JobFiles(
         }
 
         var (crews, rows, events) = await whole.PartsAsync(id);
-        var book = await shelf.BookAsync();
+        var book = await books.BookAsync();
         var used = events
             .Select(e => e.Recipe)
             .OfType<RecipeRef>()
@@ -107,7 +107,7 @@ public sealed class JobFiles(
     /// <summary>Writes a job's file with its pictures and the buyers' own limits that its looks were held against.</summary>
     public async Task ArchiveAsync(Stream to, JobFile file, CancellationToken cancel)
     {
-        var book = await shelf.BookAsync();
+        var book = await books.BookAsync();
         var held = file.Events.Select(e => (e.Body as StepDone)?.Reading?.Face).OfType<FaceSeen>().Select(f => (f.Profile, f.Version)).ToHashSet();
         await JobArchive.WriteAsync(
             to,
@@ -127,7 +127,7 @@ public sealed class JobFiles(
             return fault;
         }
 
-        var here = await shelf.BookAsync();
+        var here = await books.BookAsync();
         foreach (var limits in archive.Limits)
         {
             if (
@@ -173,7 +173,7 @@ public sealed class JobFiles(
             return ("job.timeZone", Phrase.Of("form.time-zone"));
         }
 
-        var here = await shelf.BookAsync();
+        var here = await books.BookAsync();
         for (var index = 0; index < file.Recipes.Count; index++)
         {
             var recipe = file.Recipes[index];

@@ -19,7 +19,7 @@ internal sealed class DemoWorld(
     JobStore jobs,
     EventStore events,
     PictureStore pictures,
-    RecipeBookCache shelf,
+    RecipeBookCache books,
     SecretHasher hasher,
     Database database
 )
@@ -224,7 +224,7 @@ internal sealed class DemoWorld(
 
     private async Task<CablePlan> PlanAsync(JobRow job, PanelRow[] panels, CableRequest request, Guid lead, DateTimeOffset at)
     {
-        book ??= await shelf.BookAsync();
+        book ??= await books.BookAsync();
         var cable = new CableRow(
             Guid.CreateVersion7(),
             job.Id,

@@ -152,7 +152,7 @@ public static class JobEndpoints
         CableRequest request,
         JobStore store,
         EventStore events,
-        RecipeBookCache shelf,
+        RecipeBookCache books,
         RecipeStore recipes,
         HttpContext context,
         TimeProvider time
@@ -164,7 +164,7 @@ public static class JobEndpoints
             return Problems.Missing();
         }
 
-        var (panels, book) = (await store.PanelsAsync(id), await shelf.BookAsync());
+        var (panels, book) = (await store.PanelsAsync(id), await books.BookAsync());
         var ports = CablePorts.Of(job, request.Name, request.Strands, panels, await store.TakenAsync(id));
         var faults = JobChecks.Of(request, panels, book, await recipes.RetiredAsync());
         var rows = faults.Count == 0 ? ports.Place(request, faults) : [];

@@ -11,7 +11,7 @@ namespace Rhabdon.Server.Live;
 /// What any server instance appends, heard from PostgreSQL and passed on to the pages that listen here. A page that falls behind, or an instance that lost
 /// its connection, is told to look at everything again (<c>null</c>).
 /// </summary>
-public sealed class LiveFeed(Database database, RecipeBookCache shelf, ILogger<LiveFeed> log) : BackgroundService
+public sealed class LiveFeed(Database database, RecipeBookCache books, ILogger<LiveFeed> log) : BackgroundService
 {
     private const int MostWaiting = 256;
 
@@ -75,7 +75,7 @@ public sealed class LiveFeed(Database database, RecipeBookCache shelf, ILogger<L
     {
         if (news is null)
         {
-            shelf.Forget();
+            books.Forget();
         }
 
         foreach (var channel in listeners.Values.Select(l => l.Waiting))

@@ -105,7 +105,7 @@ public static class CrewEndpoints
 
         if (request.Crew is { } crew)
         {
-            await crews.JoinAsync(new Membership(crew, person.Id, DateOnly.FromDateTime(access.Now), null));
+            await crews.JoinAsync(new Membership(crew, person.Id, await crews.TodayAsync(crew, access.Now), null));
         }
 
         audit.PersonAdded(access.Person, person.Id, person.Role);

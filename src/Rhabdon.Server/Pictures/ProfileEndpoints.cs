@@ -51,16 +51,16 @@ public static class ProfileEndpoints
             .ProducesProblem(404);
     }
 
-    private static async Task<IResult> All(ProfileStore store, RecipeBookCache shelf)
+    private static async Task<IResult> All(ProfileStore store, RecipeBookCache books)
     {
         var confirmed = (await store.ConfirmationsAsync()).ToDictionary(c => (c.Profile, c.Version));
-        return Results.Ok((await shelf.BookAsync()).Profiles.Select(p => Of(p, confirmed.GetValueOrDefault((p.Id, p.Version)))));
+        return Results.Ok((await books.BookAsync()).Profiles.Select(p => Of(p, confirmed.GetValueOrDefault((p.Id, p.Version)))));
     }
 
     private static ProfileView Of(FaceProfile profile, ProfileConfirmation? confirmation = null) =>
         new(profile.Id, profile.Version, profile.Title.In("en"), FaceProfiles.Find(profile.Id) is null, profile.Cores, profile, confirmation);
 
-    private static async Task<IResult> Publish(FaceProfile profile, ProfileStore store, RecipeBookCache shelf, HttpContext context)
+    private static async Task<IResult> Publish(FaceProfile profile, ProfileStore store, RecipeBookCache books, HttpContext context)
     {
         var access = context.AccessOf();
         if (FaceProfileCheck.Faults(profile) is { Count: > 0 } faults)
@@ -73,11 +73,11 @@ public static class ProfileEndpoints
             return Problems.Field(409, "version", Phrase.Of("limits.taken", ("version", $"{profile.Version}")));
         }
 
-        await shelf.ForgetEverywhereAsync();
+        await books.ForgetEverywhereAsync();
         return Results.Ok(Of(profile));
     }
 
-    private static async Task<IResult> Confirm(string id, ProfileConfirmationRequest request, ProfileStore store, RecipeBookCache shelf, HttpContext context)
+    private static async Task<IResult> Confirm(string id, ProfileConfirmationRequest request, ProfileStore store, RecipeBookCache books, HttpContext context)
     {
         var (access, edition) = (context.AccessOf(), request.Edition.Trim());
         if (edition.Length is 0 or > LongestEdition)
@@ -85,7 +85,7 @@ public static class ProfileEndpoints
             return Problems.Field(400, "edition", Phrase.Of("problem.edition", ("most", $"{LongestEdition}")));
         }
 
-        if ((await shelf.BookAsync()).Profile(id, request.Version) is not { } profile)
+        if ((await books.BookAsync()).Profile(id, request.Version) is not { } profile)
         {
             return Problems.Missing();
         }

@@ -12,7 +12,7 @@ namespace Rhabdon.Server.Pictures;
 /// Looks at every stored picture itself, one after another and after everything else, and keeps what it made of it beside what the tablet had made of it.
 /// A tablet that says "passes" of a picture that does not is found out.
 /// </summary>
-public sealed class SecondLooks(SecondLookStore store, EventStore events, RecipeBookCache shelf, ILogger<SecondLooks> log) : BackgroundService
+public sealed class SecondLooks(SecondLookStore store, EventStore events, RecipeBookCache books, ILogger<SecondLooks> log) : BackgroundService
 {
     private const int AtOnce = 20;
 
@@ -65,7 +65,7 @@ public sealed class SecondLooks(SecondLookStore store, EventStore events, Recipe
 
     private async Task<(string? Verdict, string? Sign)> GradeAsync(OpenLook look)
     {
-        var book = await shelf.BookAsync();
+        var book = await books.BookAsync();
         var stream = (await events.TerminationsAsync([look.Termination], book))[look.Termination];
         return
             book.Profile(look.Profile, look.Version) is { } profile

@@ -84,7 +84,7 @@ public static class ProofEndpoints
         QuarantineStore quarantine,
         SecondLookStore seconds,
         PeopleStore people,
-        RecipeBookCache shelf,
+        RecipeBookCache books,
         HttpContext context,
         string unit = "mm"
     )
@@ -94,7 +94,7 @@ public static class ProofEndpoints
             return Problems.Missing();
         }
 
-        var book = await shelf.BookAsync();
+        var book = await books.BookAsync();
         var state = (await events.TerminationsAsync([id], book))[id].State;
         var lines = Teller(book, unit).Tell(state);
         var aside = (await quarantine.OfStreamAsync(id)).Select(q => new AsideLine(q.Event, q.Actor, q.SentBy, q.SentAt, q.Reason)).ToList();
@@ -110,7 +110,7 @@ public static class ProofEndpoints
         JobStore jobs,
         EventStore events,
         PeopleStore people,
-        RecipeBookCache shelf,
+        RecipeBookCache books,
         HttpContext context,
         string unit = "mm"
     )
@@ -120,7 +120,7 @@ public static class ProofEndpoints
             return Problems.Missing();
         }
 
-        var book = await shelf.BookAsync();
+        var book = await books.BookAsync();
         var state = (await events.TerminationsAsync([id], book))[id].State;
         var lines = Teller(book, unit).Tell(state).ToDictionary(l => l.Event);
         var stories = ConflictingHistories.Of(state) ?? new ConflictingHistories(state.History, [], [], Guid.Empty);

@@ -38,9 +38,9 @@ public static class RecipeEndpoints
     public static void MapRecipes(this WebApplication app)
     {
         var recipes = app.MapGroup("/api/v1").Needs(Permission.See);
-        recipes.MapGet("/recipes", async (RecipeBookCache shelf, RecipeStore store, HttpContext context) =>
+        recipes.MapGet("/recipes", async (RecipeBookCache books, RecipeStore store, HttpContext context) =>
         {
-            var book = await shelf.BookAsync();
+            var book = await books.BookAsync();
             return new BookView([.. book.Recipes], [.. book.Ladders], await store.TechniquesAsync(context.AccessOf()), book.OwnProfiles);
         });
         recipes.MapGet("/recipes/list", List);
@@ -48,12 +48,12 @@ public static class RecipeEndpoints
         recipes.MapPut("/crews/{id:guid}/techniques/{recipe}", Choose).Needs(Permission.Plan).Produces(204);
     }
 
-    private static async Task<IReadOnlyList<RecipeLine>> List(RecipeBookCache shelf, RecipeStore store)
+    private static async Task<IReadOnlyList<RecipeLine>> List(RecipeBookCache books, RecipeStore store)
     {
         var retired = await store.RetiredAsync();
         return
         [
-            .. (await shelf.BookAsync())
+            .. (await books.BookAsync())
                 .Recipes.GroupBy(r => r.Ref.Id)
                 .Select(g => g.MaxBy(r => r.Ref.Version)!)
                 .OrderBy(r => r.Ref.Id, StringComparer.Ordinal)
@@ -74,7 +74,7 @@ public static class RecipeEndpoints
     // As the crew works it, on the first build it serves unless another is asked for.
     private static async Task<IResult> Sheet(
         string id,
-        RecipeBookCache shelf,
+        RecipeBookCache books,
         RecipeStore store,
         HttpContext context,
         Guid? crew = null,
@@ -82,7 +82,7 @@ public static class RecipeEndpoints
         string unit = "mm"
     )
     {
-        if ((await shelf.BookAsync()).Latest(id) is not { } published)
+        if ((await books.BookAsync()).Latest(id) is not { } published)
         {
             return Problems.Missing();
         }
@@ -103,7 +103,7 @@ public static class RecipeEndpoints
         Guid id,
         string recipe,
         Technique technique,
-        RecipeBookCache shelf,
+        RecipeBookCache books,
         RecipeStore store,
         CrewStore crews,
         HttpContext context
@@ -114,7 +114,7 @@ public static class RecipeEndpoints
             return refused;
         }
 
-        if ((await shelf.BookAsync()).Latest(recipe) is not { } published)
+        if ((await books.BookAsync()).Latest(recipe) is not { } published)
         {
             return Problems.Field(400, "recipe", Phrase.Of("form.recipe"));
         }

@@ -25,7 +25,7 @@ public static class TemplateEndpoints
     private static async Task<IResult> Template(
         string kind,
         string recipes,
-        RecipeBookCache shelf,
+        RecipeBookCache books,
         RecipeStore store,
         HttpContext context,
         Guid? crew = null,
@@ -36,7 +36,7 @@ public static class TemplateEndpoints
     )
     {
         var ids = recipes.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Distinct().ToArray();
-        var (book, techniques) = (await shelf.BookAsync(), await store.TechniquesAsync(context.AccessOf()));
+        var (book, techniques) = (await books.BookAsync(), await store.TechniquesAsync(context.AccessOf()));
         if (ids.Length is 0 or > MostRecipes || ids.Any(id => book.Latest(id) is null))
         {
             return Problems.Field(400, "recipes", Phrase.Of("problem.template-recipes", ("most", MostRecipes.ToString(CultureInfo.InvariantCulture))));

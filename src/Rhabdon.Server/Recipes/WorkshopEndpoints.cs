@@ -63,7 +63,7 @@ public static class WorkshopEndpoints
         return [.. RecipeCheck.Faults(file.Recipe, ladder).Select(f => (f.Place, f.Says))];
     }
 
-    private static async Task<IResult> Publish(RecipeBookCache shelf, RecipeStore store, HttpContext context)
+    private static async Task<IResult> Publish(RecipeBookCache books, RecipeStore store, HttpContext context)
     {
         var access = context.AccessOf();
         var (file, refused) = await ReadAsync(context.Request);
@@ -72,20 +72,20 @@ public static class WorkshopEndpoints
             return refused!;
         }
 
-        if (FaultsOf(file, await shelf.BookAsync()) is { Count: > 0 } faults)
+        if (FaultsOf(file, await books.BookAsync()) is { Count: > 0 } faults)
         {
             return Problems.Fields(400, faults);
         }
 
         var published = await store.PublishAsync(file.Ladder is null ? [] : [file.Ladder], [file.Recipe], access.Person);
-        await shelf.ForgetEverywhereAsync();
+        await books.ForgetEverywhereAsync();
         return Results.Ok(published[0]);
     }
 
     // With its ladder, so that another house that has neither can take it in.
-    private static async Task<IResult> File(string id, RecipeBookCache shelf, int? version = null)
+    private static async Task<IResult> File(string id, RecipeBookCache books, int? version = null)
     {
-        var book = await shelf.BookAsync();
+        var book = await books.BookAsync();
         return (version is { } wanted ? book.Find(new RecipeRef(id, wanted)) : book.Latest(id)) is { } published
             ? Results.File(
                 JsonSerializer.SerializeToUtf8Bytes(new RecipeFile(published.Recipe, book.LadderOf(published.Recipe)), CoreJson.Default.RecipeFile),
@@ -98,9 +98,9 @@ public static class WorkshopEndpoints
     private static async Task<IResult> Versions(string id, RecipeStore store) =>
         await store.VersionsAsync(id) is { Count: > 0 } versions ? Results.Ok(versions) : Problems.Missing();
 
-    private static async Task<IResult> Changes(string id, int from, int to, RecipeBookCache shelf)
+    private static async Task<IResult> Changes(string id, int from, int to, RecipeBookCache books)
     {
-        var book = await shelf.BookAsync();
+        var book = await books.BookAsync();
         return book.Find(new RecipeRef(id, from)) is { } before && book.Find(new RecipeRef(id, to)) is { } after
             ? Results.Ok(RecipeDiff.Between(before.Recipe, after.Recipe))
             : Problems.Missing();
@@ -109,7 +109,7 @@ public static class WorkshopEndpoints
     private static async Task<IResult> Confirm(
         string id,
         ConfirmRequest request,
-        RecipeBookCache shelf,
+        RecipeBookCache books,
         RecipeStore store,
         HttpContext context,
         TimeProvider time
@@ -117,7 +117,7 @@ public static class WorkshopEndpoints
     {
         var access = context.AccessOf();
         var recipe = new RecipeRef(id, request.Version);
-        if ((await shelf.BookAsync()).Find(recipe) is not { } published)
+        if ((await books.BookAsync()).Find(recipe) is not { } published)
         {
             return Problems.Missing();
         }
@@ -135,14 +135,14 @@ public static class WorkshopEndpoints
         }
 
         await store.ConfirmAsync(recipe, new Confirmation(access.Person, time.GetUtcNow(), request.SheetIssue.Trim()));
-        await shelf.ForgetEverywhereAsync();
+        await books.ForgetEverywhereAsync();
         return Results.NoContent();
     }
 
-    private static async Task<IResult> Retire(string id, RetireRequest request, RecipeBookCache shelf, RecipeStore store, HttpContext context)
+    private static async Task<IResult> Retire(string id, RetireRequest request, RecipeBookCache books, RecipeStore store, HttpContext context)
     {
         var access = context.AccessOf();
-        if ((await shelf.BookAsync()).Latest(id) is null)
+        if ((await books.BookAsync()).Latest(id) is null)
         {
             return Problems.Missing();
         }
@@ -159,7 +159,7 @@ public static class WorkshopEndpoints
         }
 
         await store.RetireAsync(id, request.IsRetired ? request.Reason.Trim() : null, access.Person);
-        await shelf.ForgetEverywhereAsync();
+        await books.ForgetEverywhereAsync();
         return Results.NoContent();
     }
 }

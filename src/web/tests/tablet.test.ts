@@ -67,3 +67,10 @@ test('what the server tells joins what is there, and counts as a change only whe
   await keepEvents([{ ...act, subjects: [{ stream: 'third', known: 0 }] }]);
   expect(subjectsOf((await tablet.events.get('e3'))!.event).sort()).toEqual([one, two, 'third'].sort());
 });
+
+test('the day is the one where the tablet is, not the one in Greenwich', async () => {
+  const { today } = await import('../src/shell/tablet');
+  const evening = new Date('2026-11-25T01:30:00Z');
+  const here = new Intl.DateTimeFormat('en-CA', { year: 'numeric', month: '2-digit', day: '2-digit' });
+  expect(today(evening)).toBe(here.format(evening));
+});

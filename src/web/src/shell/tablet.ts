@@ -198,6 +198,9 @@ export function uuid7(now = Date.now()): string {
   return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-${hex.slice(12, 16)}-${hex.slice(16, 20)}-${hex.slice(20)}`;
 }
 
+/** The day that it is where the tablet is: 2026-11-24. */
+export const today = (now = new Date()): string => nowWithOffset(now).slice(0, 10);
+
 /** This moment with the tablet's own offset from UTC: 2026-11-24T09:05:00.000-04:00. */
 export function nowWithOffset(now = new Date()): string {
   const offset = -now.getTimezoneOffset();

@@ -3,10 +3,9 @@ import { Button, Form, Input, Select } from 'antd';
 import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
 import { FaultLine, showFaults } from '../../shell/faults';
+import { today } from '../../shell/tablet';
 import { say, type Key } from '../../shell/words';
 import { PersonSheet } from './PersonSheet';
-
-const today = () => new Date().toISOString().slice(0, 10);
 
 /** People, crews and who belongs when. An owner sees all; a lead their own crews. */
 export function CrewStation({ isOwner, self }: { isOwner: boolean; self: string }) {

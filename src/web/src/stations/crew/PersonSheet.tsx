@@ -4,6 +4,7 @@ import { api, got, type Schemas } from '../../api/client';
 import { FaultLine } from '../../shell/faults';
 import { Sheet } from '../../shell/Sheet';
 import { OwnPin } from '../../shell/OwnPin';
+import { today } from '../../shell/tablet';
 import { say, type Key } from '../../shell/words';
 
 interface Props {
@@ -24,7 +25,7 @@ export function PersonSheet({ person, isOwn, crews, memberships, isOwner, roles,
   const [pin, setPin] = useState('');
   const [says, setSays] = useState('');
   const [fault, setFault] = useState('');
-  const [joining, setJoining] = useState({ crew: crews[0]?.id ?? '', from: new Date().toISOString().slice(0, 10) });
+  const [joining, setJoining] = useState({ crew: crews[0]?.id ?? '', from: today() });
   const path = { id: person.id };
   const save = async (change: () => Promise<unknown>, done: Key) => {
     setFault('');
@@ -105,7 +106,7 @@ export function PersonSheet({ person, isOwn, crews, memberships, isOwner, roles,
                     got(
                       api.POST('/api/v1/crews/{id}/members/end', {
                         params: { path: { id: m.crewId } },
-                        body: { person: person.id, day: new Date().toISOString().slice(0, 10) },
+                        body: { person: person.id, day: today() },
                       }),
                     ),
                   'crew.saved',
