@@ -1,50 +1,20 @@
 // A tap at the bench: CPU time of the page's main thread from the tap's handler to the commit of the changed screen, set beside the same for a state change
 // that shows nothing new. Both in one page, in one run. Usage, in src/web: RHABDON_URL=... node ../../bench/tap/tap.mjs
 import { createRequire } from 'node:module';
-import { launch, signIn } from '../../tests/e2e/chromium.mjs';
+import { launch, makeCable, signIn } from '../../tests/e2e/chromium.mjs';
 
 const { chromium } = createRequire(`${process.cwd()}/package.json`)('@playwright/test');
 const browser = await chromium.launch(launch);
 const baseURL = process.env.RHABDON_URL;
 
-/** A cable of the lead's own, by the API. */
-async function newCable(name, strands, { build, grade, ...end }) {
-  const { request, close } = await newContext();
-  const get = async (path) => (await request.get(`/api/v1${path}`)).json();
-  const post = async (path, data) => {
-    const answer = await request.post(`/api/v1${path}`, {
-      data,
-      headers: { 'X-Rhabdon-Forgery': (await get('/session')).forgery },
-    });
-    if (!answer.ok()) throw new Error(await answer.text());
-    return answer.json();
-  };
-  await post('/session', { signIn: 'lead', secret: 'saltmarsh-lead' });
-  const job = await post('/jobs', {
-    name: `Job ${name}`,
-    customer: 'Saltmarsh Harbour Trust',
-    site: 'Workshop',
-    timeZone: 'America/Halifax',
-    labelPattern: `${name} {closet}-{panel}:{port:00}${end.perPort > 1 ? '.{position}' : ''}`,
-    panels: ['WS1', 'WS2'].map((closet) => ({ closet, name: 'A', ports: strands })),
-    crews: [(await get('/crews'))[0].id],
-  });
-  const { panels } = await get(`/jobs/${job.id}`);
-  const [near, far] = panels.map(({ id }) => ({ panel: id, firstPort: 1, service: '500 mm', least: '300 mm', ...end }));
-  const cable = await post(`/jobs/${job.id}/cables`, { name, build, grade, strands, length: '90 m', near, far });
-  await close();
-  return cable.id;
-}
-
-async function newContext() {
-  const context = await browser.newContext({ baseURL, serviceWorkers: 'block' });
-  return { context, request: context.request, close: () => context.close() };
-}
+const newContext = () => browser.newContext({ baseURL, serviceWorkers: 'block' });
 
 /** Works all near ends of a cable by keyboard and times every tap. */
 async function work(name, strands, by) {
-  const cable = await newCable(name, strands, by);
-  const { context, close } = await newContext();
+  const lead = await newContext();
+  const cable = await makeCable(lead.request, name, strands, by);
+  await lead.close();
+  const context = await newContext();
   const page = await context.newPage();
   await page.clock.install();
   await page.addInitScript(() => {
@@ -64,10 +34,14 @@ async function work(name, strands, by) {
   await page.getByRole('heading', { name: /Begin by/ }).waitFor();
   const session = await context.newCDPSession(page);
   const trace = [];
-  session.on('Tracing.dataCollected', ({ value }) => trace.push(...value));
+  const isOfUse = ({ name }) => name === 'RunTask' || name === 'TimeStamp';
+  session.on('Tracing.dataCollected', ({ value }) => trace.push(...value.filter(isOfUse)));
   await session.send('Tracing.start', {
     transferMode: 'ReportEvents',
-    traceConfig: { includedCategories: ['devtools.timeline', 'toplevel', 'disabled-by-default-devtools.timeline'] },
+    traceConfig: {
+      excludedCategories: ['*'],
+      includedCategories: ['devtools.timeline', 'disabled-by-default-devtools.timeline'],
+    },
   });
   const shown = () => page.locator('.bench').evaluate((bench) => bench.innerText.replace(/\d+:\d\d|in \d+ s/g, ''));
   const calm = async () => {
@@ -106,7 +80,7 @@ async function work(name, strands, by) {
   const ended = new Promise((end) => session.once('Tracing.tracingComplete', end));
   await session.send('Tracing.end');
   await ended;
-  await close();
+  await context.close();
   report(name, trace, taps.length);
 }
 
@@ -148,7 +122,7 @@ function report(name, trace, taps) {
   );
 }
 
-await work('T12', 12, { build: 'tight-buffer-900', grade: 'OM4', connector: 'SC', polish: 'UPC', recipe: 'M4', perPort: 1 });
+await work('T12', 12);
 if (process.argv[2] !== 'short')
   await work('T36', 36, { build: 'ribbon-12', grade: 'OS2', connector: 'MPO', polish: 'APC', recipe: 'R1', perPort: 12 });
 await browser.close();

@@ -1,5 +1,5 @@
 import { expect, type Browser, type Page } from '@playwright/test';
-import { signIn } from './chromium.mjs';
+import { makeCable, signIn } from './chromium.mjs';
 
 export { signIn };
 
@@ -23,41 +23,12 @@ export async function step(page: Page, title: RegExp, read?: string) {
 
 export const choose = (page: Page, choice: RegExp) => page.locator('.choices').getByRole('button', { name: choice }).click();
 
-const m4 = { build: 'tight-buffer-900', grade: 'OM4', connector: 'SC', polish: 'UPC', recipe: 'M4', perPort: 1 };
-
 /** A job of the lead's own with one cable, both by the API; its cable's page is then /proof/ID. */
-export async function newCable(browser: Browser, name: string, strands: number, by: Partial<typeof m4> = {}): Promise<string> {
+export async function newCable(browser: Browser, name: string, strands: number, by: object = {}): Promise<string> {
   const context = await browser.newContext();
-  const get = async (path: string) => (await context.request.get(`/api/v1${path}`)).json();
-  const post = async (path: string, data: unknown) => {
-    const headers = { 'X-Rhabdon-Forgery': (await get('/session')).forgery };
-    const answer = await context.request.post(`/api/v1${path}`, { headers, data });
-    expect(answer.ok(), await answer.text()).toBe(true);
-    return answer.json();
-  };
-  const { build, grade, ...end } = { ...m4, ...by };
-  await post('/session', { signIn: 'lead', secret: 'saltmarsh-lead' });
-  const [crew] = await get('/crews');
-  const job = await post('/jobs', {
-    name: `Job ${name}`,
-    customer: 'Saltmarsh Harbour Trust',
-    site: 'Workshop',
-    timeZone: 'America/Halifax',
-    labelPattern: `${name} {closet}-{panel}:{port:00}${end.perPort > 1 ? '.{position}' : ''}`,
-    panels: ['WS1', 'WS2'].map((closet) => ({ closet, name: 'A', ports: strands })),
-    crews: [crew.id],
-  });
-  const { panels } = await get(`/jobs/${job.id}`);
-  const [near, far] = panels.map((panel: { id: string }) => ({
-    panel: panel.id,
-    firstPort: 1,
-    service: '500 mm',
-    least: '300 mm',
-    ...end,
-  }));
-  const cable = await post(`/jobs/${job.id}/cables`, { name, build, grade, strands, length: '90 m', near, far });
+  const cable = await makeCable(context.request, name, strands, by);
   await context.close();
-  return cable.id;
+  return cable;
 }
 
 /** Takes all near ends of a cable together; the page is then the batch's. */
