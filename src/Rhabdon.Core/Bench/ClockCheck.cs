@@ -20,16 +20,20 @@ public static class ClockCheck
         DateTimeOffset received
     )
     {
+        var known = happened.About.ToDictionary(s => s.Id, s => s.Known);
         var latest = streams.Aggregate(default(HybridTime), (clock, s) => HybridTime.Latest(clock, s.LastClock));
         var isAhead = happened.Clock.Milliseconds > (received + Slack).ToUnixTimeMilliseconds();
-        var isBehind = streams.Any(s => Knew(happened, s) && happened.Clock <= s.LastClock);
-        var notBefore = streams.Where(s => Knew(happened, s)).Select(s => s.Events[^1].When).Append(deviceBefore ?? DateTimeOffset.MinValue).Max();
+        var isBehind = streams.Any(s => Knew(s) && happened.Clock <= s.LastClock);
+        var notBefore = streams.Where(s => Knew(s)).Select(s => s.Events[^1].When).Append(deviceBefore ?? DateTimeOffset.MinValue).Max();
         return (
             isAhead || isBehind ? HybridTime.After(latest, received.ToUnixTimeMilliseconds()) : null,
             happened.At > received + Slack ? received
             : notBefore > DateTimeOffset.MinValue + Slack && happened.At < notBefore - Slack ? notBefore
             : null
         );
+
+        // The latest state of a stream that holds something.
+        bool Knew(FoldedStream stream) => stream.Events.Count > 0 && known.TryGetValue(stream.Id, out var count) && count >= stream.Events.Count;
     }
 
     /// <summary>
@@ -54,7 +58,4 @@ public static class ClockCheck
 
         return settled;
     }
-
-    // The latest state of a stream that holds something.
-    private static bool Knew(BenchEvent happened, FoldedStream stream) => stream.Events.Count > 0 && happened.KnownOf(stream.Id) >= stream.Events.Count;
 }

@@ -18,7 +18,7 @@ public abstract class FoldedStream
     public abstract HybridTime LastClock { get; }
 
     /// <summary>True when an entry makes no sense where it stands.</summary>
-    public bool NeedsALook => History.Any(h => h.Standing == EntryEffect.Conflict);
+    public abstract bool NeedsALook { get; }
 
     /// <summary>The stream with one event more; the same stream when it holds that event already.</summary>
     public abstract FoldedStream With(BenchEvent happened);

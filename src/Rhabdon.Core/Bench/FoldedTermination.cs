@@ -31,6 +31,8 @@ public sealed class FoldedTermination : FoldedStream, IFold<TerminationState>
 
     public override HybridTime LastClock => State.LastClock;
 
+    public override bool NeedsALook => State.NeedsALook;
+
     public TerminationState State { get; }
 
     public static FoldedTermination Of(Guid termination, IEnumerable<BenchEvent> events, RecipeBook book)

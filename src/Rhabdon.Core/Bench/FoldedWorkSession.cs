@@ -42,6 +42,8 @@ public sealed class FoldedWorkSession : FoldedStream, IFold<WorkSessionState>
 
     public override HybridTime LastClock { get; }
 
+    public override bool NeedsALook => history.Exists(h => h.Standing == EntryEffect.Conflict);
+
     public WorkSessionState State { get; }
 
     public static FoldedWorkSession Of(Guid session, IEnumerable<BenchEvent> events) => new(session, TerminationFold.InOrder(events));
