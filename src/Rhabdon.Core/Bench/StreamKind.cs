@@ -3,7 +3,9 @@ using Rhabdon.Core.Recipes;
 
 namespace Rhabdon.Core.Bench;
 
-/// <summary>What a stream of events is about. To add a kind: its line here and in <see cref="StreamKinds"/>, its fold, and its projection in the store.</summary>
+/// <summary>
+/// What a stream of events is about. To add a kind: its line here and in <see cref="StreamKinds"/>, its fold, and its projection in the store.
+/// </summary>
 [JsonConverter(typeof(EnumNames<StreamKind>))]
 public enum StreamKind
 {

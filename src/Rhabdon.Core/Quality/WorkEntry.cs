@@ -14,7 +14,9 @@ namespace Rhabdon.Core.Quality;
 /// <param name="Value">The reading as a number in its kind's unit (mm, °, dB, dBm, °C, s, strokes); null where it is none.</param>
 /// <param name="Choice">The answer that was chosen or the text that was given.</param>
 /// <param name="Sign">The cause: of trouble, or of the action taken.</param>
-/// <param name="Seconds">Since the same person's entry before it on this strand; null where there is none, or where it is more than <see cref="Pause"/> ago.</param>
+/// <param name="Seconds">
+/// Since the same person's entry before it on this strand; null where there is none, or where it is more than <see cref="Pause"/> ago.
+/// </param>
 /// <param name="Strands">How many strands the act was about: its time is theirs together.</param>
 /// <param name="Outcome">How the attempt ended, on the entry that ended it.</param>
 public sealed record WorkEntry(

@@ -6,8 +6,8 @@ using Rhabdon.Core.Rights;
 namespace Rhabdon.Core.Bench;
 
 /// <summary>
-/// What happened. A kind of event is one type, which owns all that there is to it: what makes it malformed, the right it needs, what it does to the state of its
-/// kind of stream and when it cannot, how it is told, and whether it is work. To add one: its type beside these, its line here, its words (<c>kind.…</c> and
+/// What happened. A kind of event is one type, which owns all that there is to it: what makes it malformed, the right it needs, what it does to the state
+/// of its kind of stream and when it cannot, how it is told, and whether it is work. To add one: its type beside these, its line here, its words (<c>kind.…</c> and
 /// <c>story.…</c>) and docs/formats.md.
 /// </summary>
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]

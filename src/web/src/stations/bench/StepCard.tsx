@@ -110,7 +110,7 @@ export function StepCard({
         {isTyped && !inTrouble && (
           <label className="reading">
             {ask.question}
-            <span className="field figures">
+            <span className="measured figures">
               <input
                 ref={field}
                 value={read}
