@@ -120,12 +120,12 @@ public static partial class BenchExports
         var face = JsonSerializer.Deserialize(seen, CoreJson.Default.FaceSeen)!;
         if (state.StepToDo?.Ask is not { Reads: ReadingKind.Picture } ask)
         {
-            return Words(("says", Phrasebook.English.Say(Phrase.Of("conflict.face-none"))));
+            return Words(("says", Phrasebook.English.Say(Phrase.Of(PhraseKeys.Conflict.FaceNone))));
         }
 
-        return face.Grade.Verdict == FaceVerdict.CannotGrade ? Words(("says", Phrasebook.English.Say(Phrase.Of("conflict.face-cannot"))))
+        return face.Grade.Verdict == FaceVerdict.CannotGrade ? Words(("says", Phrasebook.English.Say(Phrase.Of(PhraseKeys.Conflict.FaceCannot))))
             : FaceReading.Proposed(ask, face) is not { } proposed
-                ? Words(("says", Phrasebook.English.Say(Phrase.Of("conflict.face-unasked"))), ("unasked", "true"))
+                ? Words(("says", Phrasebook.English.Say(Phrase.Of(PhraseKeys.Conflict.FaceUnasked))), ("unasked", "true"))
             : Words(("choice", proposed.Value), ("says", proposed.Say.In("en")));
     }
 

@@ -20,7 +20,7 @@ public static class JsonText
     {
         if (!Utf8.IsValid(json))
         {
-            return Phrase.Of("json.unicode");
+            return Phrase.Of(PhraseKeys.Json.Unicode);
         }
 
         var reader = new Utf8JsonReader(json, new JsonReaderOptions { CommentHandling = JsonCommentHandling.Skip });
@@ -89,13 +89,13 @@ public static class JsonText
         }
         catch (InvalidOperationException)
         {
-            return Phrase.Of("json.unicode");
+            return Phrase.Of(PhraseKeys.Json.Unicode);
         }
 
         return text.Length > most ? TooLong(most)
-            : IsUnfit(text) ? Phrase.Of("json.control")
+            : IsUnfit(text) ? Phrase.Of(PhraseKeys.Json.Control)
             : null;
     }
 
-    private static Phrase TooLong(int most) => Phrase.Of("json.long", ("most", most.ToString(CultureInfo.InvariantCulture)));
+    private static Phrase TooLong(int most) => Phrase.Of(PhraseKeys.Json.Long, ("most", most.ToString(CultureInfo.InvariantCulture)));
 }

@@ -9,10 +9,10 @@ public sealed record Crew(Guid Id, string Name);
 public sealed record Membership(Guid CrewId, Guid PersonId, DateOnly FromDay, DateOnly? ToDay);
 
 /// <summary>A person as the crew's screen and the shared tablet know them: no secrets.</summary>
-public sealed record PersonInCrew(Guid Id, string Name, string SignIn, string Role, bool IsActive)
+public sealed record PersonInCrew(Guid Id, string Name, string SignIn, Role Role, bool IsActive)
 {
     /// <summary>True for those to whom work may be handed over.</summary>
-    public bool MayWork => Enum.TryParse<Role>(Role, ignoreCase: true, out var role) && role.May(Permission.Work);
+    public bool MayWork => Role.May(Permission.Work);
 }
 
 /// <summary>Crews, who belongs to them, and from when to when.</summary>
@@ -32,7 +32,7 @@ public sealed class CrewStore(Database database)
     public async Task<IReadOnlyList<Crew>> CrewsAsync(Access access)
     {
         await using var connection = await database.OpenAsync();
-        return (await connection.QueryAsync<Crew>($"select id, name from crew where @Role = 'owner' or {IsMine} order by name", access)).AsList();
+        return (await connection.QueryAsync<Crew>($"select id, name from crew where @IsOwner or {IsMine} order by name", access)).AsList();
     }
 
     /// <summary>Everyone who is or was in one's own crews, and oneself; for an owner everyone.</summary>
@@ -42,7 +42,7 @@ public sealed class CrewStore(Database database)
         return (
             await connection.QueryAsync<PersonInCrew>(
                 $"""
-                select {MateColumns} from person p where @Role = 'owner' or p.id = @Person
+                select {MateColumns} from person p where @IsOwner or p.id = @Person
                     or exists (select 1 from crew_member cm join crew on crew.id = cm.crew_id where cm.person_id = p.id and {IsMine})
                 order by p.name
                 """,
@@ -75,7 +75,7 @@ public sealed class CrewStore(Database database)
             await connection.QueryAsync<Membership>(
                 $"""
                 select cm.crew_id, cm.person_id, cm.from_day, cm.to_day
-                from crew_member cm join crew on crew.id = cm.crew_id where @Role = 'owner' or {IsMine} order by cm.from_day
+                from crew_member cm join crew on crew.id = cm.crew_id where @IsOwner or {IsMine} order by cm.from_day
                 """,
                 access
             )

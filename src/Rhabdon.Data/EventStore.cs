@@ -3,11 +3,12 @@ using Dapper;
 using Npgsql;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Rights;
 
 namespace Rhabdon.Data;
 
 /// <summary>That a person may see a job, in which role and from which day at its site to which; without a job, that the person is here in that role.</summary>
-public sealed record JobRight(Guid Person, Guid? Job, string Role, string TimeZone, DateOnly? From, DateOnly? To, DateTime? InactiveSince);
+public sealed record JobRight(Guid Person, Guid? Job, Role Role, string TimeZone, DateOnly? From, DateOnly? To, DateTime? InactiveSince);
 
 /// <summary>All that decides whether a delivery's events may join their streams, read under the lock of those streams.</summary>
 /// <param name="Places">The streams that exist, and those that the delivery itself begins.</param>
@@ -30,7 +31,7 @@ public sealed record AppendContext(
         Rights.FirstOrDefault(r =>
             r.Person == person
             && r.Job == job
-            && (job is null || r.Role == "owner" || Covers(r, moment))
+            && (job is null || r.Role == Role.Owner || Covers(r, moment))
             && (r.InactiveSince is null || moment.UtcDateTime < r.InactiveSince)
         )
             is { } right

@@ -1,5 +1,6 @@
 using Dapper;
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Rights;
@@ -34,7 +35,7 @@ public sealed record TerminationRow
 
     public required int Strand { get; init; }
 
-    public required string End { get; init; }
+    public required CableEnd End { get; init; }
 
     public required string Label { get; init; }
 
@@ -42,7 +43,7 @@ public sealed record TerminationRow
 
     public required int Port { get; init; }
 
-    public required string Phase { get; init; }
+    public required StrandPhase Phase { get; init; }
 
     public required int Attempt { get; init; }
 
@@ -67,11 +68,11 @@ public sealed record TerminationRow
 public sealed record StrandEnd(
     Guid Id,
     int Strand,
-    string End,
+    CableEnd End,
     string Label,
     int Port,
     int Position,
-    string Phase,
+    StrandPhase Phase,
     int Attempt,
     string? Sign,
     bool NeedsALook,
@@ -101,7 +102,7 @@ public sealed record BatchRow
 }
 
 /// <summary>A strand that needs a look, with where it is.</summary>
-public sealed record LookRow(Guid Termination, string Label, int Strand, string End, Guid Cable, string CableName, string JobName);
+public sealed record LookRow(Guid Termination, string Label, int Strand, CableEnd End, Guid Cable, string CableName, string JobName);
 
 /// <summary>Jobs, panels, cables and their terminations.</summary>
 public sealed class JobStore(Database database)
@@ -150,7 +151,7 @@ public sealed class JobStore(Database database)
                     skip,
                     most,
                     access.Person,
-                    access.Role,
+                    access.IsOwner,
                     access.Now,
                 }
             )
@@ -166,7 +167,7 @@ public sealed class JobStore(Database database)
             {
                 id,
                 access.Person,
-                access.Role,
+                access.IsOwner,
                 access.Now,
             }
         );
@@ -207,7 +208,7 @@ public sealed class JobStore(Database database)
             {
                 id,
                 access.Person,
-                access.Role,
+                access.IsOwner,
                 access.Now,
             }
         );
@@ -311,7 +312,7 @@ public sealed class JobStore(Database database)
                 {
                     ids,
                     access.Person,
-                    access.Role,
+                    access.IsOwner,
                     access.Now,
                 }
             )
@@ -377,7 +378,7 @@ public sealed class JobStore(Database database)
                 {
                     batch,
                     access.Person,
-                    access.Role,
+                    access.IsOwner,
                     access.Now,
                 }
             )
@@ -448,7 +449,7 @@ public sealed class JobStore(Database database)
                 t.CableId,
                 job = cable.JobId,
                 t.Strand,
-                t.End,
+                end = EnumText.Of(t.End),
                 t.PanelId,
                 t.Port,
                 t.Position,

@@ -1,4 +1,5 @@
 using Dapper;
+using Rhabdon.Core.Rights;
 
 namespace Rhabdon.Data;
 
@@ -10,7 +11,7 @@ public sealed record Person
 
     public string SignIn { get; init; } = string.Empty;
 
-    public string Role { get; init; } = string.Empty;
+    public Role Role { get; init; }
 
     public string? PasswordHash { get; init; }
 
@@ -27,7 +28,18 @@ public sealed class PeopleStore(Database database)
         """;
 
     private const string Insert =
-        "insert into person (id, name, sign_in, role, password_hash, pin_hash) values (@Id, @Name, @SignIn, @Role, @PasswordHash, @PinHash)";
+        "insert into person (id, name, sign_in, role, password_hash, pin_hash) values (@Id, @Name, @SignIn, @role, @PasswordHash, @PinHash)";
+
+    private static object RowOf(Person person) =>
+        new
+        {
+            person.Id,
+            person.Name,
+            person.SignIn,
+            role = EnumText.Of(person.Role),
+            person.PasswordHash,
+            person.PinHash,
+        };
 
     public async Task<Person?> FindAsync(string signIn)
     {
@@ -55,12 +67,12 @@ public sealed class PeopleStore(Database database)
     public async Task AddAsync(Person person)
     {
         await using var connection = await database.OpenAsync();
-        await connection.ExecuteAsync(Insert, person);
+        await connection.ExecuteAsync(Insert, RowOf(person));
     }
 
     /// <summary>Changes name, role and whether the person may sign in. One who comes to lead loses their PIN: leads' are longer.</summary>
     /// <returns>False when no owner would be left, or the one who asks is none any more.</returns>
-    public async Task<bool> ChangeAsync(Guid id, string name, string role, bool isActive, Guid by)
+    public async Task<bool> ChangeAsync(Guid id, string name, Role role, bool isActive, Guid by)
     {
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync();
@@ -78,7 +90,7 @@ public sealed class PeopleStore(Database database)
             {
                 id,
                 name,
-                role,
+                role = EnumText.Of(role),
                 isActive,
                 by,
             },
@@ -141,7 +153,7 @@ public sealed class PeopleStore(Database database)
             return false;
         }
 
-        await connection.ExecuteAsync(Insert, owner, transaction);
+        await connection.ExecuteAsync(Insert, RowOf(owner), transaction);
         await transaction.CommitAsync();
         return true;
     }

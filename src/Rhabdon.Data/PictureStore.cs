@@ -104,7 +104,7 @@ public sealed class PictureStore(Database database)
                 termination,
                 hash,
                 access.Person,
-                access.Role,
+                access.IsOwner,
                 access.Now,
             }
         );

@@ -117,7 +117,7 @@ public sealed class RecipeStore(Database database)
         var rows = await connection.QueryAsync<(Guid Crew, string Name, string Recipe, string Content)>(
             $"""
             select crew.id, crew.name, recipe_id, content from crew_school join crew on crew.id = crew_id
-            where @Role = 'owner' or {CrewStore.IsMine} order by crew.name, recipe_id
+            where @IsOwner or {CrewStore.IsMine} order by crew.name, recipe_id
             """,
             access
         );

@@ -1,9 +1,10 @@
 using Dapper;
+using Rhabdon.Core.Rights;
 
 namespace Rhabdon.Data;
 
 /// <summary>A session that goes on, with the person as they are now.</summary>
-public sealed record LiveSession(Guid Id, Guid Device, Guid Person, string Name, string Role);
+public sealed record LiveSession(Guid Id, Guid Device, Guid Person, string Name, Role Role);
 
 /// <summary>Sessions, good until they are ended; what ends one is told to every server instance at once.</summary>
 public sealed class SessionStore(Database database)

@@ -33,12 +33,12 @@ public sealed record PortList(IReadOnlyList<PortRow> Rows, IReadOnlyList<PortFau
         using var csv = new CsvReader(new StringReader(text.TrimStart('\uFEFF')), reading);
         if (!csv.Read() || !csv.ReadHeader())
         {
-            return new PortList([], [new PortFault(1, "strand", Phrase.Of("ports.empty"))]);
+            return new PortList([], [new PortFault(1, "strand", Phrase.Of(PhraseKeys.Ports.Empty))]);
         }
 
         var columns = csv.HeaderRecord!.Select(Column).ToHashSet();
         if (
-            Needed.Where(n => !columns.Contains(n)).Select(n => new PortFault(1, n, Phrase.Of("ports.no-column", ("column", n)))).ToList() is
+            Needed.Where(n => !columns.Contains(n)).Select(n => new PortFault(1, n, Phrase.Of(PhraseKeys.Ports.NoColumn, ("column", n)))).ToList() is
             { Count: > 0 } missing
         )
         {
@@ -50,7 +50,7 @@ public sealed record PortList(IReadOnlyList<PortRow> Rows, IReadOnlyList<PortFau
         {
             if (line > MostRows + 1)
             {
-                faults.Add(new PortFault(line, "strand", Phrase.Of("ports.too-many", ("most", $"{MostRows}"))));
+                faults.Add(new PortFault(line, "strand", Phrase.Of(PhraseKeys.Ports.TooMany, ("most", $"{MostRows}"))));
                 break;
             }
 
@@ -72,7 +72,7 @@ public sealed record PortList(IReadOnlyList<PortRow> Rows, IReadOnlyList<PortFau
         };
         if (end is null)
         {
-            faults.Add(new PortFault(line, "end", Phrase.Of("ports.end")));
+            faults.Add(new PortFault(line, "end", Phrase.Of(PhraseKeys.Ports.End)));
         }
 
         var (closet, panel, port) = (Text("closet"), Text("panel"), Number("port", 1_000));
@@ -92,7 +92,7 @@ public sealed record PortList(IReadOnlyList<PortRow> Rows, IReadOnlyList<PortFau
                 return number;
             }
 
-            faults.Add(new PortFault(line, column, Phrase.Of("form.number", ("low", "1"), ("high", $"{high}"))));
+            faults.Add(new PortFault(line, column, Phrase.Of(PhraseKeys.Form.Number, ("low", "1"), ("high", $"{high}"))));
             return 0;
         }
 
@@ -101,11 +101,11 @@ public sealed record PortList(IReadOnlyList<PortRow> Rows, IReadOnlyList<PortFau
             var text = Given(column);
             if (text.Length is 0 or > 100)
             {
-                faults.Add(new PortFault(line, column, Phrase.Of("form.text", ("most", "100"))));
+                faults.Add(new PortFault(line, column, Phrase.Of(PhraseKeys.Form.Text, ("most", "100"))));
             }
             else if (text.Any(char.IsControl))
             {
-                faults.Add(new PortFault(line, column, Phrase.Of("form.control")));
+                faults.Add(new PortFault(line, column, Phrase.Of(PhraseKeys.Form.Control)));
             }
 
             return text;

@@ -3,6 +3,7 @@ using Npgsql;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Rights;
 using Rhabdon.Core.Units;
 using Rhabdon.Core.Verification;
 using Rhabdon.Testing;
@@ -25,7 +26,7 @@ public sealed class JobStoreTests : IAsyncLifetime
 
     private EventStore Events => new(database, cache);
 
-    private Access Owner => new(person, "owner", Noon);
+    private Access Owner => new(person, Role.Owner, Noon);
 
     public async ValueTask InitializeAsync()
     {
@@ -36,7 +37,7 @@ public sealed class JobStoreTests : IAsyncLifetime
                 Id = person,
                 Name = "Wim Wader",
                 SignIn = "wim",
-                Role = "lead",
+                Role = Role.Lead,
             }
         );
         await new CrewStore(database).AddCrewAsync(crew);
@@ -63,18 +64,18 @@ public sealed class JobStoreTests : IAsyncLifetime
     {
         var job = await AddJobAsync("Quay", "Workshop");
         await new CrewStore(database).JoinAsync(new Membership(crew.Id, person, Today.AddDays(-3), Today.AddDays(3)));
-        Assert.NotNull(await Jobs.JobAsync(new Access(person, "lead", Noon), job.Id));
-        Assert.NotNull(await Jobs.JobAsync(new Access(person, "lead", Noon.AddDays(3)), job.Id));
-        Assert.Null(await Jobs.JobAsync(new Access(person, "lead", Noon.AddDays(4)), job.Id));
-        Assert.Null(await Jobs.JobAsync(new Access(person, "lead", Noon.AddDays(-4)), job.Id));
-        Assert.Null(await Jobs.JobAsync(new Access(Guid.CreateVersion7(), "lead", Noon), job.Id));
+        Assert.NotNull(await Jobs.JobAsync(new Access(person, Role.Lead, Noon), job.Id));
+        Assert.NotNull(await Jobs.JobAsync(new Access(person, Role.Lead, Noon.AddDays(3)), job.Id));
+        Assert.Null(await Jobs.JobAsync(new Access(person, Role.Lead, Noon.AddDays(4)), job.Id));
+        Assert.Null(await Jobs.JobAsync(new Access(person, Role.Lead, Noon.AddDays(-4)), job.Id));
+        Assert.Null(await Jobs.JobAsync(new Access(Guid.CreateVersion7(), Role.Lead, Noon), job.Id));
     }
 
     [Fact]
     public async Task A_cable_has_both_ends_of_every_strand_and_its_tally_follows_its_ends()
     {
         var (job, cable, ends) = await AddCableAsync();
-        Assert.Equal(["near 1", "far 1", "near 2", "far 2"], (await Jobs.LadderAsync(cable)).Select(e => $"{e.End} {e.Strand}"));
+        Assert.Equal(["Near 1", "Far 1", "Near 2", "Far 2"], (await Jobs.LadderAsync(cable)).Select(e => $"{e.End} {e.Strand}"));
         Assert.Equal([("planned", 4)], await TallyAsync(job));
         await BeginAsync(ends[0]);
         Assert.Equal([("planned", 3), ("under-way", 1)], await TallyAsync(job));
@@ -185,7 +186,7 @@ public sealed class JobStoreTests : IAsyncLifetime
         var fresh = begun with { Id = Guid.CreateVersion7(), Strands = [new Subject(ends[0], 2), new Subject(Guid.CreateVersion7(), 0)] };
         var context = await Events.ContextAsync(connection, transaction, [begun, fresh], [person, stranger], book);
         Assert.Equal([ends[0]], context.Places.Keys);
-        Assert.Equal("lead", context.AccessOf(person, job, Noon)?.Role);
+        Assert.Equal(Role.Lead, context.AccessOf(person, job, Noon)?.Role);
         Assert.Null(context.AccessOf(person, job, Noon.AddDays(-1)));
         Assert.Null(context.AccessOf(stranger, job, Noon));
         Assert.Equal([begun.Id], context.Held.Keys);
@@ -219,7 +220,7 @@ public sealed class JobStoreTests : IAsyncLifetime
         PanelRow[] panels = [new(Guid.CreateVersion7(), "PH1", "A", 12), new(Guid.CreateVersion7(), "CS1", "B", 12)];
         var job = await AddJobAsync("Quay", "Workshop", panels);
         var cable = new CableRow(Guid.CreateVersion7(), job.Id, "PH-CS-01", "TightBuffer900", "OM4", 2, 90_000_000_000);
-        var rows = ((string[])["near", "far"])
+        var rows = ((CableEnd[])[CableEnd.Near, CableEnd.Far])
             .SelectMany(
                 (end, side) =>
                     Enumerable
@@ -233,7 +234,7 @@ public sealed class JobStoreTests : IAsyncLifetime
                             Label = $"{end} {strand}",
                             PanelId = panels[side].Id,
                             Port = strand,
-                            Phase = "planned",
+                            Phase = StrandPhase.Planned,
                             Attempt = 0,
                             Try = 0,
                             NeedsALook = false,
@@ -245,7 +246,7 @@ public sealed class JobStoreTests : IAsyncLifetime
                 Event(
                     new Planned(end, ConnectorType.SC, Polish.UPC, FiberGrade.OM4, CableBuild.TightBuffer900, "M4", Length.Mm(500), Length.Mm(300)),
                     side + 1,
-                    [.. rows.Where(r => (r.End == "near") == (end == CableEnd.Near)).Select(r => new Subject(r.Id, 0))]
+                    [.. rows.Where(r => r.End == end).Select(r => new Subject(r.Id, 0))]
                 )
         );
         await Jobs.AddCableAsync(cable, rows, [.. plans], book, Events);

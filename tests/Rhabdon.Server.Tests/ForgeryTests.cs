@@ -4,6 +4,7 @@ using Dapper;
 using Microsoft.Extensions.DependencyInjection;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Rights;
 using Rhabdon.Data;
 
 namespace Rhabdon.Server.Tests;
@@ -176,7 +177,7 @@ public sealed class ForgeryTests(Host host) : IClassFixture<Host>
         Assert.Equal(new DateOnly(2026, 7, 2), await connection.ExecuteScalarAsync<DateOnly>("select site_day(@night, 'Nowhere/At all')", new { night }));
         var context = new AppendContext(
             new Dictionary<Guid, StreamPlace>(),
-            [new JobRight(heronId, jobId, "installer", "America/Halifax", new DateOnly(2026, 7, 2), null, null)],
+            [new JobRight(heronId, jobId, Role.Installer, "America/Halifax", new DateOnly(2026, 7, 2), null, null)],
             [],
             [],
             [],

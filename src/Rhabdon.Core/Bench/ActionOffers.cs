@@ -46,9 +46,9 @@ public static class ActionOffers
     {
         var counted = action.PerStrand ? state.Attempts : state.Attempts.Where(a => a.Number == state.Attempt);
         var done = counted.SelectMany(a => a.Tries).Count(t => t.Sign == sign.Id && t.Action == action.Id);
-        return done < action.Limit ? null : Phrase.Of("ladder.spent", ("times", done.ToString(CultureInfo.InvariantCulture)));
+        return done < action.Limit ? null : Phrase.Of(PhraseKeys.Ladder.Spent, ("times", done.ToString(CultureInfo.InvariantCulture)));
     }
 
     private static Phrase? TooShort(FiberLeft left, Length uses) =>
-        uses <= left.Spare ? null : Phrase.Of("ladder.too-short", ("needs", uses.ToString()), ("spare", left.Spare.ToString()));
+        uses <= left.Spare ? null : Phrase.Of(PhraseKeys.Ladder.TooShort, ("needs", uses.ToString()), ("spare", left.Spare.ToString()));
 }

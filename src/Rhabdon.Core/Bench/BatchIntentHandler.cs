@@ -25,7 +25,7 @@ public static class BatchIntentHandler
 
         if (intent is DoneWith { Face: not null } && states.Count > 1)
         {
-            return new BatchAnswer([], new BenchFault("face", Phrase.Of("bench.one-face")));
+            return new BatchAnswer([], new BenchFault("face", Phrase.Of(PhraseKeys.Bench.OneFace)));
         }
 
         var answers = new List<(TerminationState State, EventBody Body, RecipeRef? Recipe)>(states.Count);
@@ -51,7 +51,10 @@ public static class BatchIntentHandler
         return intent is BeginWork && states.FirstOrDefault(s => Ribbon.Of(s, book)?.All(given.Contains) == false) is { } alone
             ? new BatchAnswer(
                 [],
-                new BenchFault("strands", Phrase.Of("bench.together", ("count", Ribbon.Of(alone, book)!.Count.ToString(CultureInfo.InvariantCulture)))),
+                new BenchFault(
+                    "strands",
+                    Phrase.Of(PhraseKeys.Bench.Together, ("count", Ribbon.Of(alone, book)!.Count.ToString(CultureInfo.InvariantCulture)))
+                ),
                 alone.Termination
             )
             : null;
@@ -67,19 +70,19 @@ public static class BatchIntentHandler
         var moved = work.SkipWhile(e => e.Id != first).ToList();
         if (moved.Count is 0 or > Reattributed.MostMoved)
         {
-            return No("event", Phrase.Of("event.moved"));
+            return No("event", Phrase.Of(PhraseKeys.Event.Moved));
         }
 
         if (reason.Trim().Length is 0 or > BenchEvent.MostReason)
         {
-            return No("reason", Phrase.Of("bench.reason-long"));
+            return No("reason", Phrase.Of(PhraseKeys.Bench.ReasonLong));
         }
 
         var body = new Reattributed(from.Termination, to.Termination, moved, reason.Trim());
         var trial = moved[^1] with { Id = Guid.AllBitsSet, Body = body, Clock = HybridTime.After(HybridTime.Latest(from.LastClock, to.LastClock), 0) };
         var there = TerminationFold.Fold(to.Termination, toStream.Events.Append(trial), book);
         return from.Termination == to.Termination || from.Plan?.RecipeId != to.Plan?.RecipeId || (there.NeedsALook && !to.NeedsALook)
-            ? No("to", there.History.FirstOrDefault(h => h.Standing == EntryEffect.Conflict)?.Why ?? Phrase.Of("conflict.move-here"))
+            ? No("to", there.History.FirstOrDefault(h => h.Standing == EntryEffect.Conflict)?.Why ?? Phrase.Of(PhraseKeys.Conflict.MoveHere))
             : new BatchAnswer([new SharedAct(body, from.Recipe, [from, to])]);
 
         BatchAnswer No(string field, Phrase says) => new([], new BenchFault(field, says), from.Termination);

@@ -21,8 +21,8 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
             turn.Together,
             words.Say(
                 together.Count == 1
-                    ? Phrase.Of("strands.one", ("number", StrandNumbers.Say(together)))
-                    : Phrase.Of("strands.many", ("numbers", StrandNumbers.Say(together)))
+                    ? Phrase.Of(PhraseKeys.Strands.One, ("number", StrandNumbers.Say(together)))
+                    : Phrase.Of(PhraseKeys.Strands.Many, ("numbers", StrandNumbers.Say(together)))
             ),
             focus is not null && Ribbon.Of(focus, book) is not null,
             states.Count(s => s.IsOver),
@@ -49,9 +49,11 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
     {
         if (state.IsOver || state.Worked is not { } recipe)
         {
-            return words.Say(Phrase.Of(state.IsOver ? $"tray.{state.Phase.ToString().ToLowerInvariant()}" : "tray.not-begun"));
+            return words.Say(Phrase.Of(state.IsOver ? $"tray.{state.Phase.ToString().ToLowerInvariant()}" : PhraseKeys.Tray.NotBegun));
         }
 
-        return state.Trouble is not null ? words.Say(Phrase.Of("tray.trouble")) : recipe.Stages.First(s => s.Id == state.StepToDo!.Stage).Title.In(language);
+        return state.Trouble is not null
+            ? words.Say(Phrase.Of(PhraseKeys.Tray.Trouble))
+            : recipe.Stages.First(s => s.Id == state.StepToDo!.Stage).Title.In(language);
     }
 }

@@ -26,8 +26,7 @@ public sealed record BenchView(
     UndoView? Undo = null
 );
 
-/// <param name="Standing"><c>done</c>, <c>now</c> or <c>next</c>.</param>
-public sealed record StageView(string Id, string Title, string Standing);
+public sealed record StageView(string Id, string Title, StageProgress Progress);
 
 /// <param name="Number">Place among the recipe's steps, from 1.</param>
 /// <param name="Figure">The number that matters, large.</param>

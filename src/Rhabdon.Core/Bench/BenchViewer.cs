@@ -46,7 +46,7 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
     public string ReadingText(Recipe recipe, string step, Reading? reading)
     {
         var ask = recipe.Steps.FirstOrDefault(s => s.Id == step)?.Ask;
-        return reading?.Count is { } count ? words.Say(Phrase.Of("count.read", ("count", Count(count))))
+        return reading?.Count is { } count ? words.Say(Phrase.Of(PhraseKeys.Count.Read, ("count", Count(count))))
             : reading?.Length is { } length ? LengthDisplay.WithUnit(length, unit)
             : ask?.Choices.FirstOrDefault(c => c.Value == reading?.Choice)?.Say.In(language) ?? reading?.Choice ?? string.Empty;
     }
@@ -62,11 +62,11 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
         var stages = new List<StageView>(recipe.Stages.Count);
         for (var index = 0; index < recipe.Stages.Count; index++)
         {
-            var standing =
-                index < now ? "done"
-                : index == now ? "now"
-                : "next";
-            stages.Add(new StageView(recipe.Stages[index].Id, recipe.Stages[index].Title.In(language), standing));
+            var progress =
+                index < now ? StageProgress.Done
+                : index == now ? StageProgress.Now
+                : StageProgress.Next;
+            stages.Add(new StageView(recipe.Stages[index].Id, recipe.Stages[index].Title.In(language), progress));
         }
 
         return stages;
@@ -108,7 +108,7 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
 
     private Dictionary<string, string> Places(TerminationState state, Recipe recipe, Step step, ResolvedDimension? dimension)
     {
-        var args = new Dictionary<string, string> { ["shards"] = words.Say(Phrase.Of("shards.many", ("count", Count(state.Shards)))) };
+        var args = new Dictionary<string, string> { ["shards"] = words.Say(Phrase.Of(PhraseKeys.Shards.Many, ("count", Count(state.Shards)))) };
         if (dimension is not null)
         {
             args["length"] = LengthDisplay.WithUnit(dimension.Target, unit);
@@ -169,20 +169,20 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
         return (least, most) switch
         {
             (null, null) => string.Empty,
-            ({ } low, null) => words.Say(Phrase.Of("limits.least", ("least", low))),
-            (null, { } high) => words.Say(Phrase.Of("limits.most", ("most", high))),
-            ({ } low, { } high) => words.Say(Phrase.Of("limits.between", ("least", low), ("most", high))),
+            ({ } low, null) => words.Say(Phrase.Of(PhraseKeys.Limits.Least, ("least", low))),
+            (null, { } high) => words.Say(Phrase.Of(PhraseKeys.Limits.Most, ("most", high))),
+            ({ } low, { } high) => words.Say(Phrase.Of(PhraseKeys.Limits.Between, ("least", low), ("most", high))),
         };
 
         string? Said(decimal? figure) => figure is { } given ? string.Create(CultureInfo.InvariantCulture, $"{given:0.###} {symbol}") : null;
     }
 
-    private string CountText(Count count) => words.Say(Phrase.Of("count.range", ("low", Count(count.Low)), ("high", Count(count.High))));
+    private string CountText(Count count) => words.Say(Phrase.Of(PhraseKeys.Count.Range, ("low", Count(count.Low)), ("high", Count(count.High))));
 
     private string Range(ResolvedDimension dimension) =>
         words.Say(
             Phrase.Of(
-                "length.range",
+                PhraseKeys.Length.Range,
                 ("low", LengthDisplay.Small(dimension.Target - dimension.Tolerance, unit)),
                 ("high", LengthDisplay.Small(dimension.Target + dimension.Tolerance, unit))
             )
@@ -208,7 +208,7 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
     {
         var action = offer.CorrectiveAction;
         var target = action.TargetIn(recipe, troubled);
-        var goes = target < 0 ? string.Empty : words.Say(Phrase.Of("ladder.goes", ("step", recipe.Steps[target].Name.In(language))));
+        var goes = target < 0 ? string.Empty : words.Say(Phrase.Of(PhraseKeys.Ladder.Goes, ("step", recipe.Steps[target].Name.In(language))));
         return new OfferView(
             action.Id,
             action.Title.In(language),
@@ -226,25 +226,25 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
         List<string> costs = [];
         if (offer.CorrectiveAction.Minutes > 0)
         {
-            costs.Add(words.Say(Phrase.Of("cost.minutes", ("minutes", offer.CorrectiveAction.Minutes.ToString("0.#", CultureInfo.InvariantCulture)))));
+            costs.Add(words.Say(Phrase.Of(PhraseKeys.Cost.Minutes, ("minutes", offer.CorrectiveAction.Minutes.ToString("0.#", CultureInfo.InvariantCulture)))));
         }
 
         if (offer.CorrectiveAction.NewConnector)
         {
-            costs.Add(words.Say(Phrase.Of("cost.connector")));
+            costs.Add(words.Say(Phrase.Of(PhraseKeys.Cost.Connector)));
         }
 
         costs.Add(
             offer.Uses == Length.Zero
-                ? words.Say(Phrase.Of("cost.no-fiber"))
-                : words.Say(Phrase.Of("cost.fiber", ("length", LengthDisplay.WithUnit(offer.Uses, unit))))
+                ? words.Say(Phrase.Of(PhraseKeys.Cost.NoFiber))
+                : words.Say(Phrase.Of(PhraseKeys.Cost.Fiber, ("length", LengthDisplay.WithUnit(offer.Uses, unit))))
         );
         if (rates is not null && (offer.CorrectiveAction.Minutes > 0 || offer.CorrectiveAction.NewConnector))
         {
             costs.Add(
                 words.Say(
                     Phrase.Of(
-                        "cost.money",
+                        PhraseKeys.Cost.Money,
                         ("amount", ActionOffers.Money(offer.CorrectiveAction, rates).ToString("0.00", CultureInfo.InvariantCulture)),
                         ("currency", rates.Currency)
                     )
@@ -266,7 +266,7 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
         )
         {
             var uses = FiberLeft.Use(use, recipe);
-            var fix = words.Say(Phrase.Of(use == FiberUse.CutOff ? "fix.cut-off" : "fix.re-cleave"));
+            var fix = words.Say(Phrase.Of(use == FiberUse.CutOff ? PhraseKeys.Fix.CutOff : PhraseKeys.Fix.ReCleave));
             tries.Add(new TriesView(fix, left.TriesLeft(uses), LengthDisplay.WithUnit(uses, unit)));
         }
 
@@ -311,10 +311,10 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             Phrase.Of(
                 state.Phase switch
                 {
-                    StrandPhase.Verified => "bench.accepted",
-                    StrandPhase.Doubtful => "bench.accepted-doubtful",
-                    StrandPhase.Rejected => "bench.stopped",
-                    _ => state.Recipe is null ? "bench.not-begun" : "bench.under-way",
+                    StrandPhase.Verified => PhraseKeys.Bench.Accepted,
+                    StrandPhase.Doubtful => PhraseKeys.Bench.AcceptedDoubtful,
+                    StrandPhase.Rejected => PhraseKeys.Bench.Stopped,
+                    _ => state.Recipe is null ? PhraseKeys.Bench.NotBegun : PhraseKeys.Bench.UnderWay,
                 }
             )
         );

@@ -13,25 +13,25 @@ internal static class BenchWords
             Phrase.Of(
                 edge switch
                 {
-                    Edge.Tip => "from.tip",
-                    Edge.SheathEdge => "from.sheath-edge",
-                    Edge.JacketEdge => "from.jacket-edge",
-                    Edge.TubeEdge => "from.tube-edge",
-                    Edge.BufferEdge => "from.buffer-edge",
-                    Edge.CoatingEdge => "from.coating-edge",
-                    Edge.ZeroMark => "from.zero-mark",
-                    Edge.Entry => "from.entry",
-                    _ => "from.holder-end",
+                    Edge.Tip => PhraseKeys.From.Tip,
+                    Edge.SheathEdge => PhraseKeys.From.SheathEdge,
+                    Edge.JacketEdge => PhraseKeys.From.JacketEdge,
+                    Edge.TubeEdge => PhraseKeys.From.TubeEdge,
+                    Edge.BufferEdge => PhraseKeys.From.BufferEdge,
+                    Edge.CoatingEdge => PhraseKeys.From.CoatingEdge,
+                    Edge.ZeroMark => PhraseKeys.From.ZeroMark,
+                    Edge.Entry => PhraseKeys.From.Entry,
+                    _ => PhraseKeys.From.HolderEnd,
                 }
             )
         );
 
     public static string Bites(Phrasebook words, IReadOnlyList<Length> bites, LengthUnit unit) =>
         words.Say(
-            bites.Count == 1 ? Phrase.Of("bites.one")
-            : bites[^1] == bites[0] ? Phrase.Of("bites.equal", ("count", Number(bites.Count)), ("bite", LengthDisplay.Small(bites[0], unit)))
+            bites.Count == 1 ? Phrase.Of(PhraseKeys.Bites.One)
+            : bites[^1] == bites[0] ? Phrase.Of(PhraseKeys.Bites.Equal, ("count", Number(bites.Count)), ("bite", LengthDisplay.Small(bites[0], unit)))
             : Phrase.Of(
-                bites.Count == 2 ? "bites.one-rest" : "bites.rest",
+                bites.Count == 2 ? PhraseKeys.Bites.OneRest : PhraseKeys.Bites.Rest,
                 ("count", Number(bites.Count - 1)),
                 ("bite", LengthDisplay.Small(bites[0], unit)),
                 ("rest", LengthDisplay.Small(bites[^1], unit))

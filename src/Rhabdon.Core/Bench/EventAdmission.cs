@@ -25,8 +25,9 @@ public static class EventAdmission
 
     /// <summary>What no state could make sense of; null when there is nothing of the kind. A wrong clock is none: see <see cref="ClockCheck"/>.</summary>
     public static Refusal? Malformed(BenchEvent happened) =>
-        happened.Receipt is not null || happened.Signature?.Length > MostSignature ? Bad(happened.Receipt is null ? "signature" : "receipt", "event.receipt")
-        : !happened.Body.ComesFromTheBench() ? Bad("body.kind", "event.planned")
+        happened.Receipt is not null || happened.Signature?.Length > MostSignature
+            ? Bad(happened.Receipt is null ? "signature" : "receipt", PhraseKeys.Event.Receipt)
+        : !happened.Body.ComesFromTheBench() ? Bad("body.kind", PhraseKeys.Event.Planned)
         : MalformedInFile(happened);
 
     /// <summary>The same of an event in a job's file, which may hold what does not come from the bench.</summary>
@@ -34,42 +35,42 @@ public static class EventAdmission
     {
         if (happened.Format is < 1 or > BenchEvent.CurrentFormat)
         {
-            return Bad("format", "event.format");
+            return Bad("format", PhraseKeys.Event.Format);
         }
 
         if (happened.Id == Guid.Empty || happened.Id.Version != 7)
         {
-            return Bad("id", "event.uuid7");
+            return Bad("id", PhraseKeys.Event.Uuid7);
         }
 
         if (happened.Device == Guid.Empty || happened.Device.Version != 7)
         {
-            return Bad("device", "event.uuid7");
+            return Bad("device", PhraseKeys.Event.Uuid7);
         }
 
         if (happened.Sequence < 1)
         {
-            return Bad("sequence", "event.sequence");
+            return Bad("sequence", PhraseKeys.Event.Sequence);
         }
 
         if (happened.Clock.Milliseconds is < 0 or >= 1L << 48 || happened.Clock.Count is < 0 or int.MaxValue)
         {
-            return Bad("clock", "event.clock");
+            return Bad("clock", PhraseKeys.Event.Clock);
         }
 
         if (happened.At.Year is < 1970 or > 2200)
         {
-            return Bad("at", "event.at");
+            return Bad("at", PhraseKeys.Event.At);
         }
 
         if (happened.Rules.Length is 0 or > 20)
         {
-            return Bad("rules", "event.text");
+            return Bad("rules", PhraseKeys.Event.Text);
         }
 
         if (happened.Recipe is { } recipe && (recipe.Id.Length is 0 or > BenchEvent.MostText || recipe.Version is < 1 or > LatestVersion))
         {
-            return Bad("recipe", "event.recipe-unknown");
+            return Bad("recipe", PhraseKeys.Event.RecipeUnknown);
         }
 
         return SubjectFault(happened) ?? happened.Body.Malformed(happened);
@@ -106,16 +107,16 @@ public static class EventAdmission
 
     // What every event refers to must be there: the rules that judged, the recipe, streams of its own kind.
     private static Refusal? Unfounded(BenchEvent happened, IReadOnlyDictionary<Guid, FoldedStream> streams, RecipeBook book) =>
-        !Rulebook.Knows(happened.Rules) ? new Refusal(false, "rules", Phrase.Of("event.rules", ("known", Rulebook.Version)))
-        : happened.Recipe is { } recipe && book.Find(recipe) is null ? new Refusal(false, "recipe", Phrase.Of("event.recipe-unknown"))
+        !Rulebook.Knows(happened.Rules) ? new Refusal(false, "rules", Phrase.Of(PhraseKeys.Event.Rules, ("known", Rulebook.Version)))
+        : happened.Recipe is { } recipe && book.Find(recipe) is null ? new Refusal(false, "recipe", Phrase.Of(PhraseKeys.Event.RecipeUnknown))
         : happened.Body.Stream() is { } kind && happened.About.Any(s => streams[s.Id].Kind != kind)
             ? new Refusal(false, SubjectsIn(happened), happened.Body.Misplaced())
         : null;
 
     private static Refusal? SubjectFault(BenchEvent happened) =>
-        !NamesThemInItsFormat(happened) || happened.About.Count is 0 or > BenchEvent.MostSubjects ? Bad(SubjectsIn(happened), "event.subjects")
-        : happened.About.Select(s => s.Id).Distinct().Count() != happened.About.Count ? Bad(SubjectsIn(happened), "event.subjects-twice")
-        : happened.About.Any(s => s.Known < 0) ? Bad($"{SubjectsIn(happened)}.known", "event.known")
+        !NamesThemInItsFormat(happened) || happened.About.Count is 0 or > BenchEvent.MostSubjects ? Bad(SubjectsIn(happened), PhraseKeys.Event.Subjects)
+        : happened.About.Select(s => s.Id).Distinct().Count() != happened.About.Count ? Bad(SubjectsIn(happened), PhraseKeys.Event.SubjectsTwice)
+        : happened.About.Any(s => s.Known < 0) ? Bad($"{SubjectsIn(happened)}.known", PhraseKeys.Event.Known)
         : null;
 
     // Format 1 has strands and their terminations, later ones subjects and their streams.

@@ -30,14 +30,14 @@ public static class IntentHandler
                 new ActionChosen(stream.State.Attempt, stream.State.Try, stream.State.Trouble?.Sign ?? string.Empty, choose.Action, Trimmed(choose.Reason))
             ),
             Undo undo => string.IsNullOrWhiteSpace(undo.Reason)
-                ? No("reason", Phrase.Of("bench.reason-long"))
+                ? No("reason", Phrase.Of(PhraseKeys.Bench.ReasonLong))
                 : Fitting(stream, "event", new Retracted(undo.Event, undo.Reason.Trim(), undo.GlassWasCut)),
             TakeTogether together => Fitting(stream, "termination", new Batched(together.Batch)),
             HandOver hand => Fitting(stream, "termination", new HandedOver(hand.To, Trimmed(hand.Note))),
             SettleStories settle => ConflictingHistories.Of(stream.State) is { } histories
                 ? Fitting(stream, "termination", new Resolved(histories.SetAside(settle.Keep), settle.GlassWasCut, settle.Note.Trim()))
-                : No("termination", Phrase.Of("bench.no-two-stories")),
-            _ => No("intent", Phrase.Of("bench.unknown-intent")),
+                : No("termination", Phrase.Of(PhraseKeys.Bench.NoTwoStories)),
+            _ => No("intent", Phrase.Of(PhraseKeys.Bench.UnknownIntent)),
         };
 
     /// <summary>Reads and judges what was typed or tapped, without doing anything: the verdict shown beside the field.</summary>
@@ -46,7 +46,7 @@ public static class IntentHandler
         var ask = step.Ask!;
         if (string.IsNullOrWhiteSpace(read))
         {
-            return (null, null, new BenchFault("reading", Phrase.Of(ask.IsChoice ? "bench.choice-wanted" : $"bench.{Asked(ask)}-wanted")));
+            return (null, null, new BenchFault("reading", Phrase.Of(ask.IsChoice ? PhraseKeys.Bench.ChoiceWanted : $"bench.{Asked(ask)}-wanted")));
         }
 
         if (ReadingValue.Parse(ask.Reads, read, unit) is not { } value || (ask.IsChoice && !OpenChoices(state, ask).Any(c => c.Value == read)))
@@ -57,8 +57,8 @@ public static class IntentHandler
                 new BenchFault(
                     "reading",
                     ask.IsLength
-                        ? Phrase.Of("bench.reading-malformed", ("typed", read.Length > MostEcho ? read[..MostEcho] : read))
-                        : Phrase.Of(ask.IsChoice ? "bench.choice-wanted" : $"bench.{Asked(ask)}-wanted")
+                        ? Phrase.Of(PhraseKeys.Bench.ReadingMalformed, ("typed", read.Length > MostEcho ? read[..MostEcho] : read))
+                        : Phrase.Of(ask.IsChoice ? PhraseKeys.Bench.ChoiceWanted : $"bench.{Asked(ask)}-wanted")
                 )
             );
         }
@@ -95,12 +95,15 @@ public static class IntentHandler
         {
             if (state.Clock is not { } running)
             {
-                return No("step", Phrase.Of("bench.clock-first"));
+                return No("step", Phrase.Of(PhraseKeys.Bench.ClockFirst));
             }
 
             if (now is { } at && (at - running.Since).TotalSeconds is var elapsed && elapsed < clock.Seconds)
             {
-                return No("step", Phrase.Of("bench.clock-runs", ("seconds", Math.Ceiling(clock.Seconds - elapsed).ToString(CultureInfo.InvariantCulture))));
+                return No(
+                    "step",
+                    Phrase.Of(PhraseKeys.Bench.ClockRuns, ("seconds", Math.Ceiling(clock.Seconds - elapsed).ToString(CultureInfo.InvariantCulture)))
+                );
             }
         }
 
@@ -124,9 +127,9 @@ public static class IntentHandler
 
     // The screen showed a step that is not the present one any more: a double tap, or another tablet.
     private static BenchAnswer? MovedOn(TerminationState state, string? step) =>
-        state.Step is null || state.Trouble is not null || state.Step != step ? No("step", Phrase.Of("bench.moved-on")) : null;
+        state.Step is null || state.Trouble is not null || state.Step != step ? No("step", Phrase.Of(PhraseKeys.Bench.MovedOn)) : null;
 
-    private static Phrase? HasNoClockYet(TerminationState state) => state.Clock is null ? null : Phrase.Of("bench.moved-on");
+    private static Phrase? HasNoClockYet(TerminationState state) => state.Clock is null ? null : Phrase.Of(PhraseKeys.Bench.MovedOn);
 
     private static string? Trimmed(string? text) => string.IsNullOrWhiteSpace(text) ? null : text.Trim();
 
@@ -144,9 +147,9 @@ public static class IntentHandler
     private static string FieldOf(Phrase conflict, string field) =>
         conflict.Key switch
         {
-            "conflict.reason" => "reason",
-            "conflict.technique" or "conflict.technique-mode" => "technique",
-            "conflict.already-begun" => "termination",
+            PhraseKeys.Conflict.Reason => "reason",
+            PhraseKeys.Conflict.Technique or PhraseKeys.Conflict.TechniqueMode => "technique",
+            PhraseKeys.Conflict.AlreadyBegun => "termination",
             _ => field,
         };
 

@@ -116,13 +116,13 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
         foreach (
             var (key, length) in ((string, Length?)[])
                 [
-                    ("profile.aramid", profile.Aramid),
-                    ("profile.buffer", profile.Buffer),
-                    ("profile.coating", profile.Coating),
-                    ("profile.stripped", profile.Stripped == Length.Zero ? null : profile.Stripped),
-                    ("profile.glass", profile.Glass == profile.Stripped ? null : profile.Glass),
-                    ("profile.scrap", scrap == Length.Zero ? null : scrap),
-                    ("profile.tip", profile.Tip),
+                    (PhraseKeys.Profile.Aramid, profile.Aramid),
+                    (PhraseKeys.Profile.Buffer, profile.Buffer),
+                    (PhraseKeys.Profile.Coating, profile.Coating),
+                    (PhraseKeys.Profile.Stripped, profile.Stripped == Length.Zero ? null : profile.Stripped),
+                    (PhraseKeys.Profile.Glass, profile.Glass == profile.Stripped ? null : profile.Glass),
+                    (PhraseKeys.Profile.Scrap, scrap == Length.Zero ? null : scrap),
+                    (PhraseKeys.Profile.Tip, profile.Tip),
                 ]
         )
         {
@@ -137,10 +137,10 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
         SeatMark.AtContact(recipe, plan) switch
         {
             null when plan.MarkOf(SeatMark.Id) is null => null,
-            null => words.Say(Phrase.Of("seat.unknown", ("limit", LengthDisplay.Small(SeatMark.Limit, unit)))),
+            null => words.Say(Phrase.Of(PhraseKeys.Seat.Unknown, ("limit", LengthDisplay.Small(SeatMark.Limit, unit)))),
             { } outside => words.Say(
                 Phrase.Of(
-                    outside < Length.Zero ? "seat.inside" : "seat.outside",
+                    outside < Length.Zero ? PhraseKeys.Seat.Inside : PhraseKeys.Seat.Outside,
                     ("length", LengthDisplay.WithUnit(outside.Abs(), unit)),
                     ("limit", LengthDisplay.Small(SeatMark.Limit, unit))
                 )
@@ -157,7 +157,7 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
             );
             yield return words.Say(
                 Phrase.Of(
-                    used.Every == 1 ? "uses.each" : "uses.every",
+                    used.Every == 1 ? PhraseKeys.Uses.Each : PhraseKeys.Uses.Every,
                     ("what", what),
                     ("amount", amount),
                     ("every", used.Every.ToString(CultureInfo.InvariantCulture))
@@ -170,7 +170,9 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
             yield return words.Say(Phrase.Of($"capacity.{capacity.Of}", ("count", capacity.Places.ToString(CultureInfo.InvariantCulture))));
         }
 
-        yield return words.Say(Phrase.Of("uses.time", ("hands", Minutes(recipe.Timing.HandsOnSeconds)), ("alone", Minutes(recipe.Timing.UnattendedSeconds))));
+        yield return words.Say(
+            Phrase.Of(PhraseKeys.Uses.Time, ("hands", Minutes(recipe.Timing.HandsOnSeconds)), ("alone", Minutes(recipe.Timing.UnattendedSeconds)))
+        );
     }
 
     private static string Minutes(int seconds) => (seconds / 60m).ToString("0.#", CultureInfo.InvariantCulture);
@@ -179,7 +181,7 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
     {
         var places = new Dictionary<string, string>
         {
-            ["shards"] = words.Say(Phrase.Of("shards.many", ("count", recipe.Steps.Count(s => s.MakesShard).ToString(CultureInfo.InvariantCulture)))),
+            ["shards"] = words.Say(Phrase.Of(PhraseKeys.Shards.Many, ("count", recipe.Steps.Count(s => s.MakesShard).ToString(CultureInfo.InvariantCulture)))),
         };
         if (hasPlan && ResolvedDimension.Of(step, recipe, isRecleave: false) is { } dimension)
         {

@@ -61,7 +61,7 @@ public sealed class StrandStory(RecipeBook book, Phrasebook words, string langua
         var read = done is null || recipe is null ? string.Empty : new BenchViewer(book, words, language, unit).ReadingText(recipe, done.Step, done.Reading);
         var what =
             happened.Body is Retracted retracted && state.History.FirstOrDefault(h => h.Event.Id == retracted.Event) is { } target
-                ? words.Say(Phrase.Of("story.retracted-what", ("what", What(target.Event, recipe, state.Termination))))
+                ? words.Say(Phrase.Of(PhraseKeys.Story.RetractedWhat, ("what", What(target.Event, recipe, state.Termination))))
                 : What(happened, recipe, state.Termination);
         return new StoryLine(
             happened.Id,
@@ -87,10 +87,10 @@ public sealed class StrandStory(RecipeBook book, Phrasebook words, string langua
     private string Note(TerminationState state, HistoryEntry entry, Dictionary<Guid, string> reasons) =>
         entry.Standing switch
         {
-            EntryEffect.Conflict => words.Say(Phrase.Of("story.conflict", ("why", words.Say(entry.Why!)))),
-            EntryEffect.Moved => words.Say(Phrase.Of("story.moved-away", ("reason", MoveOf(state, entry.Event.Id)?.Reason ?? string.Empty))),
-            EntryEffect.SetAside => words.Say(Phrase.Of("story.set-aside")),
-            EntryEffect.Retracted => words.Say(Phrase.Of("story.taken-back", ("reason", reasons.GetValueOrDefault(entry.Event.Id, string.Empty)))),
+            EntryEffect.Conflict => words.Say(Phrase.Of(PhraseKeys.Story.Conflict, ("why", words.Say(entry.Why!)))),
+            EntryEffect.Moved => words.Say(Phrase.Of(PhraseKeys.Story.MovedAway, ("reason", MoveOf(state, entry.Event.Id)?.Reason ?? string.Empty))),
+            EntryEffect.SetAside => words.Say(Phrase.Of(PhraseKeys.Story.SetAside)),
+            EntryEffect.Retracted => words.Say(Phrase.Of(PhraseKeys.Story.TakenBack, ("reason", reasons.GetValueOrDefault(entry.Event.Id, string.Empty)))),
             _ => entry.Event.Body.Remark(story, entry.Event),
         };
 

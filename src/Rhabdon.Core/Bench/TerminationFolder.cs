@@ -110,20 +110,20 @@ internal sealed class TerminationFolder(Guid termination, RecipeBook book)
     {
         if (Recipe is null)
         {
-            return Phrase.Of("conflict.not-begun");
+            return Phrase.Of(PhraseKeys.Conflict.NotBegun);
         }
 
         if (step is null)
         {
-            return Phrase.Of("conflict.over");
+            return Phrase.Of(PhraseKeys.Conflict.Over);
         }
 
         if (Trouble is not null)
         {
-            return Phrase.Of("conflict.in-trouble", ("sign", Trouble.Sign));
+            return Phrase.Of(PhraseKeys.Conflict.InTrouble, ("sign", Trouble.Sign));
         }
 
-        return attempt == Attempt && tryNumber == Try && at == step ? null : Phrase.Of("conflict.other-step", ("now", step), ("given", at));
+        return attempt == Attempt && tryNumber == Try && at == step ? null : Phrase.Of(PhraseKeys.Conflict.OtherStep, ("now", step), ("given", at));
     }
 
     public Step StepAt(string id) => Worked!.Steps[Worked.IndexOf(id)];

@@ -37,7 +37,7 @@ internal sealed class ToleranceStackReader(Phrasebook words, LengthUnit unit)
                 Percent(fit.Chance),
                 words.Say(
                     Phrase.Of(
-                        "fit.detail",
+                        PhraseKeys.Fit.Detail,
                         ("bow", Small(fit.Bow)),
                         ("least", Small(fit.Least)),
                         ("most", Small(fit.Most)),
@@ -79,10 +79,10 @@ internal sealed class ToleranceStackReader(Phrasebook words, LengthUnit unit)
 
     private string TightenOf(ToleranceStack fit) =>
         fit.IsSure
-            ? words.Say(Phrase.Of("fit.sure"))
+            ? words.Say(Phrase.Of(PhraseKeys.Fit.Sure))
             : words.Say(
                 Phrase.Of(
-                    "fit.tighten",
+                    PhraseKeys.Fit.Tighten,
                     ("part", NameOf(fit.Parts[0])),
                     ("tolerance", $"±{Small(fit.Parts[0].Tolerance)}"),
                     ("from", Percent(fit.Chance)),

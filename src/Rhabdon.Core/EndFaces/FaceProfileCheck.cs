@@ -19,7 +19,7 @@ public static class FaceProfileCheck
         var faults = new List<RecipeFault>();
         if (profile.FormatVersion != FaceProfile.CurrentFormat)
         {
-            faults.Add(Fault("formatVersion", "recipe.format", ("wanted", Number(FaceProfile.CurrentFormat))));
+            faults.Add(Fault("formatVersion", PhraseKeys.Recipe.Format, ("wanted", Number(FaceProfile.CurrentFormat))));
         }
 
         if (
@@ -28,14 +28,14 @@ public static class FaceProfileCheck
             || FaceProfiles.Find(profile.Id) is not null
         )
         {
-            faults.Add(Fault("id", "limits.id", ("most", Number(LongestId))));
+            faults.Add(Fault("id", PhraseKeys.Limits.Id, ("most", Number(LongestId))));
         }
 
         faults.AddRange(TextFaults("title", profile.Title));
         faults.AddRange(TextFaults("source", profile.Source));
         if (profile.Modes.Count == 0)
         {
-            faults.Add(Fault("modes", "recipe.serves-none"));
+            faults.Add(Fault("modes", PhraseKeys.Recipe.ServesNone));
         }
 
         return [.. faults, .. ZoneFaults(profile.Zones)];
@@ -45,7 +45,7 @@ public static class FaceProfileCheck
     {
         if (text.ByLanguage.Count == 0 || text.ByLanguage.Values.Any(t => string.IsNullOrWhiteSpace(t) || t.Length > LongestText))
         {
-            yield return Fault(place, "limits.text", ("most", Number(LongestText)));
+            yield return Fault(place, PhraseKeys.Limits.Text, ("most", Number(LongestText)));
         }
     }
 
@@ -54,7 +54,7 @@ public static class FaceProfileCheck
     {
         if (zones.Count < 2 || zones.Select((z, i) => z.Zone == (Zone)i).Contains(false))
         {
-            return [Fault("zones", "limits.zones")];
+            return [Fault("zones", PhraseKeys.Limits.Zones)];
         }
 
         return zones.SelectMany(
@@ -69,7 +69,7 @@ public static class FaceProfileCheck
     {
         if (zone.From != from || zone.To <= zone.From || zone.To > Outermost)
         {
-            yield return Fault($"{place}.to", "limits.ring", ("from", Number(from)), ("to", Number(Outermost)));
+            yield return Fault($"{place}.to", PhraseKeys.Limits.Ring, ("from", Number(from)), ("to", Number(Outermost)));
         }
     }
 
@@ -77,7 +77,7 @@ public static class FaceProfileCheck
     {
         if (bands.Count > MostBands)
         {
-            yield return Fault(place, "limits.bands", ("most", Number(MostBands)));
+            yield return Fault(place, PhraseKeys.Limits.Bands, ("most", Number(MostBands)));
             yield break;
         }
 
@@ -86,12 +86,12 @@ public static class FaceProfileCheck
             var band = bands[i];
             if ((band.UpTo is not null && band.Below is not null) || (band.End is null && i < bands.Count - 1) || band.End <= from || band.End > Outermost)
             {
-                yield return Fault($"{place}[{i}]", "limits.band", ("from", Number(from)));
+                yield return Fault($"{place}[{i}]", PhraseKeys.Limits.Band, ("from", Number(from)));
             }
 
             if (band.Most is < 0 or > MostMarks)
             {
-                yield return Fault($"{place}[{i}].most", "limits.count", ("most", Number(MostMarks)));
+                yield return Fault($"{place}[{i}].most", PhraseKeys.Limits.Count, ("most", Number(MostMarks)));
             }
 
             from = band.End ?? from;

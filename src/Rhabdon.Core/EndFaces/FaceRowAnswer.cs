@@ -18,9 +18,11 @@ public sealed record FaceRowAnswer(FaceVerdict Verdict, int? Decisive, IReadOnly
             v => grades.Any(g => g.Verdict == v) || (v == FaceVerdict.CannotGrade && !isWhole),
             FaceVerdict.Pass
         );
-        var missing = isWhole ? [] : (string[])[book.Say(Phrase.Of("face.row.found", ("found", Number(grades.Count)), ("wanted", Number(FlatFerrule.Fibers))))];
+        var missing = isWhole
+            ? []
+            : (string[])[book.Say(Phrase.Of(PhraseKeys.Face.RowFound, ("found", Number(grades.Count)), ("wanted", Number(FlatFerrule.Fibers))))];
         var against = grades.SelectMany(
-            (g, i) => g.Reasons.Take(1).Select(r => book.Say(Phrase.Of("face.row.fiber", ("fiber", Number(i + 1)), ("why", book.Say(r)))))
+            (g, i) => g.Reasons.Take(1).Select(r => book.Say(Phrase.Of(PhraseKeys.Face.RowFiber, ("fiber", Number(i + 1)), ("why", book.Say(r)))))
         );
         int? decisive = grades.Count == 0 ? null : Math.Max(0, grades.ToList().FindIndex(g => g.Verdict == verdict));
         return new FaceRowAnswer(

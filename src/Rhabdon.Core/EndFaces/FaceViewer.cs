@@ -43,10 +43,10 @@ public sealed class FaceViewer(Phrasebook book)
     private string Headline(FaceGrade grade, List<Finding> decisiveFirst) =>
         grade.Verdict switch
         {
-            FaceVerdict.Pass => book.Say(Phrase.Of(grade.IsMarginal ? "face.view.pass-marginal" : "face.view.pass")),
-            FaceVerdict.CleanAndLookAgain => book.Say(Phrase.Of("face.view.clean")),
-            FaceVerdict.CannotGrade => book.Say(Phrase.Of("face.view.cannot")),
-            _ => book.Say(Phrase.Of("face.view.fail", ("mark", Name(decisiveFirst[0].Kind)), ("zone", decisiveFirst[0].Zone.ToString()))),
+            FaceVerdict.Pass => book.Say(Phrase.Of(grade.IsMarginal ? PhraseKeys.Face.ViewPassMarginal : PhraseKeys.Face.ViewPass)),
+            FaceVerdict.CleanAndLookAgain => book.Say(Phrase.Of(PhraseKeys.Face.ViewClean)),
+            FaceVerdict.CannotGrade => book.Say(Phrase.Of(PhraseKeys.Face.ViewCannot)),
+            _ => book.Say(Phrase.Of(PhraseKeys.Face.ViewFail, ("mark", Name(decisiveFirst[0].Kind)), ("zone", decisiveFirst[0].Zone.ToString()))),
         };
 
     // What decides first, so that the reason that is read is that of the headline.
@@ -64,7 +64,7 @@ public sealed class FaceViewer(Phrasebook book)
             _ => "none",
         };
 
-    private IEnumerable<string> Marginal(FaceGrade grade) => grade.IsMarginal ? [book.Say(Phrase.Of("face.view.marginal"))] : [];
+    private IEnumerable<string> Marginal(FaceGrade grade) => grade.IsMarginal ? [book.Say(Phrase.Of(PhraseKeys.Face.ViewMarginal))] : [];
 
     private FaceViewMark Mark(int number, Finding mark, FaceProfile profile, bool isAgainst, double scale)
     {
@@ -73,7 +73,7 @@ public sealed class FaceViewer(Phrasebook book)
             number,
             book.Say(
                 Phrase.Of(
-                    mark.Kind == MarkKind.Scratch ? "face.view.scratch" : "face.view.mark",
+                    mark.Kind == MarkKind.Scratch ? PhraseKeys.Face.ViewScratch : PhraseKeys.Face.ViewMark,
                     ("mark", Name(mark.Kind)),
                     ("size", Micrometers(mark.Size)),
                     ("sure", Number(mark.Uncertainty)),
@@ -98,10 +98,10 @@ public sealed class FaceViewer(Phrasebook book)
         profile.ShareOf(mark with { Size = Math.Max(0, size) }) is { } share ? Math.Min(LargestShare, share) : null;
 
     private string LimitOf(Finding mark, FaceProfile profile) =>
-        profile.Of(mark.Zone)?.Of(mark.Class) is not { } bands ? book.Say(Phrase.Of("face.view.not-judged"))
-        : bands.Count == 0 ? book.Say(Phrase.Of("face.view.none-may"))
-        : bands[^1].End is { } end ? book.Say(Phrase.Of("face.view.limit", ("limit", Micrometers((double)end))))
-        : book.Say(Phrase.Of("face.view.any-may"));
+        profile.Of(mark.Zone)?.Of(mark.Class) is not { } bands ? book.Say(Phrase.Of(PhraseKeys.Face.ViewNotJudged))
+        : bands.Count == 0 ? book.Say(Phrase.Of(PhraseKeys.Face.ViewNoneMay))
+        : bands[^1].End is { } end ? book.Say(Phrase.Of(PhraseKeys.Face.ViewLimit, ("limit", Micrometers((double)end))))
+        : book.Say(Phrase.Of(PhraseKeys.Face.ViewAnyMay));
 
     private FaceViewZone Zone(ZoneLimits zone, FaceGrade grade)
     {
@@ -117,9 +117,9 @@ public sealed class FaceViewer(Phrasebook book)
                 ? "–"
                 : book.Say(
                     Phrase.Of(
-                        isOpen ? "face.view.free"
-                        : verdict.Passes ? "face.view.within"
-                        : "face.view.over"
+                        isOpen ? PhraseKeys.Face.ViewFree
+                        : verdict.Passes ? PhraseKeys.Face.ViewWithin
+                        : PhraseKeys.Face.ViewOver
                     )
                 ),
             verdict is null || isOpen ? "none"
@@ -131,13 +131,13 @@ public sealed class FaceViewer(Phrasebook book)
     private static string Count(int? seen) => seen?.ToString(CultureInfo.InvariantCulture) ?? "–";
 
     private string Bands(IReadOnlyList<SizeBand> bands) =>
-        bands.Count == 0 ? book.Say(Phrase.Of("face.view.none")) : string.Join(", ", bands.Select((b, i) => Band(b, i == 0 ? null : bands[i - 1].End)));
+        bands.Count == 0 ? book.Say(Phrase.Of(PhraseKeys.Face.ViewNone)) : string.Join(", ", bands.Select((b, i) => Band(b, i == 0 ? null : bands[i - 1].End)));
 
     private string Band(SizeBand band, decimal? from)
     {
-        var most = band.Most is { } count ? count.ToString(CultureInfo.InvariantCulture) : book.Say(Phrase.Of("face.view.any"));
+        var most = band.Most is { } count ? count.ToString(CultureInfo.InvariantCulture) : book.Say(Phrase.Of(PhraseKeys.Face.ViewAny));
         return band.End is not { } end ? (from is null ? most : $"{most} > {Short(from.Value)}")
-            : from is { } low ? book.Say(Phrase.Of("face.view.band", ("most", most), ("from", Short(low)), ("to", Short(end))))
+            : from is { } low ? book.Say(Phrase.Of(PhraseKeys.Face.ViewBand, ("most", most), ("from", Short(low)), ("to", Short(end))))
             : $"{most} {(band.Below is null ? "≤" : "<")} {Short(end)}";
     }
 
@@ -163,8 +163,10 @@ public sealed class FaceViewer(Phrasebook book)
             yield break;
         }
 
-        yield return book.Say(Phrase.Of("face.view.scale", ("scale", place.Scale.ToString("0.000", CultureInfo.InvariantCulture))));
-        yield return book.Say(Phrase.Of(grade.Quality.Focus < SharpFocus ? "face.view.sharp" : "face.view.soft", ("focus", Micrometers(grade.Quality.Focus))));
+        yield return book.Say(Phrase.Of(PhraseKeys.Face.ViewScale, ("scale", place.Scale.ToString("0.000", CultureInfo.InvariantCulture))));
+        yield return book.Say(
+            Phrase.Of(grade.Quality.Focus < SharpFocus ? PhraseKeys.Face.ViewSharp : PhraseKeys.Face.ViewSoft, ("focus", Micrometers(grade.Quality.Focus)))
+        );
     }
 
     private string Name(MarkKind kind) => book.Say(Phrase.Of($"face.kind.{kind}"));

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using Rhabdon.Core.Phrases;
 
 namespace Rhabdon.Core.Links;
 
@@ -18,7 +19,7 @@ public sealed record LabelPattern(string Text)
     {
         if (Text.Length is 0 or > MaxCharacters)
         {
-            return "label.length";
+            return PhraseKeys.Label.Length;
         }
 
         var rest = Text;
@@ -42,8 +43,8 @@ public sealed record LabelPattern(string Text)
             rest = rest.Replace(place, string.Empty, StringComparison.Ordinal);
         }
 
-        return rest.AsSpan().ContainsAny('{', '}') ? "label.place"
-            : !Text.Contains("{port", StringComparison.Ordinal) && !Text.Contains("{strand", StringComparison.Ordinal) ? "label.same"
+        return rest.AsSpan().ContainsAny('{', '}') ? PhraseKeys.Label.Place
+            : !Text.Contains("{port", StringComparison.Ordinal) && !Text.Contains("{strand", StringComparison.Ordinal) ? PhraseKeys.Label.Same
             : null;
     }
 

@@ -44,13 +44,13 @@ public sealed class PortPlan(string cable, int strands, LabelPattern pattern, IR
             faults.AddRange(Misplaced(row));
         }
 
-        faults.AddRange(Twice(labeled, r => (r.Strand, r.End), "strand", "ports.strand-twice"));
-        faults.AddRange(Twice(labeled, r => (r.Closet, r.Panel, r.Port, r.Position), "port", "ports.port-twice"));
-        faults.AddRange(Twice(labeled, r => r.Label, "label", "ports.label-twice"));
+        faults.AddRange(Twice(labeled, r => (r.Strand, r.End), "strand", PhraseKeys.Ports.StrandTwice));
+        faults.AddRange(Twice(labeled, r => (r.Closet, r.Panel, r.Port, r.Position), "port", PhraseKeys.Ports.PortTwice));
+        faults.AddRange(Twice(labeled, r => r.Label, "label", PhraseKeys.Ports.LabelTwice));
         var missing = (strands * 2) - labeled.Where(r => r.Strand <= strands).Select(r => (r.Strand, r.End)).Distinct().Count();
         if (missing > 0)
         {
-            faults.Add(new PortFault(0, "strand", Phrase.Of("ports.missing", ("count", Count(missing)))));
+            faults.Add(new PortFault(0, "strand", Phrase.Of(PhraseKeys.Ports.Missing, ("count", Count(missing)))));
         }
 
         return [.. faults.OrderBy(f => f.Line)];
@@ -60,25 +60,25 @@ public sealed class PortPlan(string cable, int strands, LabelPattern pattern, IR
     {
         if (row.Strand < 1 || row.Strand > strands)
         {
-            yield return Fault("strand", "ports.strand", ("strands", Count(strands)));
+            yield return Fault("strand", PhraseKeys.Ports.Strand, ("strands", Count(strands)));
         }
 
         if (!panelsByName.TryGetValue((row.Closet, row.Panel), out var panel))
         {
-            yield return Fault("panel", "ports.no-panel", ("panels", string.Join(", ", panels.Take(8).Select(p => $"{p.Closet} {p.Name}"))));
+            yield return Fault("panel", PhraseKeys.Ports.NoPanel, ("panels", string.Join(", ", panels.Take(8).Select(p => $"{p.Closet} {p.Name}"))));
         }
         else if (row.Port < 1 || row.Port > panel.Ports)
         {
-            yield return Fault("port", "ports.port", ("ports", Count(panel.Ports)));
+            yield return Fault("port", PhraseKeys.Ports.Port, ("ports", Count(panel.Ports)));
         }
 
         if (takenPorts.Contains((row.Closet, row.Panel, row.Port, row.Position)))
         {
-            yield return Fault("port", "ports.taken");
+            yield return Fault("port", PhraseKeys.Ports.Taken);
         }
         else if (takenLabels.Contains(row.Label))
         {
-            yield return Fault("label", "ports.label-taken", ("label", row.Label));
+            yield return Fault("label", PhraseKeys.Ports.LabelTaken, ("label", row.Label));
         }
 
         PortFault Fault(string column, string key, params (string, string)[] args) => new(row.Line, column, Phrase.Of(key, args));

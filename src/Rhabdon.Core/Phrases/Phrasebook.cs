@@ -39,10 +39,19 @@ public sealed partial class Phrasebook(IReadOnlyDictionary<string, string> words
     [GeneratedRegex(@"\{(?<name>\w+)\|(?<one>[^|{}]*)\|(?<many>[^|{}]*)\}", RegexOptions.CultureInvariant)]
     private static partial Regex Plural();
 
+    // One file a room.
     private static Phrasebook Read(string language)
     {
-        using var stream = typeof(Phrasebook).Assembly.GetManifestResourceStream($"phrases/{language}.json")
-            ?? throw new InvalidOperationException($"The phrasebook {language} is not in the assembly.");
-        return new Phrasebook(JsonSerializer.Deserialize(stream, CoreJson.Default.DictionaryStringString)!);
+        var (assembly, folder, words) = (typeof(Phrasebook).Assembly, $"phrases/{language}/", new Dictionary<string, string>(StringComparer.Ordinal));
+        foreach (var file in assembly.GetManifestResourceNames().Where(n => n.StartsWith(folder, StringComparison.Ordinal)))
+        {
+            using var stream = assembly.GetManifestResourceStream(file)!;
+            foreach (var (key, text) in JsonSerializer.Deserialize(stream, CoreJson.Default.DictionaryStringString)!)
+            {
+                words.Add(key, text);
+            }
+        }
+
+        return words.Count > 0 ? new Phrasebook(words) : throw new InvalidOperationException($"The phrasebook {language} is not in the assembly.");
     }
 }

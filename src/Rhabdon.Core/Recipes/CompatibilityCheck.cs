@@ -35,7 +35,7 @@ public static class CompatibilityCheck
     {
         if (!recipe.Serves.Connectors.Contains(wanted.Connector))
         {
-            yield return ("connector", Phrase.Of("fit.makes", ("recipe", recipe.Id), ("what", string.Join(", ", recipe.Serves.Connectors))));
+            yield return ("connector", Phrase.Of(PhraseKeys.Fit.Makes, ("recipe", recipe.Id), ("what", string.Join(", ", recipe.Serves.Connectors))));
         }
 
         if (!recipe.Serves.Polishes.Contains(wanted.Polish))
@@ -43,8 +43,8 @@ public static class CompatibilityCheck
             yield return (
                 "polish",
                 wanted.Polish == Polish.APC && recipe.Serves.Method is "adhesive" or "hot-melt"
-                    ? Phrase.Of("fit.apc-by-hand")
-                    : Phrase.Of("fit.makes", ("recipe", recipe.Id), ("what", string.Join(", ", recipe.Serves.Polishes)))
+                    ? Phrase.Of(PhraseKeys.Fit.ApcByHand)
+                    : Phrase.Of(PhraseKeys.Fit.Makes, ("recipe", recipe.Id), ("what", string.Join(", ", recipe.Serves.Polishes)))
             );
         }
     }
@@ -53,17 +53,17 @@ public static class CompatibilityCheck
     {
         if (!recipe.Serves.Builds.Contains(wanted.Build))
         {
-            yield return ("build", Phrase.Of("fit.build", ("recipe", recipe.Id)));
+            yield return ("build", Phrase.Of(PhraseKeys.Fit.Build, ("recipe", recipe.Id)));
         }
 
         if (!recipe.Serves.Modes.Contains(wanted.Grade.Mode()))
         {
-            yield return ("grade", Phrase.Of("fit.mode", ("recipe", recipe.Id)));
+            yield return ("grade", Phrase.Of(PhraseKeys.Fit.Mode, ("recipe", recipe.Id)));
         }
 
         if (wanted.Technique?.Unfit(recipe, wanted.Grade.Mode()) is { } unfit)
         {
-            yield return ("technique", Phrase.Of("conflict.technique-mode", ("option", unfit.Id)));
+            yield return ("technique", Phrase.Of(PhraseKeys.Conflict.TechniqueMode, ("option", unfit.Id)));
         }
     }
 
@@ -77,12 +77,15 @@ public static class CompatibilityCheck
         };
         if (wanted.Positions is { } positions && !allowed.Contains(positions))
         {
-            yield return ("positions", Phrase.Of("fit.positions", ("connector", wanted.Connector.ToString()), ("positions", string.Join(" or ", allowed))));
+            yield return (
+                "positions",
+                Phrase.Of(PhraseKeys.Fit.Positions, ("connector", wanted.Connector.ToString()), ("positions", string.Join(" or ", allowed)))
+            );
         }
 
         if (recipe.Together is { } together && wanted.Strands is { } strands && strands % together != 0)
         {
-            yield return ("strands", Phrase.Of("fit.together", ("recipe", recipe.Id), ("count", together.ToString(CultureInfo.InvariantCulture))));
+            yield return ("strands", Phrase.Of(PhraseKeys.Fit.Together, ("recipe", recipe.Id), ("count", together.ToString(CultureInfo.InvariantCulture))));
         }
     }
 
@@ -90,17 +93,17 @@ public static class CompatibilityCheck
     {
         if (wanted.Stub is { } stub && recipe.Serves.Method is "mechanical" or "splice-on" && stub != wanted.Grade.Core())
         {
-            yield return ("stub", Phrase.Of("fit.stub", ("grade", wanted.Grade.ToString())));
+            yield return ("stub", Phrase.Of(PhraseKeys.Fit.Stub, ("grade", wanted.Grade.ToString())));
         }
 
         if (wanted.Boot is { } boot && boot != wanted.Build)
         {
-            yield return ("boot", Phrase.Of("fit.boot"));
+            yield return ("boot", Phrase.Of(PhraseKeys.Fit.Boot));
         }
 
         if (wanted.ProofTest == true && recipe.Serves.Method == "splice-on")
         {
-            yield return ("proofTest", Phrase.Of("fit.proof-test"));
+            yield return ("proofTest", Phrase.Of(PhraseKeys.Fit.ProofTest));
         }
     }
 }

@@ -1,4 +1,5 @@
 using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Units;
 
 namespace Rhabdon.Core.Recipes;
@@ -15,7 +16,7 @@ internal static class KitChecks
         {
             if (recipe.Parts[index].When is { } when && when != "first" && recipe.IndexOf(when) < 0)
             {
-                yield return RecipeCheck.Fault($"parts[{index}].when", "recipe.no-step", ("step", when));
+                yield return RecipeCheck.Fault($"parts[{index}].when", PhraseKeys.Recipe.NoStep, ("step", when));
             }
         }
     }
@@ -28,22 +29,22 @@ internal static class KitChecks
             var (used, place) = (consumes[index], $"consumes[{index}]");
             if (!Catalogs.All.Consumables.Contains(used.Consumable))
             {
-                yield return RecipeCheck.Fault($"{place}.consumable", "recipe.no-consumable", ("consumable", used.Consumable));
+                yield return RecipeCheck.Fault($"{place}.consumable", PhraseKeys.Recipe.NoConsumable, ("consumable", used.Consumable));
             }
 
             if (!Catalogs.All.Units.Contains(used.Unit))
             {
-                yield return RecipeCheck.Fault($"{place}.unit", "recipe.no-unit", ("units", string.Join(", ", Catalogs.All.Units)));
+                yield return RecipeCheck.Fault($"{place}.unit", PhraseKeys.Recipe.NoUnit, ("units", string.Join(", ", Catalogs.All.Units)));
             }
 
             if (used.Amount <= 0)
             {
-                yield return RecipeCheck.Fault($"{place}.amount", "recipe.above-zero");
+                yield return RecipeCheck.Fault($"{place}.amount", PhraseKeys.Recipe.AboveZero);
             }
 
             if (used.Every < 1)
             {
-                yield return RecipeCheck.Fault($"{place}.every", "recipe.above-zero");
+                yield return RecipeCheck.Fault($"{place}.every", PhraseKeys.Recipe.AboveZero);
             }
         }
     }
@@ -55,18 +56,18 @@ internal static class KitChecks
         {
             if (!Catalogs.All.Capacities.Contains(capacities[index].Of))
             {
-                yield return RecipeCheck.Fault($"capacities[{index}].of", "recipe.no-capacity", ("of", capacities[index].Of));
+                yield return RecipeCheck.Fault($"capacities[{index}].of", PhraseKeys.Recipe.NoCapacity, ("of", capacities[index].Of));
             }
 
             if (capacities[index].Places < 1)
             {
-                yield return RecipeCheck.Fault($"capacities[{index}].places", "recipe.above-zero");
+                yield return RecipeCheck.Fault($"capacities[{index}].places", PhraseKeys.Recipe.AboveZero);
             }
         }
 
         if (recipe.Together is < 2 or > 24)
         {
-            yield return RecipeCheck.Fault("together", "recipe.together");
+            yield return RecipeCheck.Fault("together", PhraseKeys.Recipe.Together);
         }
     }
 
@@ -74,22 +75,22 @@ internal static class KitChecks
     {
         if (joint.Stop <= Length.Zero)
         {
-            yield return RecipeCheck.Fault("joint.stop", "recipe.above-zero");
+            yield return RecipeCheck.Fault("joint.stop", PhraseKeys.Recipe.AboveZero);
         }
 
         if (joint.Stub <= joint.Stop)
         {
-            yield return RecipeCheck.Fault("joint.stub", "recipe.stub-behind-stop");
+            yield return RecipeCheck.Fault("joint.stub", PhraseKeys.Recipe.StubBehindStop);
         }
 
         if (joint.StopTolerance <= Length.Zero || joint.StubTolerance <= Length.Zero)
         {
-            yield return RecipeCheck.Fault("joint", "recipe.tolerance");
+            yield return RecipeCheck.Fault("joint", PhraseKeys.Recipe.Tolerance);
         }
 
         if (joint.BowLeast < Length.Zero || joint.BowMost <= joint.BowLeast)
         {
-            yield return RecipeCheck.Fault("joint.bowMost", "recipe.bow");
+            yield return RecipeCheck.Fault("joint.bowMost", PhraseKeys.Recipe.Bow);
         }
     }
 }

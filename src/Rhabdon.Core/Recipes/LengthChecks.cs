@@ -1,4 +1,5 @@
 using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Units;
 
 namespace Rhabdon.Core.Recipes;
@@ -38,33 +39,33 @@ internal static class LengthChecks
 
         if (cut.Layers.Count == 0)
         {
-            yield return RecipeCheck.Fault($"{place}.layers", "recipe.no-layer");
+            yield return RecipeCheck.Fault($"{place}.layers", PhraseKeys.Recipe.NoLayer);
         }
 
         if (cut.Bite is { } bite && bite < LeastBite)
         {
-            yield return RecipeCheck.Fault($"{place}.bite", "recipe.bite", ("least", LeastBite.ToString()));
+            yield return RecipeCheck.Fault($"{place}.bite", PhraseKeys.Recipe.Bite, ("least", LeastBite.ToString()));
         }
     }
 
     private static IEnumerable<RecipeFault> Bounded(string place, Length length) =>
-        length > Longest ? [RecipeCheck.Fault(place, "recipe.too-long", ("most", Longest.ToString()))] : [];
+        length > Longest ? [RecipeCheck.Fault(place, PhraseKeys.Recipe.TooLong, ("most", Longest.ToString()))] : [];
 
     private static IEnumerable<RecipeFault> Sane(string place, Length? length, Length tolerance, bool mayBeZero)
     {
         if (length < Length.Zero || (length == Length.Zero && !mayBeZero))
         {
-            yield return RecipeCheck.Fault($"{place}.length", "recipe.above-zero");
+            yield return RecipeCheck.Fault($"{place}.length", PhraseKeys.Recipe.AboveZero);
         }
 
         if (length > Longest)
         {
-            yield return RecipeCheck.Fault($"{place}.length", "recipe.too-long", ("most", Longest.ToString()));
+            yield return RecipeCheck.Fault($"{place}.length", PhraseKeys.Recipe.TooLong, ("most", Longest.ToString()));
         }
 
         if (tolerance <= Length.Zero || (length > Length.Zero && tolerance >= length))
         {
-            yield return RecipeCheck.Fault($"{place}.tolerance", "recipe.tolerance");
+            yield return RecipeCheck.Fault($"{place}.tolerance", PhraseKeys.Recipe.Tolerance);
         }
     }
 
@@ -80,35 +81,42 @@ internal static class LengthChecks
             var place = $"cuts[{recipe.Cuts.ToList().FindIndex(c => c.Id == cut.Id)}]";
             if (walk.Find(cut.From) is null && !cut.Layers.Contains(Layer.Ribbon))
             {
-                yield return RecipeCheck.Fault($"{place}.from", "recipe.no-edge-yet", ("cut", cut.Id));
+                yield return RecipeCheck.Fault($"{place}.from", PhraseKeys.Recipe.NoEdgeYet, ("cut", cut.Id));
                 yield break;
             }
 
             var position = walk.Make(cut);
             if (position < Length.Zero)
             {
-                yield return RecipeCheck.Fault($"{place}.length", "recipe.beyond-tip");
+                yield return RecipeCheck.Fault($"{place}.length", PhraseKeys.Recipe.BeyondTip);
             }
 
             if (cut.Makes is { } made && walk.Outside(made) is { } outer && walk.Find(outer) < position)
             {
-                yield return RecipeCheck.Fault($"{place}.length", "recipe.edges", ("cut", cut.Id));
+                yield return RecipeCheck.Fault($"{place}.length", PhraseKeys.Recipe.Edges, ("cut", cut.Id));
             }
         }
 
         foreach (var mark in (worked.Marks ?? []).Where(m => walk.Find(m.From) is null))
         {
-            yield return RecipeCheck.Fault($"marks[{recipe.Marks!.ToList().FindIndex(m => m.Id == mark.Id)}].from", "recipe.no-edge-yet", ("cut", mark.Id));
+            yield return RecipeCheck.Fault(
+                $"marks[{recipe.Marks!.ToList().FindIndex(m => m.Id == mark.Id)}].from",
+                PhraseKeys.Recipe.NoEdgeYet,
+                ("cut", mark.Id)
+            );
         }
 
         if (walk.AramidEnd is { } aramid && aramid > (walk.Find(Edge.JacketEdge) ?? walk.Find(Edge.SheathEdge) ?? aramid))
         {
-            yield return RecipeCheck.Fault($"cuts[{recipe.Cuts.ToList().FindLastIndex(c => c.Layers.Contains(Layer.Aramid))}].length", "recipe.aramid");
+            yield return RecipeCheck.Fault(
+                $"cuts[{recipe.Cuts.ToList().FindLastIndex(c => c.Layers.Contains(Layer.Aramid))}].length",
+                PhraseKeys.Recipe.Aramid
+            );
         }
 
         if (recipe.Cleave is { } cleave && cleave.Length + cleave.Holds > walk.Bare)
         {
-            yield return RecipeCheck.Fault("cleave.length", "recipe.cleave-outside", ("glass", walk.Bare.ToString()));
+            yield return RecipeCheck.Fault("cleave.length", PhraseKeys.Recipe.CleaveOutside, ("glass", walk.Bare.ToString()));
         }
     }
 }

@@ -24,25 +24,25 @@ public static class RecipeCheck
         var faults = new List<RecipeFault>();
         if (recipe.FormatVersion != Recipe.CurrentFormat)
         {
-            faults.Add(Fault("formatVersion", "recipe.format", ("wanted", Recipe.CurrentFormat.ToString(CultureInfo.InvariantCulture))));
+            faults.Add(Fault("formatVersion", PhraseKeys.Recipe.Format, ("wanted", Recipe.CurrentFormat.ToString(CultureInfo.InvariantCulture))));
         }
 
         if (recipe.Id.Length is 0 or > 20 || !recipe.Id.All(c => char.IsAsciiLetterOrDigit(c) || c is '-' or '.'))
         {
-            faults.Add(Fault("id", "recipe.id"));
+            faults.Add(Fault("id", PhraseKeys.Recipe.Id));
         }
 
         faults.AddRange(ServesFaults(recipe.Serves));
         if (recipe.Steps.Count == 0)
         {
-            faults.Add(Fault("steps", "recipe.no-steps"));
+            faults.Add(Fault("steps", PhraseKeys.Recipe.NoSteps));
         }
 
         faults.AddRange(TechniqueChecks.Faults(recipe));
         faults.AddRange(LengthChecks.Faults(recipe));
         faults.AddRange(StepChecks.Faults(recipe, ladder));
         faults.AddRange(KitChecks.Faults(recipe));
-        faults.AddRange(ladder is null ? [Fault("ladder.id", "recipe.no-ladder", ("ladder", recipe.Ladder.Id))] : LadderFaults(recipe, ladder));
+        faults.AddRange(ladder is null ? [Fault("ladder.id", PhraseKeys.Recipe.NoLadder, ("ladder", recipe.Ladder.Id))] : LadderFaults(recipe, ladder));
         return faults;
     }
 
@@ -50,7 +50,7 @@ public static class RecipeCheck
     {
         if (!Catalogs.All.Methods.Contains(serves.Method))
         {
-            yield return Fault("serves.method", "recipe.no-method", ("known", string.Join(", ", Catalogs.All.Methods)));
+            yield return Fault("serves.method", PhraseKeys.Recipe.NoMethod, ("known", string.Join(", ", Catalogs.All.Methods)));
         }
 
         foreach (
@@ -60,7 +60,7 @@ public static class RecipeCheck
         {
             if (count == 0)
             {
-                yield return Fault($"serves.{place}", "recipe.serves-none");
+                yield return Fault($"serves.{place}", PhraseKeys.Recipe.ServesNone);
             }
         }
     }
@@ -86,7 +86,7 @@ public static class RecipeCheck
         {
             if (count > most)
             {
-                return Fault(place, "recipe.too-many", ("most", most.ToString(CultureInfo.InvariantCulture)));
+                return Fault(place, PhraseKeys.Recipe.TooMany, ("most", most.ToString(CultureInfo.InvariantCulture)));
             }
         }
 
@@ -102,7 +102,7 @@ public static class RecipeCheck
         {
             if (ids.Take(index).Contains(ids[index]))
             {
-                yield return Fault($"{list}[{index}].id", "recipe.twice", ("id", ids[index]));
+                yield return Fault($"{list}[{index}].id", PhraseKeys.Recipe.Twice, ("id", ids[index]));
             }
         }
     }
@@ -130,7 +130,7 @@ public static class RecipeCheck
             {
                 if (step is not null && recipe.IndexOf(step) < 0)
                 {
-                    yield return Fault($"ladder.signs[{s}].{name}", "recipe.no-step", ("step", step));
+                    yield return Fault($"ladder.signs[{s}].{name}", PhraseKeys.Recipe.NoStep, ("step", step));
                 }
             }
 
@@ -141,7 +141,7 @@ public static class RecipeCheck
                 var target = rung.TargetIn(recipe, 0);
                 if (returns && target < 0)
                 {
-                    yield return Fault($"{place}.returnsTo", "recipe.no-step", ("step", rung.ReturnsTo ?? rung.ReturnsToFilm?.ToString() ?? "-"));
+                    yield return Fault($"{place}.returnsTo", PhraseKeys.Recipe.NoStep, ("step", rung.ReturnsTo ?? rung.ReturnsToFilm?.ToString() ?? "-"));
                 }
                 else if (
                     returns
@@ -150,12 +150,12 @@ public static class RecipeCheck
                     && !Raisers(recipe, sign.Id).All(step => step.When?.SameAs(when) == true)
                 )
                 {
-                    yield return Fault($"{place}.returnsTo", "recipe.sometimes-step", ("step", rung.ReturnsTo!));
+                    yield return Fault($"{place}.returnsTo", PhraseKeys.Recipe.SometimesStep, ("step", rung.ReturnsTo!));
                 }
 
                 if (rung.Uses == FiberUse.Recleave && recipe.Cleave is null)
                 {
-                    yield return Fault($"{place}.uses", "recipe.no-cleave");
+                    yield return Fault($"{place}.uses", PhraseKeys.Recipe.NoCleave);
                 }
             }
         }

@@ -1,4 +1,5 @@
 using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Phrases;
 
 namespace Rhabdon.Core.Recipes;
 
@@ -28,7 +29,7 @@ internal static class StepChecks
         {
             if (!recipe.Steps.Any(s => s.Cut == recipe.Cuts[index].Id))
             {
-                yield return RecipeCheck.Fault($"cuts[{index}].id", "recipe.no-step-cuts", ("cut", recipe.Cuts[index].Id));
+                yield return RecipeCheck.Fault($"cuts[{index}].id", PhraseKeys.Recipe.NoStepCuts, ("cut", recipe.Cuts[index].Id));
             }
         }
     }
@@ -37,33 +38,33 @@ internal static class StepChecks
     {
         if (!recipe.Stages.Any(s => s.Id == step.Stage))
         {
-            yield return RecipeCheck.Fault($"{place}.stage", "recipe.no-stage", ("stage", step.Stage));
+            yield return RecipeCheck.Fault($"{place}.stage", PhraseKeys.Recipe.NoStage, ("stage", step.Stage));
         }
 
         var marks = recipe.Cuts.Select(c => c.Id).Concat((recipe.Marks ?? []).Select(m => m.Id)).ToHashSet();
         if (step.Cut is { } cut && !recipe.Cuts.Any(c => c.Id == cut))
         {
-            yield return RecipeCheck.Fault($"{place}.cut", "recipe.no-cut", ("cut", cut));
+            yield return RecipeCheck.Fault($"{place}.cut", PhraseKeys.Recipe.NoCut, ("cut", cut));
         }
 
         if (step.Dimension?.Cut is { } of && !marks.Contains(of))
         {
-            yield return RecipeCheck.Fault($"{place}.dimension.cut", "recipe.no-cut", ("cut", of));
+            yield return RecipeCheck.Fault($"{place}.dimension.cut", PhraseKeys.Recipe.NoCut, ("cut", of));
         }
 
         if (step.Dimension is { Of: DimensionOf.Cleave } && recipe.Cleave is null)
         {
-            yield return RecipeCheck.Fault($"{place}.dimension.of", "recipe.no-cleave");
+            yield return RecipeCheck.Fault($"{place}.dimension.of", PhraseKeys.Recipe.NoCleave);
         }
 
         if (step.Ask is { IsLength: true } && step.Dimension is null)
         {
-            yield return RecipeCheck.Fault($"{place}.dimension", "recipe.no-dimension");
+            yield return RecipeCheck.Fault($"{place}.dimension", PhraseKeys.Recipe.NoDimension);
         }
 
         foreach (var caution in step.Cautions.Except(Catalogs.All.Cautions))
         {
-            yield return RecipeCheck.Fault($"{place}.cautions", "recipe.no-caution", ("caution", caution));
+            yield return RecipeCheck.Fault($"{place}.cautions", PhraseKeys.Recipe.NoCaution, ("caution", caution));
         }
     }
 
@@ -77,14 +78,14 @@ internal static class StepChecks
         string[] signs = [.. ask.Choices.Select(c => c.Sign).Append(ask.Sign).OfType<string>()];
         foreach (var sign in signs.Where(s => ladder is not null && ladder.Find(s) is null))
         {
-            yield return RecipeCheck.Fault(place, "recipe.no-sign", ("sign", sign));
+            yield return RecipeCheck.Fault(place, PhraseKeys.Recipe.NoSign, ("sign", sign));
         }
 
         if (Catalogs.All.CheckOf(ask.Check)?.Takes(ask.Reads) is not true)
         {
             yield return RecipeCheck.Fault(
                 $"{place}.check",
-                "recipe.no-check",
+                PhraseKeys.Recipe.NoCheck,
                 ("check", ask.Check),
                 ("known", string.Join(", ", Catalogs.All.Checks.Where(c => c.Takes(ask.Reads)).Select(c => c.Id)))
             );
@@ -92,7 +93,7 @@ internal static class StepChecks
 
         if (ask.IsChoice != ask.Choices.Count > 0)
         {
-            yield return RecipeCheck.Fault($"{place}.choices", ask.IsChoice ? "recipe.choices-wanted" : "recipe.no-choices");
+            yield return RecipeCheck.Fault($"{place}.choices", ask.IsChoice ? PhraseKeys.Recipe.ChoicesWanted : PhraseKeys.Recipe.NoChoices);
         }
 
         if (
@@ -104,17 +105,17 @@ internal static class StepChecks
             )
         )
         {
-            yield return RecipeCheck.Fault($"{place}.limits", "recipe.limits");
+            yield return RecipeCheck.Fault($"{place}.limits", PhraseKeys.Recipe.Limits);
         }
 
         if ((ask.IsLength || ask.Limits is { Least: not null } or { Most: not null }) && ask.Sign is null)
         {
-            yield return RecipeCheck.Fault($"{place}.sign", "recipe.sign-wanted");
+            yield return RecipeCheck.Fault($"{place}.sign", PhraseKeys.Recipe.SignWanted);
         }
 
         if (ask.Reads == ReadingKind.Count && step.Count is null)
         {
-            yield return RecipeCheck.Fault($"{place}.counts", "recipe.no-count");
+            yield return RecipeCheck.Fault($"{place}.counts", PhraseKeys.Recipe.NoCount);
         }
     }
 
@@ -128,17 +129,17 @@ internal static class StepChecks
     {
         if (step.Clock is { } clock && (clock.Seconds is < 1 or > 86_400 || clock.AtMost < clock.Seconds))
         {
-            yield return RecipeCheck.Fault($"{place}.clock.seconds", "recipe.clock");
+            yield return RecipeCheck.Fault($"{place}.clock.seconds", PhraseKeys.Recipe.Clock);
         }
 
         if (step.Clock is { } kind && !Catalogs.All.Clocks.Contains(kind.Kind))
         {
-            yield return RecipeCheck.Fault($"{place}.clock.kind", "recipe.no-clock", ("kind", kind.Kind));
+            yield return RecipeCheck.Fault($"{place}.clock.kind", PhraseKeys.Recipe.NoClock, ("kind", kind.Kind));
         }
 
         if (step.Count is { } count && (count.Low < 1 || count.High < count.Low || count.PaceLow <= 0 || count.PaceHigh < count.PaceLow))
         {
-            yield return RecipeCheck.Fault($"{place}.count", "recipe.count");
+            yield return RecipeCheck.Fault($"{place}.count", PhraseKeys.Recipe.Count);
         }
     }
 
@@ -148,7 +149,7 @@ internal static class StepChecks
         {
             if (string.IsNullOrWhiteSpace(wording.In("en")))
             {
-                yield return RecipeCheck.Fault($"{place}.{name}", "recipe.no-words");
+                yield return RecipeCheck.Fault($"{place}.{name}", PhraseKeys.Recipe.NoWords);
             }
         }
     }

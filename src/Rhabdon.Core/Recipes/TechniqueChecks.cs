@@ -1,3 +1,5 @@
+using Rhabdon.Core.Phrases;
+
 namespace Rhabdon.Core.Recipes;
 
 /// <summary>Whether practice choices and the conditions that name them make sense.</summary>
@@ -16,12 +18,12 @@ internal static class TechniqueChecks
             var choice = choices[index];
             if (choice.Options.Count < 2)
             {
-                yield return RecipeCheck.Fault($"choices[{index}].options", "recipe.one-option");
+                yield return RecipeCheck.Fault($"choices[{index}].options", PhraseKeys.Recipe.OneOption);
             }
 
             if (!choice.Options.Any(o => o.Id == choice.Usual))
             {
-                yield return RecipeCheck.Fault($"choices[{index}].usual", "recipe.no-option", ("option", choice.Usual), ("choice", choice.Id));
+                yield return RecipeCheck.Fault($"choices[{index}].usual", PhraseKeys.Recipe.NoOption, ("option", choice.Usual), ("choice", choice.Id));
             }
 
             foreach (var fault in RecipeCheck.Twice($"choices[{index}].options", [.. choice.Options.Select(o => o.Id)]))
@@ -54,12 +56,12 @@ internal static class TechniqueChecks
     {
         foreach (var build in condition.Builds?.Except(recipe.Serves.Builds) ?? [])
         {
-            yield return RecipeCheck.Fault($"{place}.builds", "recipe.other-build", ("build", build.ToString()));
+            yield return RecipeCheck.Fault($"{place}.builds", PhraseKeys.Recipe.OtherBuild, ("build", build.ToString()));
         }
 
         if (condition.Builds is { Count: 0 } || condition.Cores is { Count: 0 })
         {
-            yield return RecipeCheck.Fault(place, "recipe.never");
+            yield return RecipeCheck.Fault(place, PhraseKeys.Recipe.Never);
         }
 
         if (condition.Choice is not { } id)
@@ -69,18 +71,18 @@ internal static class TechniqueChecks
 
         if (recipe.Choices?.FirstOrDefault(c => c.Id == id) is not { } choice)
         {
-            yield return RecipeCheck.Fault($"{place}.choice", "recipe.no-choice", ("choice", id));
+            yield return RecipeCheck.Fault($"{place}.choice", PhraseKeys.Recipe.NoChoice, ("choice", id));
             yield break;
         }
 
         if (condition.Is is null or { Count: 0 })
         {
-            yield return RecipeCheck.Fault($"{place}.is", "recipe.never");
+            yield return RecipeCheck.Fault($"{place}.is", PhraseKeys.Recipe.Never);
         }
 
         foreach (var option in (condition.Is ?? []).Where(o => !choice.Options.Any(known => known.Id == o)))
         {
-            yield return RecipeCheck.Fault($"{place}.is", "recipe.no-option", ("option", option), ("choice", id));
+            yield return RecipeCheck.Fault($"{place}.is", PhraseKeys.Recipe.NoOption, ("option", option), ("choice", id));
         }
     }
 }

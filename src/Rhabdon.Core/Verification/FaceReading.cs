@@ -21,9 +21,9 @@ public static class FaceReading
     /// when it can.
     /// </summary>
     public static (string Field, Phrase Says)? Fault(Ask ask, Reading reading) =>
-        reading.Face is not { } face ? (reading.Overruled is null ? null : ("overruled", Phrase.Of("conflict.face-none")))
-        : ask.Reads != ReadingKind.Picture ? ("face", Phrase.Of("conflict.face-none"))
-        : face.Grade.Verdict == FaceVerdict.CannotGrade ? ("face", Phrase.Of("conflict.face-cannot"))
+        reading.Face is not { } face ? (reading.Overruled is null ? null : ("overruled", Phrase.Of(PhraseKeys.Conflict.FaceNone)))
+        : ask.Reads != ReadingKind.Picture ? ("face", Phrase.Of(PhraseKeys.Conflict.FaceNone))
+        : face.Grade.Verdict == FaceVerdict.CannotGrade ? ("face", Phrase.Of(PhraseKeys.Conflict.FaceCannot))
         : (Proposed(ask, face)?.Value == reading.Choice) == (reading.Overruled is null) ? null
-        : ("overruled", Phrase.Of(reading.Overruled is null ? "conflict.face-reason" : "conflict.face-agrees"));
+        : ("overruled", Phrase.Of(reading.Overruled is null ? PhraseKeys.Conflict.FaceReason : PhraseKeys.Conflict.FaceAgrees));
 }

@@ -44,18 +44,20 @@ public sealed class TemplateLayout(Paper paper, Phrasebook words)
     {
         texts.Add(new TemplateText(Margin, top + 4, 4.4m, $"{sheet.Ref.Id}  {sheet.Title}", IsBold: true));
         var standing = sheet.IsConfirmed
-            ? $"v{sheet.Ref.Version} \u00b7 {words.Say(Phrase.Of("template.confirmed"))}"
-            : $"v{sheet.Ref.Version} \u00b7 {words.Say(Phrase.Of("template.unconfirmed"))}";
+            ? $"v{sheet.Ref.Version} \u00b7 {words.Say(Phrase.Of(PhraseKeys.Template.Confirmed))}"
+            : $"v{sheet.Ref.Version} \u00b7 {words.Say(Phrase.Of(PhraseKeys.Template.Unconfirmed))}";
         texts.Add(new TemplateText(Right, top + 4, 4.4m, standing, IsBold: !sheet.IsConfirmed, Anchor: TextAnchor.End));
         if (sheet.Line is not { } line)
         {
-            texts.Add(new TemplateText(Margin, top + 12, 3.6m, words.Say(Phrase.Of("template.none", ("what", string.Join(", ", sheet.FromTheSheet))))));
+            texts.Add(
+                new TemplateText(Margin, top + 12, 3.6m, words.Say(Phrase.Of(PhraseKeys.Template.None, ("what", string.Join(", ", sheet.FromTheSheet)))))
+            );
             return;
         }
 
         var cable = top + 27;
         boxes.Add(new TemplateBox(Margin, cable, Right - Margin, Band, 0.93m));
-        texts.Add(new TemplateText(Margin + 0.8m, cable + 5, 3, words.Say(Phrase.Of("template.tip"))));
+        texts.Add(new TemplateText(Margin + 0.8m, cable + 5, 3, words.Say(Phrase.Of(PhraseKeys.Template.Tip))));
         Marks(sheet, top, cable);
         Rule(cable + Band);
         Ready(line, cable + Band + 9);
@@ -83,7 +85,7 @@ public sealed class TemplateLayout(Paper paper, Phrasebook words)
                     Right - 1,
                     cable + 5,
                     3,
-                    $"{words.Say(Phrase.Of("template.off"))}: {string.Join("; ", beyond.Select(Told))}",
+                    $"{words.Say(Phrase.Of(PhraseKeys.Template.Off))}: {string.Join("; ", beyond.Select(Told))}",
                     Anchor: TextAnchor.End
                 )
             );
@@ -149,7 +151,7 @@ public sealed class TemplateLayout(Paper paper, Phrasebook words)
         lines.Add(new TemplateLine(Margin, y, Margin + Bar, y, 0.4m, "bar"));
         lines.Add(new TemplateLine(Margin, y - 2, Margin, y + 2, 0.25m));
         lines.Add(new TemplateLine(Margin + Bar, y - 2, Margin + Bar, y + 2, 0.25m));
-        texts.Add(new TemplateText(Margin + Bar + 4, y + 1, 3.4m, words.Say(Phrase.Of("template.bar")), IsBold: true));
-        texts.Add(new TemplateText(Margin, y + 7, 3, words.Say(Phrase.Of("template.sheet"))));
+        texts.Add(new TemplateText(Margin + Bar + 4, y + 1, 3.4m, words.Say(Phrase.Of(PhraseKeys.Template.Bar)), IsBold: true));
+        texts.Add(new TemplateText(Margin, y + 7, 3, words.Say(Phrase.Of(PhraseKeys.Template.Sheet))));
     }
 }

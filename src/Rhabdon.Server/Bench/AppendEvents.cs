@@ -83,11 +83,15 @@ public sealed class AppendEvents(
         }
         catch (Exception fault) when (fault is JsonException or NotSupportedException or InvalidOperationException)
         {
-            return (null, new EventAnswer(IdOf(delivered), 400, (fault as JsonException)?.Path, Problems.Say(Phrase.Of("event.json", ("why", fault.Message)))));
+            return (
+                null,
+                new EventAnswer(IdOf(delivered), 400, (fault as JsonException)?.Path, Problems.Say(Phrase.Of(PhraseKeys.Event.Json, ("why", fault.Message))))
+            );
         }
 
         return EventAdmission.Malformed(happened) is { } malformed ? (null, Refused(happened, 400, malformed.Field, malformed.Says))
-            : EventText.Fault(EventText.Canonical(happened)) is { } lost ? (null, Refused(happened, 400, "$", Phrase.Of("event.round-trip", ("why", lost))))
+            : EventText.Fault(EventText.Canonical(happened)) is { } lost
+                ? (null, Refused(happened, 400, "$", Phrase.Of(PhraseKeys.Event.RoundTrip, ("why", lost))))
             : (happened, null);
     }
 
@@ -100,7 +104,7 @@ public sealed class AppendEvents(
         catch (PostgresException clash) when (clash.SqlState == PostgresErrorCodes.UniqueViolation && delivered.Count == 1)
         {
             // Another stream took the same id or sequence at the same moment.
-            return [Refused(delivered[0], 409, "id", Phrase.Of("event.id-taken"))];
+            return [Refused(delivered[0], 409, "id", Phrase.Of(PhraseKeys.Event.IdTaken))];
         }
         catch (PostgresException clash) when (clash.SqlState == PostgresErrorCodes.UniqueViolation)
         {

@@ -1,5 +1,7 @@
 using System.Text.Json;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
@@ -25,7 +27,7 @@ public sealed record StrandAtBench(
     string Label,
     int Strand,
     StrandColor Color,
-    string End,
+    CableEnd End,
     Guid Job,
     IReadOnlyList<CrewOnJob> Crews,
     Rates? Rates,
@@ -54,23 +56,19 @@ public static class BenchEndpoints
     public static void MapBench(this WebApplication app)
     {
         var bench = app.MapGroup("/api/v1").Needs(Permission.See);
-        bench.MapPost("/events", Take).WithMetadata(new TextDoor.EachByItself()).Produces<List<EventAnswer>>();
-        bench
-            .MapGet("/bench", (string strands, JobStore jobs, EventStore events, RecipeBookCache books, HttpContext context) =>
-                Open(
-                    [.. strands.Split(',', StringSplitOptions.RemoveEmptyEntries).Select(s => Guid.TryParse(s, out var id) ? id : Guid.Empty)],
-                    jobs,
-                    events,
-                    books,
-                    context
-                )
+        bench.MapPost("/events", Take).WithMetadata(new TextDoor.EachByItself());
+        bench.MapGet("/bench", (string strands, JobStore jobs, EventStore events, RecipeBookCache books, HttpContext context) =>
+            Open(
+                [.. strands.Split(',', StringSplitOptions.RemoveEmptyEntries).Select(s => Guid.TryParse(s, out var id) ? id : Guid.Empty)],
+                jobs,
+                events,
+                books,
+                context
             )
-            .Produces<BenchOpened>();
-        bench
-            .MapPost("/bench", (BenchOpening opening, JobStore jobs, EventStore events, RecipeBookCache books, HttpContext context) =>
-                Open(opening.Strands, jobs, events, books, context)
-            )
-            .Produces<BenchOpened>();
+        );
+        bench.MapPost("/bench", (BenchOpening opening, JobStore jobs, EventStore events, RecipeBookCache books, HttpContext context) =>
+            Open(opening.Strands, jobs, events, books, context)
+        );
         bench.MapGet("/batches", async (JobStore jobs, HttpContext context) =>
             (await jobs.BatchesAsync(context.AccessOf())).Select(b => new BatchSummary(
                 b.Batch,
@@ -85,30 +83,36 @@ public static class BenchEndpoints
         bench.MapGet("/batches/{id:guid}", (Guid id, JobStore jobs, HttpContext context) => jobs.BatchAsync(context.AccessOf(), id));
     }
 
-    private static async Task<IResult> Take(JsonElement[] delivery, AppendEvents append, HttpContext context)
+    private static async Task<Results<Ok<IReadOnlyList<EventAnswer>>, ProblemHttpResult>> Take(JsonElement[] delivery, AppendEvents append, HttpContext context)
     {
         if (delivery.Length is 0 or > MaxDelivery)
         {
-            return Problems.Field(400, "events", Phrase.Of("problem.delivery", ("most", $"{MaxDelivery}")));
+            return Problems.Field(400, "events", Phrase.Of(PhraseKeys.Problem.Delivery, ("most", $"{MaxDelivery}")));
         }
 
-        return Results.Ok(await append.TakeAsync(delivery, context.AccessOf()));
+        return TypedResults.Ok(await append.TakeAsync(delivery, context.AccessOf()));
     }
 
     // One that is not there for this access is left out.
-    private static async Task<IResult> Open(IReadOnlyList<Guid> strands, JobStore jobs, EventStore events, RecipeBookCache books, HttpContext context)
+    private static async Task<Results<Ok<BenchOpened>, ProblemHttpResult>> Open(
+        IReadOnlyList<Guid> strands,
+        JobStore jobs,
+        EventStore events,
+        RecipeBookCache books,
+        HttpContext context
+    )
     {
         var ids = strands.Distinct().ToArray();
         if (ids.Length is 0 or > MaxOpened || ids.Contains(Guid.Empty))
         {
-            return Problems.Field(400, "strands", Phrase.Of("problem.strands", ("most", $"{MaxOpened}")));
+            return Problems.Field(400, "strands", Phrase.Of(PhraseKeys.Problem.Strands, ("most", $"{MaxOpened}")));
         }
 
         var rows = await jobs.AtBenchAsync(context.AccessOf(), ids);
         var crews = await jobs.CrewsOnAsync(context.AccessOf(), [.. rows.Select(r => r.Job.Id).Distinct()]);
         var streams = await events.TerminationsAsync([.. rows.Select(r => r.Row.Id)], await books.BookAsync());
         var (acts, told) = (new List<BenchEvent>(), new Dictionary<Guid, (int Place, Dictionary<Guid, int> Known)>());
-        return Results.Ok(
+        return TypedResults.Ok(
             new BenchOpened(
                 acts,
                 [

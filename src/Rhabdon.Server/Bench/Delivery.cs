@@ -29,18 +29,18 @@ internal sealed class Delivery(Access sender, DateTimeOffset received, AppendCon
         var jobs = places.Select(p => p?.Job).Distinct().ToList();
         if (places.Contains(null) || !jobs.TrueForAll(job => context.AccessOf(sender.Person, job, received) is not null))
         {
-            return Refused(happened, 404, "subjects", Phrase.Of("problem.no-strand"));
+            return Refused(happened, 404, "subjects", Phrase.Of(PhraseKeys.Problem.NoStrand));
         }
 
         var content = EventText.Canonical(happened);
         if (context.Held.TryGetValue(happened.Id, out var held))
         {
-            return held == content ? new EventAnswer(happened.Id, 200, null, null) : Refused(happened, 409, "id", Phrase.Of("event.id-taken"));
+            return held == content ? new EventAnswer(happened.Id, 200, null, null) : Refused(happened, 409, "id", Phrase.Of(PhraseKeys.Event.IdTaken));
         }
 
         if (context.Sequences.Contains((happened.Device, happened.Sequence)))
         {
-            return Refused(happened, 409, "sequence", Phrase.Of("event.sequence-taken"));
+            return Refused(happened, 409, "sequence", Phrase.Of(PhraseKeys.Event.SequenceTaken));
         }
 
         var named = happened.About.ToDictionary(s => s.Id, s => context.Streams[s.Id]);
@@ -78,7 +78,7 @@ internal sealed class Delivery(Access sender, DateTimeOffset received, AppendCon
         }
 
         Aside.Add(new Quarantined(happened.Id, happened.Actor, content, happened.Signature, Problems.Say(fault), [.. happened.About.Select(s => s.Id)]));
-        return Refused(happened, 403, "signature", Phrase.Of("quarantine.kept", ("why", Problems.Say(fault))));
+        return Refused(happened, 403, "signature", Phrase.Of(PhraseKeys.Quarantine.Kept, ("why", Problems.Say(fault))));
     }
 
     // The right is the actor's, as of the moment at which it happened.
@@ -87,10 +87,10 @@ internal sealed class Delivery(Access sender, DateTimeOffset received, AppendCon
         var named = happened.Body.Names().ToHashSet();
         var needs = happened.Body.Needs(streams.SelectMany(s => s.Events.Where(e => named.Contains(e.Id))));
         var access = jobs.Select(job => context.AccessOf(happened.Actor, job, happened.When)).ToList();
-        return !access.TrueForAll(a => a?.May(Permission.Work) == true) ? Refused(happened, 403, "actor", Phrase.Of("problem.actor"))
-            : !access.TrueForAll(a => a!.May(needs)) ? Refused(happened, 403, "actor", Phrase.Of("problem.lead"))
+        return !access.TrueForAll(a => a?.May(Permission.Work) == true) ? Refused(happened, 403, "actor", Phrase.Of(PhraseKeys.Problem.Actor))
+            : !access.TrueForAll(a => a!.May(needs)) ? Refused(happened, 403, "actor", Phrase.Of(PhraseKeys.Problem.Lead))
             : happened.Body.People().Any(p => jobs.Any(job => context.AccessOf(p, job, happened.When)?.May(Permission.Work) != true))
-                ? Refused(happened, 422, "body.to", Phrase.Of("event.hand-to"))
+                ? Refused(happened, 422, "body.to", Phrase.Of(PhraseKeys.Event.HandTo))
             : null;
     }
 

@@ -17,13 +17,13 @@ internal static class EventSignature
     {
         if (happened.Signature is not { } signature)
         {
-            return Phrase.Of("quarantine.unsigned");
+            return Phrase.Of(PhraseKeys.Quarantine.Unsigned);
         }
 
         var own = keys.Where(k => k.Person == happened.Actor && k.Device == happened.Device).ToList();
-        return own.Count == 0 ? Phrase.Of("quarantine.no-key")
-            : own.Find(k => Fits(k.PublicKey, canonical, signature)) is not { } key ? Phrase.Of("quarantine.other")
-            : key.EndedAt <= happened.When.UtcDateTime ? Phrase.Of("quarantine.ended")
+        return own.Count == 0 ? Phrase.Of(PhraseKeys.Quarantine.NoKey)
+            : own.Find(k => Fits(k.PublicKey, canonical, signature)) is not { } key ? Phrase.Of(PhraseKeys.Quarantine.Other)
+            : key.EndedAt <= happened.When.UtcDateTime ? Phrase.Of(PhraseKeys.Quarantine.Ended)
             : null;
     }
 

@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
@@ -17,9 +18,6 @@ public sealed record ToleranceStackRequest(string Recipe, Joint? Joint = null, C
 
 /// <summary>What a combination is asked of.</summary>
 public sealed record CompatibilityRequest(string Recipe, Combination Combination);
-
-/// <param name="Field">Where it lies: a field of the form, or a place in the file.</param>
-public sealed record FieldFault(string Field, string Says);
 
 /// <param name="Sheet">Null while there are faults.</param>
 public sealed record RecipeTrial(IReadOnlyList<FieldFault> Faults, RecipeDocument? Sheet);
@@ -45,83 +43,81 @@ public static class CalcEndpoints
 
     public static void MapCalc(this WebApplication app)
     {
-        var calc = app.MapGroup("/api/v1/calc").WithMetadata(new RequestSizeLimitAttribute(LargestBody)).ProducesProblem(429);
+        var calc = app.MapGroup("/api/v1/calc").WithMetadata(new RequestSizeLimitAttribute(LargestBody));
         calc.MapPost("/strip-plan", (StripPlanRequest request, RecipeBookCache books, CalcTurns turns, CancellationToken cancel) =>
-                On(
-                    request.Recipe,
-                    books,
-                    turns,
-                    recipe =>
-                        request.IsRecleave && recipe.Cleave is null
-                            ? Problems.Field(400, "isRecleave", Phrase.Of("problem.no-cleave"))
-                            : Results.Ok(StripPlan.For(recipe, request.IsRecleave)),
-                    cancel
-                )
+            On<StripPlan>(
+                request.Recipe,
+                books,
+                turns,
+                recipe =>
+                    request.IsRecleave && recipe.Cleave is null
+                        ? Problems.Field(400, "isRecleave", Phrase.Of(PhraseKeys.Problem.NoCleave))
+                        : TypedResults.Ok(StripPlan.For(recipe, request.IsRecleave)),
+                cancel
             )
-            .Produces<StripPlan>();
-        calc.MapPost("/fiber-left", (FiberLeftRequest request, RecipeBookCache books, CalcTurns turns, CancellationToken cancel) => On(
-                    request.Recipe,
-                    books,
-                    turns,
-                    recipe =>
-                    {
-                        var left = new FiberLeft(request.Service, request.Least, request.Used);
-                        return Results.Ok(
-                            new FiberLeftAnswer(
-                                left.Left,
-                                left.Spare,
-                                left.TriesLeft(FiberLeft.Use(FiberUse.CutOff, recipe)),
-                                recipe.Cleave is null ? null : left.TriesLeft(FiberLeft.Use(FiberUse.Recleave, recipe))
-                            )
-                        );
-                    },
-                    cancel
-                ))
-            .Produces<FiberLeftAnswer>();
+        );
+        calc.MapPost("/fiber-left", (FiberLeftRequest request, RecipeBookCache books, CalcTurns turns, CancellationToken cancel) => On<FiberLeftAnswer>(
+                request.Recipe,
+                books,
+                turns,
+                recipe =>
+                {
+                    var left = new FiberLeft(request.Service, request.Least, request.Used);
+                    return TypedResults.Ok(
+                        new FiberLeftAnswer(
+                            left.Left,
+                            left.Spare,
+                            left.TriesLeft(FiberLeft.Use(FiberUse.CutOff, recipe)),
+                            recipe.Cleave is null ? null : left.TriesLeft(FiberLeft.Use(FiberUse.Recleave, recipe))
+                        )
+                    );
+                },
+                cancel
+            ));
         calc.MapPost("/fit-window", (ToleranceStackRequest request, RecipeBookCache books, CalcTurns turns, CancellationToken cancel) =>
-                On(
-                    request.Recipe,
-                    books,
-                    turns,
-                    recipe =>
-                        ToleranceStack.Of(recipe with { Joint = request.Joint ?? recipe.Joint, Cleave = request.Cleave ?? recipe.Cleave }) is { } fit
-                            ? Results.Ok(fit)
-                            : Problems.Field(400, "joint", Phrase.Of("problem.no-joint")),
-                    cancel
-                )
+            On<ToleranceStack>(
+                request.Recipe,
+                books,
+                turns,
+                recipe =>
+                    ToleranceStack.Of(recipe with { Joint = request.Joint ?? recipe.Joint, Cleave = request.Cleave ?? recipe.Cleave }) is { } fit
+                        ? TypedResults.Ok(fit)
+                        : Problems.Field(400, "joint", Phrase.Of(PhraseKeys.Problem.NoJoint)),
+                cancel
             )
-            .Produces<ToleranceStack>();
+        );
         calc.MapPost("/fit", (CompatibilityRequest request, RecipeBookCache books, CalcTurns turns, CancellationToken cancel) =>
-                On(
-                    request.Recipe,
-                    books,
-                    turns,
-                    recipe => Results.Ok(CompatibilityCheck.Faults(recipe, request.Combination).Select(f => new FieldFault(f.Field, Problems.Say(f.Says)))),
-                    cancel
-                )
+            On<List<FieldFault>>(
+                request.Recipe,
+                books,
+                turns,
+                recipe =>
+                    TypedResults.Ok(CompatibilityCheck.Faults(recipe, request.Combination).Select(f => new FieldFault(f.Field, Problems.Say(f.Says))).ToList()),
+                cancel
             )
-            .Produces<List<FieldFault>>();
-        calc.MapPost("/technique", (TechniqueQuestion question) =>
-                question.Crews.Count > MostCrews || question.Chosen.Count > MostChosen
-                    ? Problems.Field(400, "crews", Phrase.Of("problem.crews", ("most", $"{MostCrews}")))
-                    : Results.Ok(TechniqueInForce.On([.. question.Crews.DistinctBy(c => c.Id)], question.Chosen, question.Recipe, question.Said))
-            )
-            .Produces<TechniqueInForce>();
-        calc.MapPost("/recipe", TryOut).Accepts<RecipeFile>("application/json").Produces<RecipeTrial>();
-        calc.MapPost("/bench", async (BenchRequest request, RecipeBookCache books, CalcTurns turns, CancellationToken cancel) =>
+        );
+        calc.MapPost("/technique", Results<Ok<TechniqueInForce>, ProblemHttpResult> (TechniqueQuestion question) =>
+            question.Crews.Count > MostCrews || question.Chosen.Count > MostChosen
+                ? Problems.Field(400, "crews", Phrase.Of(PhraseKeys.Problem.Crews, ("most", $"{MostCrews}")))
+                : TypedResults.Ok(TechniqueInForce.On([.. question.Crews.DistinctBy(c => c.Id)], question.Chosen, question.Recipe, question.Said))
+        );
+        calc.MapPost("/recipe", TryOut).Accepts<RecipeFile>("application/json");
+        calc.MapPost(
+            "/bench",
+            async Task<Results<Ok<BatchView>, ProblemHttpResult>> (BenchRequest request, RecipeBookCache books, CalcTurns turns, CancellationToken cancel) =>
             {
                 if (request.Events.Count > MaxEvents || request.Look.Slots.Count > MaxSlots)
                 {
-                    return Problems.Field(400, "events", Phrase.Of("problem.events", ("most", $"{MaxEvents}")));
+                    return Problems.Field(400, "events", Phrase.Of(PhraseKeys.Problem.Events, ("most", $"{MaxEvents}")));
                 }
 
                 var book = await books.BookAsync();
                 return await turns.TakeAsync(going => View(request, book, going), cancel);
-            })
-            .Produces<BatchView>();
+            }
+        );
     }
 
-    private static IResult View(BenchRequest request, RecipeBook book, CancellationToken cancel)
+    private static Results<Ok<BatchView>, ProblemHttpResult> View(BenchRequest request, RecipeBook book, CancellationToken cancel)
     {
         var slots = request.Look.Slots.Select(s => s.Termination).ToHashSet();
         var streams = request
@@ -129,7 +125,7 @@ public static class CalcEndpoints
             .ToLookup(p => p.Termination, p => p.Event);
         if (streams.Sum(s => s.Sum(e => 1 + ((e.Body as Reattributed)?.Moved.Count ?? 0))) > MostFolded)
         {
-            return Problems.Field(400, "events", Phrase.Of("problem.events", ("most", $"{MaxEvents}")));
+            return Problems.Field(400, "events", Phrase.Of(PhraseKeys.Problem.Events, ("most", $"{MaxEvents}")));
         }
 
         var states = new Dictionary<Guid, TerminationState>();
@@ -140,12 +136,18 @@ public static class CalcEndpoints
         }
 
         return request.Look.Slots.Any(s => s.Strand < 1) || states.Values.Any(s => s.Plan is null || book.Latest(s.Plan.RecipeId) is null)
-            ? Problems.Field(400, "events", Phrase.Of("problem.calc-events"))
-            : Results.Ok(new BatchViewer(book, Phrasebook.English, "en").View(request.Look, id => states[id]));
+            ? Problems.Field(400, "events", Phrase.Of(PhraseKeys.Problem.CalcEvents))
+            : TypedResults.Ok(new BatchViewer(book, Phrasebook.English, "en").View(request.Look, id => states[id]));
     }
 
     // A recipe that nobody has published: what is wrong with it, and how it would be worked.
-    private static async Task<IResult> TryOut(RecipeBookCache books, CalcTurns turns, HttpContext context, CableBuild? build = null, string unit = "mm")
+    private static async Task<Results<Ok<RecipeTrial>, ProblemHttpResult>> TryOut(
+        RecipeBookCache books,
+        CalcTurns turns,
+        HttpContext context,
+        CableBuild? build = null,
+        string unit = "mm"
+    )
     {
         var (file, refused) = await WorkshopEndpoints.ReadAsync(context.Request);
         if (file is null)
@@ -157,11 +159,11 @@ public static class CalcEndpoints
         return await turns.TakeAsync(_ => Trial(file, book, build, unit), context.RequestAborted);
     }
 
-    private static IResult Trial(RecipeFile file, RecipeBook book, CableBuild? build, string unit)
+    private static Ok<RecipeTrial> Trial(RecipeFile file, RecipeBook book, CableBuild? build, string unit)
     {
         var faults = WorkshopEndpoints.FaultsOf(file, book);
         var serves = file.Recipe.Serves.Builds;
-        return Results.Ok(
+        return TypedResults.Ok(
             new RecipeTrial(
                 [.. faults.Select(f => new FieldFault(f.Field, Problems.Say(f.Says)))],
                 faults.Count > 0
@@ -177,8 +179,14 @@ public static class CalcEndpoints
         );
     }
 
-    private static async Task<IResult> On(string id, RecipeBookCache books, CalcTurns turns, Func<Recipe, IResult> compute, CancellationToken cancel) =>
+    private static async Task<Results<Ok<T>, ProblemHttpResult>> On<T>(
+        string id,
+        RecipeBookCache books,
+        CalcTurns turns,
+        Func<Recipe, Results<Ok<T>, ProblemHttpResult>> compute,
+        CancellationToken cancel
+    ) =>
         (await books.BookAsync()).Latest(id)?.Recipe is { } recipe
             ? await turns.TakeAsync(_ => compute(recipe), cancel)
-            : Problems.Field(400, "recipe", Phrase.Of("form.recipe"));
+            : Problems.Field(400, "recipe", Phrase.Of(PhraseKeys.Form.Recipe));
 }

@@ -20,10 +20,11 @@ public sealed class CalcTurns : IDisposable
         }
     );
 
-    public async Task<IResult> TakeAsync(Func<CancellationToken, IResult> compute, CancellationToken cancel)
+    /// <exception cref="TooBusyException">Too many wait for a turn.</exception>
+    public async Task<T> TakeAsync<T>(Func<CancellationToken, T> compute, CancellationToken cancel)
     {
         using var turn = await turns.AcquireAsync(1, cancel);
-        return turn.IsAcquired ? await Task.Run(() => compute(cancel), cancel) : Limits.TooMuch();
+        return turn.IsAcquired ? await Task.Run(() => compute(cancel), cancel) : throw new TooBusyException();
     }
 
     public void Dispose() => turns.Dispose();

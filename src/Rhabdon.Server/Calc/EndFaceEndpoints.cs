@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text.Json;
 using Microsoft.AspNetCore.Http.Features;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Rhabdon.Core;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
@@ -49,37 +50,32 @@ public static class EndFaceEndpoints
     public static void MapEndFaces(this WebApplication app)
     {
         app.MapPost("/api/v1/calc/end-face", (HttpContext context, RecipeBookCache books, CalcTurns turns) => GradeAsync(context, books, turns, One))
-            .Accepts<EndFaceRequest>("multipart/form-data", "*/*")
-            .Produces<FaceAnswer>()
-            .ProducesProblem(400)
-            .ProducesProblem(413)
-            .ProducesProblem(429);
+            .Accepts<EndFaceRequest>("multipart/form-data", "*/*");
         app.MapPost("/api/v1/calc/end-face-row", (HttpContext context, RecipeBookCache books, CalcTurns turns) => GradeAsync(context, books, turns, Row))
-            .Accepts<EndFaceRequest>("multipart/form-data", "*/*")
-            .Produces<FaceRowAnswer>()
-            .ProducesProblem(400)
-            .ProducesProblem(413)
-            .ProducesProblem(429);
+            .Accepts<EndFaceRequest>("multipart/form-data", "*/*");
     }
 
-    private static IResult One(string hash, GrayImage image, Asked asked) =>
-        Results.Ok(
-            FaceAnswer.Of(
-                FaceSeen.Of(hash, asked.Profile, FaceGrader.Grade(image, asked.Profile, asked.Core, asked.Scale)),
-                asked.Profile,
-                Phrasebook.English,
-                asked.History
-            )
+    private static FaceAnswer One(string hash, GrayImage image, Asked asked) =>
+        FaceAnswer.Of(
+            FaceSeen.Of(hash, asked.Profile, FaceGrader.Grade(image, asked.Profile, asked.Core, asked.Scale)),
+            asked.Profile,
+            Phrasebook.English,
+            asked.History
         );
 
-    private static IResult Row(string hash, GrayImage image, Asked asked) =>
-        Results.Ok(FaceRowAnswer.Of(hash, FlatFerruleGrader.Grade(image, asked.Profile, asked.Core, asked.Scale), asked.Profile, Phrasebook.English));
+    private static FaceRowAnswer Row(string hash, GrayImage image, Asked asked) =>
+        FaceRowAnswer.Of(hash, FlatFerruleGrader.Grade(image, asked.Profile, asked.Core, asked.Scale), asked.Profile, Phrasebook.English);
 
-    private static async Task<IResult> GradeAsync(HttpContext context, RecipeBookCache books, CalcTurns turns, Func<string, GrayImage, Asked, IResult> grade)
+    private static async Task<Results<Ok<T>, ProblemHttpResult>> GradeAsync<T>(
+        HttpContext context,
+        RecipeBookCache books,
+        CalcTurns turns,
+        Func<string, GrayImage, Asked, T> grade
+    )
     {
         if (!context.Request.HasFormContentType)
         {
-            return Problems.Field(400, "picture", Phrase.Of("problem.picture-form"));
+            return Problems.Field(400, "picture", Phrase.Of(PhraseKeys.Problem.PictureForm));
         }
 
         if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } body)
@@ -102,26 +98,26 @@ public static class EndFaceEndpoints
         }
         catch (InvalidDataException)
         {
-            return Problems.Field(400, "picture", Phrase.Of("problem.picture-form"));
+            return Problems.Field(400, "picture", Phrase.Of(PhraseKeys.Problem.PictureForm));
         }
 
         // What buyers ask is shown to those who work for them.
         List<FaceProfile> profiles = [.. context.User.Identity?.IsAuthenticated == true ? (await books.BookAsync()).Profiles : FaceProfiles.Starters];
         return profiles.Find(p => p.Id == form["profile"]) is not { } profile
-                ? Problems.Field(400, "profile", Phrase.Of("problem.profile", ("known", string.Join(", ", profiles.Select(p => p.Id)))))
+                ? Problems.Field(400, "profile", Phrase.Of(PhraseKeys.Problem.Profile, ("known", string.Join(", ", profiles.Select(p => p.Id)))))
             : CoreOf(form, profile) is not { } core
                 ? Problems.Field(
                     400,
                     "core",
-                    Phrase.Of("problem.core", ("known", string.Join(", ", Cores.Where(c => profile.Cores.Contains(c.Value)).Select(c => c.Key))))
+                    Phrase.Of(PhraseKeys.Problem.Core, ("known", string.Join(", ", Cores.Where(c => profile.Cores.Contains(c.Value)).Select(c => c.Key))))
                 )
             : ScaleOf(form) is not { } scale
-                ? Problems.Field(400, "umPerPixel", Phrase.Of("problem.scale", ("from", $"{FinestScale}"), ("to", $"{CoarsestScale}")))
-            : form["film"].ToString() is not ("" or LastFilm or EarlierFilm) ? Problems.Field(400, "film", Phrase.Of("problem.film"))
+                ? Problems.Field(400, "umPerPixel", Phrase.Of(PhraseKeys.Problem.Scale, ("from", $"{FinestScale}"), ("to", $"{CoarsestScale}")))
+            : form["film"].ToString() is not ("" or LastFilm or EarlierFilm) ? Problems.Field(400, "film", Phrase.Of(PhraseKeys.Problem.Film))
             : form["method"].ToString() is { Length: > 0 } method && FaceHistory.LadderOf(method) is null
-                ? Problems.Field(400, "method", Phrase.Of("problem.method", ("known", string.Join(", ", FaceHistory.Methods))))
-            : !TryHistory(form, out var history) ? Problems.Field(400, "history", Phrase.Of("problem.history", ("most", $"{MostTries}")))
-            : form.Files.GetFile("picture") is not { Length: > 0 } file ? Problems.Field(400, "picture", Phrase.Of("problem.picture-form"))
+                ? Problems.Field(400, "method", Phrase.Of(PhraseKeys.Problem.Method, ("known", string.Join(", ", FaceHistory.Methods))))
+            : !TryHistory(form, out var history) ? Problems.Field(400, "history", Phrase.Of(PhraseKeys.Problem.History, ("most", $"{MostTries}")))
+            : form.Files.GetFile("picture") is not { Length: > 0 } file ? Problems.Field(400, "picture", Phrase.Of(PhraseKeys.Problem.PictureForm))
             : file.Length > PictureReader.MostBytes ? PictureProblems.TooLarge()
             : await InTurnAsync(
                 turns,
@@ -164,7 +160,12 @@ public static class EndFaceEndpoints
         return tries.Count == told.Length && tries.Count <= MostTries;
     }
 
-    private static async Task<IResult> InTurnAsync(CalcTurns turns, IFormFile file, Func<string, GrayImage, IResult> grade, CancellationToken cancel)
+    private static async Task<Results<Ok<T>, ProblemHttpResult>> InTurnAsync<T>(
+        CalcTurns turns,
+        IFormFile file,
+        Func<string, GrayImage, T> grade,
+        CancellationToken cancel
+    )
     {
         var bytes = new byte[file.Length];
         await using var stream = file.OpenReadStream();
@@ -172,10 +173,10 @@ public static class EndFaceEndpoints
         return await turns.TakeAsync(_ => Grade(bytes, grade), cancel);
     }
 
-    private static IResult Grade(byte[] file, Func<string, GrayImage, IResult> grade)
+    private static Results<Ok<T>, ProblemHttpResult> Grade<T>(byte[] file, Func<string, GrayImage, T> grade)
     {
         var reading = PictureReader.Read(file);
-        return reading.Image is { } image ? grade(PictureHash.Of(file), image) : PictureProblems.Of(reading.Fault);
+        return reading.Image is { } image ? TypedResults.Ok(grade(PictureHash.Of(file), image)) : PictureProblems.Of(reading.Fault);
     }
 
     private sealed record Asked(FaceProfile Profile, FiberCore Core, double? Scale, FaceHistory? History);

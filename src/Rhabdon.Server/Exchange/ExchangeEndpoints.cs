@@ -1,5 +1,6 @@
 using System.Text;
 using System.Text.Json;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Npgsql;
 using Rhabdon.Core.Phrases;
@@ -31,11 +32,10 @@ public static class ExchangeEndpoints
             .MapPost("/jobs/import", Import)
             .Needs(Permission.Own)
             .WithMetadata(new RequestSizeLimitAttribute(LargestArchive))
-            .Accepts<JobFile>("application/json", Zip)
-            .Produces<JobRow>();
+            .Accepts<JobFile>("application/json", Zip);
     }
 
-    private static async Task<IResult> Export(Guid id, JobFiles files, HttpContext context, AuditLog audit)
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> Export(Guid id, JobFiles files, HttpContext context, AuditLog audit)
     {
         var access = context.AccessOf();
         if (await files.OfAsync(access, id) is not { } file)
@@ -44,10 +44,10 @@ public static class ExchangeEndpoints
         }
 
         audit.Exported(access.Person, id, "json");
-        return Results.File(JobFile.Write(file), "application/json", "job.json");
+        return TypedResults.File(JobFile.Write(file), "application/json", "job.json");
     }
 
-    private static async Task<IResult> Archive(Guid id, JobFiles files, HttpContext context, AuditLog audit)
+    private static async Task<Results<FileStreamHttpResult, ProblemHttpResult>> Archive(Guid id, JobFiles files, HttpContext context, AuditLog audit)
     {
         var access = context.AccessOf();
         if (await files.OfAsync(access, id) is not { } file)
@@ -59,14 +59,14 @@ public static class ExchangeEndpoints
         var archive = Spool();
         await files.ArchiveAsync(archive, file, context.RequestAborted);
         archive.Position = 0;
-        return Results.Stream(archive, Zip, "job.zip");
+        return TypedResults.Stream(archive, Zip, "job.zip");
     }
 
     // A file that is gone when it is closed: an archive may be larger than memory.
     private static FileStream Spool() =>
         new(Path.GetTempFileName(), FileMode.Open, FileAccess.ReadWrite, FileShare.None, 81_920, FileOptions.Asynchronous | FileOptions.DeleteOnClose);
 
-    private static async Task<IResult> Record(Guid id, JobFiles files, HttpContext context, AuditLog audit)
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> Record(Guid id, JobFiles files, HttpContext context, AuditLog audit)
     {
         var access = context.AccessOf();
         if (await files.OfAsync(access, id) is not { } file)
@@ -78,10 +78,10 @@ public static class ExchangeEndpoints
 
         var cables = file.Cables.ToDictionary(c => c.Id, c => c.Name);
         var rows = file.Terminations.Zip(file.Connectors, (t, c) => (cables[t.Cable], t, c));
-        return Results.File(RecordCsv.Write(rows, file.People.ToDictionary(p => p.Id, p => p.Name)), "text/csv; charset=utf-8", "record.csv");
+        return TypedResults.File(RecordCsv.Write(rows, file.People.ToDictionary(p => p.Id, p => p.Name)), "text/csv; charset=utf-8", "record.csv");
     }
 
-    private static async Task<IResult> Import(JobFiles files, RecipeBookCache books, HttpContext context, AuditLog audit)
+    private static async Task<Results<Ok<FileJob>, ProblemHttpResult>> Import(JobFiles files, RecipeBookCache books, HttpContext context, AuditLog audit)
     {
         var access = context.AccessOf();
         JobFile file;
@@ -103,7 +103,7 @@ public static class ExchangeEndpoints
         }
         catch (Exception fault) when (fault is JsonException or NotSupportedException or DecoderFallbackException or InvalidDataException)
         {
-            return Problems.Field(400, (fault as JsonException)?.Path ?? "$", Phrase.Of("import.json", ("why", fault.Message)));
+            return Problems.Field(400, (fault as JsonException)?.Path ?? "$", Phrase.Of(PhraseKeys.Import.Json, ("why", fault.Message)));
         }
 
         using (archive)
@@ -111,11 +111,11 @@ public static class ExchangeEndpoints
             return await TakeAsync(file, archive, files, access, context.RequestAborted) is { } refused ? refused : await TakenAsync();
         }
 
-        async Task<IResult> TakenAsync()
+        async Task<Ok<FileJob>> TakenAsync()
         {
             audit.Imported(access.Person, file.Job.Id);
             await books.ForgetEverywhereAsync();
-            return Results.Ok(file.Job);
+            return TypedResults.Ok(file.Job);
         }
     }
 
@@ -141,7 +141,7 @@ public static class ExchangeEndpoints
     }
 
     // Why it is not taken; null when it was.
-    private static async Task<IResult?> TakeAsync(JobFile file, JobArchive? archive, JobFiles files, Access access, CancellationToken cancel)
+    private static async Task<ProblemHttpResult?> TakeAsync(JobFile file, JobArchive? archive, JobFiles files, Access access, CancellationToken cancel)
     {
         try
         {
@@ -155,11 +155,11 @@ public static class ExchangeEndpoints
         }
         catch (InvalidDataException fault)
         {
-            return Problems.Field(400, "$", Phrase.Of("import.json", ("why", fault.Message)));
+            return Problems.Field(400, "$", Phrase.Of(PhraseKeys.Import.Json, ("why", fault.Message)));
         }
         catch (PostgresException clash) when (clash.SqlState == PostgresErrorCodes.UniqueViolation)
         {
-            return Problems.Field(409, "job", Phrase.Of("import.there"));
+            return Problems.Field(409, "job", Phrase.Of(PhraseKeys.Import.There));
         }
         catch (Exception fault)
             when (fault
@@ -173,7 +173,7 @@ public static class ExchangeEndpoints
                         }
             )
         {
-            return Problems.Field(400, "$", Phrase.Of("import.reference"));
+            return Problems.Field(400, "$", Phrase.Of(PhraseKeys.Import.Reference));
         }
     }
 }

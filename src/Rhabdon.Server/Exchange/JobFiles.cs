@@ -47,17 +47,7 @@ public sealed class JobFiles(
             .ThenBy(r => r.Ref.Version)
             .ToList();
         var ladders = used.Select(r => r.Recipe.Ladder).Distinct().OrderBy(l => l.Id, StringComparer.Ordinal).ThenBy(l => l.Version).Select(book.LadderAt);
-        var terminations = rows.Select(t => new FileTermination(
-                t.Id,
-                t.CableId,
-                t.Strand,
-                t.End == "near" ? CableEnd.Near : CableEnd.Far,
-                t.PanelId,
-                t.Port,
-                t.Position,
-                t.Label
-            ))
-            .ToList();
+        var terminations = rows.Select(t => new FileTermination(t.Id, t.CableId, t.Strand, t.End, t.PanelId, t.Port, t.Position, t.Label)).ToList();
         var aside = await quarantine.OfJobAsync(id);
         var actors = events
             .Select(e => e.Actor)
@@ -136,7 +126,7 @@ public sealed class JobFiles(
                 || (here.Profile(limits.Id, limits.Version) is { } held && Text(held) != Text(limits))
             )
             {
-                return ($"limits/{limits.Id}.{limits.Version}.json", Phrase.Of("import.limits"));
+                return ($"limits/{limits.Id}.{limits.Version}.json", Phrase.Of(PhraseKeys.Import.Limits));
             }
         }
 
@@ -146,13 +136,13 @@ public sealed class JobFiles(
             var path = $"pictures/{picture.Hash}";
             if (!FaceSeen.IsHash(picture.Hash) || picture.Terminations.Count == 0 || !picture.Terminations.All(strands.Contains))
             {
-                return (path, Phrase.Of("import.reference"));
+                return (path, Phrase.Of(PhraseKeys.Import.Reference));
             }
 
             var file = await archive.FileAsync(picture, PictureReader.MostBytes, cancel);
             if (PictureHash.Of(file) != picture.Hash || PictureReader.MediaOf(file) != picture.Media || PictureReader.Read(file).Image is null)
             {
-                return (path, Phrase.Of("import.picture"));
+                return (path, Phrase.Of(PhraseKeys.Import.Picture));
             }
         }
 
@@ -165,12 +155,12 @@ public sealed class JobFiles(
     {
         if (file.FormatVersion != JobFile.CurrentFormat)
         {
-            return ("formatVersion", Phrase.Of("import.format"));
+            return ("formatVersion", Phrase.Of(PhraseKeys.Import.Format));
         }
 
         if (!TimeZoneInfo.TryFindSystemTimeZoneById(file.Job.TimeZone, out _))
         {
-            return ("job.timeZone", Phrase.Of("form.time-zone"));
+            return ("job.timeZone", Phrase.Of(PhraseKeys.Form.TimeZone));
         }
 
         var here = await books.BookAsync();
@@ -179,7 +169,7 @@ public sealed class JobFiles(
             var recipe = file.Recipes[index];
             if (here.Find(recipe.Ref) is { } held && Text(held) != Text(recipe))
             {
-                return ($"recipes[{index}]", Phrase.Of("import.recipe", ("recipe", recipe.Ref.ToString())));
+                return ($"recipes[{index}]", Phrase.Of(PhraseKeys.Import.Recipe, ("recipe", recipe.Ref.ToString())));
             }
 
             var ladder = file.Ladders.FirstOrDefault(l => l.Ref == recipe.Recipe.Ladder)?.Ladder;
@@ -196,7 +186,7 @@ public sealed class JobFiles(
             var happened = file.Events[index];
             if (EventAdmission.MalformedInFile(happened) is { } malformed)
             {
-                return ($"events[{index}].{malformed.Field}", Phrase.Of("import.event", ("why", Problems.Say(malformed.Says))));
+                return ($"events[{index}].{malformed.Field}", Phrase.Of(PhraseKeys.Import.Event, ("why", Problems.Say(malformed.Says))));
             }
 
             if (
@@ -210,7 +200,7 @@ public sealed class JobFiles(
 
             if (!actors.Contains(happened.Actor) || !happened.About.All(s => streams.Contains(s.Id)))
             {
-                return ($"events[{index}]", Phrase.Of("import.reference"));
+                return ($"events[{index}]", Phrase.Of(PhraseKeys.Import.Reference));
             }
         }
 
@@ -219,12 +209,12 @@ public sealed class JobFiles(
             var aside = file.Aside[index];
             if (!actors.Contains(aside.SentBy) || aside.Terminations.Count == 0 || !aside.Terminations.All(streams.Contains))
             {
-                return ($"aside[{index}]", Phrase.Of("import.reference"));
+                return ($"aside[{index}]", Phrase.Of(PhraseKeys.Import.Reference));
             }
         }
 
         var follows = JobFile.Write(file with { Connectors = JobFile.Connected(file.Terminations, file.Events, BookOf(file)) });
-        return follows.AsSpan().SequenceEqual(JobFile.Write(file)) ? null : ("connectors", Phrase.Of("import.connectors"));
+        return follows.AsSpan().SequenceEqual(JobFile.Write(file)) ? null : ("connectors", Phrase.Of(PhraseKeys.Import.Connectors));
     }
 
     /// <summary>Puts a file without fault into the database, whole or not at all; with its limits and pictures where it came in an archive.</summary>
@@ -293,12 +283,12 @@ public sealed class JobFiles(
             Id = t.Id,
             CableId = t.Cable,
             Strand = t.Strand,
-            End = t.End == CableEnd.Near ? "near" : "far",
+            End = t.End,
             Label = t.Label,
             PanelId = t.Panel,
             Port = t.Port,
             Position = t.Position,
-            Phase = "planned",
+            Phase = StrandPhase.Planned,
             Attempt = 0,
             Try = 0,
             NeedsALook = false,

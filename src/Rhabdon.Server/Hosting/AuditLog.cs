@@ -1,4 +1,5 @@
 using System.Net;
+using Rhabdon.Core.Rights;
 
 namespace Rhabdon.Server.Hosting;
 
@@ -30,10 +31,10 @@ public sealed partial class AuditLog(ILogger<AuditLog> log)
     public partial void FirstOwnerRefused(IPAddress? address);
 
     [LoggerMessage(LogLevel.Information, "Person added: {Other} as {Role} by {Person}")]
-    public partial void PersonAdded(Guid person, Guid other, string role);
+    public partial void PersonAdded(Guid person, Guid other, Role role);
 
     [LoggerMessage(LogLevel.Information, "Person changed: {Other} is {Role}, active {IsActive}, by {Person}")]
-    public partial void PersonChanged(Guid person, Guid other, string role, bool isActive);
+    public partial void PersonChanged(Guid person, Guid other, Role role, bool isActive);
 
     [LoggerMessage(LogLevel.Information, "Secrets set: of {Other} by {Person}")]
     public partial void SecretsSet(Guid person, Guid other);

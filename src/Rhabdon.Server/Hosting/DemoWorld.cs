@@ -3,6 +3,7 @@ using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Rights;
 using Rhabdon.Core.Units;
 using Rhabdon.Core.Verification;
 using Rhabdon.Data;
@@ -25,13 +26,13 @@ internal sealed class DemoWorld(
 )
 {
     /// <summary>Sign-in names and the password and PIN that the demo's own database gives them.</summary>
-    public static readonly (string SignIn, string Name, string Role, string Password, string Pin)[] SignIns =
+    public static readonly (string SignIn, string Name, Role Role, string Password, string Pin)[] SignIns =
     [
-        ("olive", "Olive Quay", "owner", "saltmarsh-owner", "440100"),
-        ("lead", "Lena Tidewater", "lead", "saltmarsh-lead", "440200"),
-        ("heron", "Ira Maro", "installer", "saltmarsh-heron", "4403"),
-        ("sandpiper", "Sol Sandbar", "installer", "saltmarsh-sandpiper", "4404"),
-        ("viewer", "Vera Mudflat", "viewer", "saltmarsh-viewer", "4405"),
+        ("olive", "Olive Quay", Role.Owner, "saltmarsh-owner", "440100"),
+        ("lead", "Lena Tidewater", Role.Lead, "saltmarsh-lead", "440200"),
+        ("heron", "Ira Maro", Role.Installer, "saltmarsh-heron", "4403"),
+        ("sandpiper", "Sol Sandbar", Role.Installer, "saltmarsh-sandpiper", "4404"),
+        ("viewer", "Vera Mudflat", Role.Viewer, "saltmarsh-viewer", "4405"),
     ];
 
     private RecipeBook? book;
@@ -118,10 +119,10 @@ internal sealed class DemoWorld(
                 lead,
                 start
             );
-            foreach (var (person, half) in hands.Select((h, i) => (h.Person, i == 0 ? "near" : "far")))
+            foreach (var (person, half) in hands.Select((h, i) => (h.Person, i == 0 ? CableEnd.Near : CableEnd.Far)))
             {
-                var hand = new DemoHand(port + (half == "near" ? 0 : 1_000));
-                var microscope = half == "near" ? new DemoMicroscope(FaceProfiles.For(grade.Mode(), polish)) : null;
+                var hand = new DemoHand(port + (half == CableEnd.Near ? 0 : 1_000));
+                var microscope = half == CableEnd.Near ? new DemoMicroscope(FaceProfiles.For(grade.Mode(), polish)) : null;
                 await WorkAsync(
                     plan,
                     plan.Terminations.Where(t => t.End == half),
@@ -160,7 +161,7 @@ internal sealed class DemoWorld(
         };
         await WorkAsync(
             plan,
-            plan.Terminations.Where(t => t.End == "near" && t.Strand <= 8),
+            plan.Terminations.Where(t => t.End == CableEnd.Near && t.Strand <= 8),
             new DemoTablet(book!, installer, start.AddHours(1)),
             installer,
             (strand, _, step) => step.Id == "light" && looks.TryGetValue(strand, out var left) && left.TryDequeue(out var look) ? look : null,

@@ -12,7 +12,7 @@ internal static class FormChecks
         Long(faults, field, text, most);
         if (text.Any(char.IsControl))
         {
-            faults.Add((field, Phrase.Of("form.control")));
+            faults.Add((field, Phrase.Of(PhraseKeys.Form.Control)));
         }
     }
 
@@ -21,7 +21,7 @@ internal static class FormChecks
     {
         if (text.Trim().Length is var length && (length == 0 || length > most))
         {
-            faults.Add((field, Phrase.Of("form.text", ("most", Count(most)))));
+            faults.Add((field, Phrase.Of(PhraseKeys.Form.Text, ("most", Count(most)))));
         }
     }
 
@@ -29,7 +29,7 @@ internal static class FormChecks
     {
         if (number < low || number > high)
         {
-            faults.Add((field, Phrase.Of("form.number", ("low", Count(low)), ("high", Count(high)))));
+            faults.Add((field, Phrase.Of(PhraseKeys.Form.Number, ("low", Count(low)), ("high", Count(high)))));
         }
     }
 

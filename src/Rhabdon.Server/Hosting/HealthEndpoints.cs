@@ -1,4 +1,6 @@
+using Microsoft.AspNetCore.Http.HttpResults;
 using Npgsql;
+using Rhabdon.Core.Phrases;
 using Rhabdon.Data;
 
 namespace Rhabdon.Server.Hosting;
@@ -11,19 +13,19 @@ public static class HealthEndpoints
 
     public static void MapHealth(this WebApplication app)
     {
-        app.MapGet("/health/live", () => Results.Text("live"));
+        app.MapGet("/health/live", () => TypedResults.Text("live"));
         app.MapGet("/health/ready", Ready);
     }
 
     /// <summary>The interface: any address that is not the API's is the single page's own.</summary>
     public static void MapInterface(this WebApplication app)
     {
-        app.Map("/api/{**rest}", () => Results.Problem(Problems.Say("problem.no-address"), statusCode: 404));
+        app.Map("/api/{**rest}", () => TypedResults.Problem(Problems.Say(PhraseKeys.Problem.NoAddress), statusCode: 404));
         app.MapFallbackToFile("index.html");
     }
 
     // A write every few seconds is proof enough, however often it is asked.
-    private static async Task<IResult> Ready(Database database, TimeProvider time)
+    private static async Task<Results<ContentHttpResult, ProblemHttpResult>> Ready(Database database, TimeProvider time)
     {
         try
         {
@@ -40,11 +42,11 @@ public static class HealthEndpoints
                 await alive.ExecuteScalarAsync();
             }
 
-            return Results.Text("ready");
+            return TypedResults.Text("ready");
         }
         catch (Exception fault) when (Database.IsFull(fault))
         {
-            return Results.Problem(
+            return TypedResults.Problem(
                 "There is no room left on the database's disk: nothing can be kept until there is.",
                 statusCode: 503,
                 title: "Not ready: disk full"
@@ -52,7 +54,7 @@ public static class HealthEndpoints
         }
         catch (Exception fault) when (Database.IsAway(fault))
         {
-            return Results.Problem("The database does not answer.", statusCode: 503, title: "Not ready");
+            return TypedResults.Problem("The database does not answer.", statusCode: 503, title: "Not ready");
         }
     }
 }

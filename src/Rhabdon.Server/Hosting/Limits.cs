@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Security.Claims;
 using System.Threading.RateLimiting;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.RateLimiting;
 using Rhabdon.Core.Phrases;
 
@@ -42,9 +43,9 @@ internal static class Limits
             limits.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
         });
 
-    public static IResult TooMuch(RateLimitLease? lease = null) =>
-        Results.Problem(
-            Problems.Say("problem.busy"),
+    public static ProblemHttpResult TooMuch(RateLimitLease? lease = null) =>
+        TypedResults.Problem(
+            Problems.Say(PhraseKeys.Problem.Busy),
             statusCode: 429,
             title: "Too much at once",
             extensions: lease?.TryGetMetadata(MetadataName.RetryAfter, out var after) == true

@@ -188,7 +188,11 @@ public static class Setup
         )
         {
             await Results
-                .Problem(Problems.Say(Phrase.Of("problem.forgery", ("header", ForgeryHeader))), statusCode: 400, title: "Anti-forgery token missing or stale")
+                .Problem(
+                    Problems.Say(Phrase.Of(PhraseKeys.Problem.Forgery, ("header", ForgeryHeader))),
+                    statusCode: 400,
+                    title: "Anti-forgery token missing or stale"
+                )
                 .ExecuteAsync(context);
             return;
         }
@@ -204,18 +208,18 @@ public static class Setup
             Log.Warning(fault, "The database is away: {Path} is answered 503", context.Request.Path);
         }
 
-        var problem = fault switch
+        IResult problem = fault switch
         {
-            BadHttpRequestException bad => Results.Problem(
+            BadHttpRequestException bad => TypedResults.Problem(
                 bad.InnerException?.Message ?? bad.Message,
                 statusCode: bad.StatusCode,
                 title: "The request cannot be read"
             ),
             TooBusyException => Limits.TooMuch(),
-            OperationCanceledException => Results.StatusCode(StatusCodes.Status499ClientClosedRequest),
-            _ when Database.IsFull(fault) => Results.Problem(Problems.Say("problem.disk-full"), statusCode: 503, title: "No room"),
-            _ when Database.IsAway(fault) => Results.Problem(Problems.Say("problem.database"), statusCode: 503, title: "No database"),
-            _ => Results.Problem(Problems.Say("problem.fault"), statusCode: 500),
+            OperationCanceledException => TypedResults.StatusCode(StatusCodes.Status499ClientClosedRequest),
+            _ when Database.IsFull(fault) => TypedResults.Problem(Problems.Say(PhraseKeys.Problem.DiskFull), statusCode: 503, title: "No room"),
+            _ when Database.IsAway(fault) => TypedResults.Problem(Problems.Say(PhraseKeys.Problem.Database), statusCode: 503, title: "No database"),
+            _ => TypedResults.Problem(Problems.Say(PhraseKeys.Problem.Fault), statusCode: 500),
         };
         return problem.ExecuteAsync(context);
     }

@@ -16,7 +16,7 @@ internal static class TextDoor
             {
                 if (Unfit(context.Request))
                 {
-                    await Problems.Field(400, "address", Phrase.Of("json.control")).ExecuteAsync(context);
+                    await Problems.Field(400, "address", Phrase.Of(PhraseKeys.Json.Control)).ExecuteAsync(context);
                     return;
                 }
 
@@ -32,7 +32,7 @@ internal static class TextDoor
                     && !type.Charset.Equals("\"utf-8\"", StringComparison.OrdinalIgnoreCase)
                 )
                 {
-                    await Problems.Field(415, "content-type", Phrase.Of("json.charset")).ExecuteAsync(context);
+                    await Problems.Field(415, "content-type", Phrase.Of(PhraseKeys.Json.Charset)).ExecuteAsync(context);
                     return;
                 }
 

@@ -1,6 +1,7 @@
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Links;
+using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Verification;
 using Rhabdon.Data;
 
@@ -33,11 +34,11 @@ internal sealed record CablePlan(IReadOnlyList<TerminationRow> Terminations, IRe
                     Id = Guid.CreateVersion7(now),
                     CableId = cable.Id,
                     Strand = port.Strand,
-                    Phase = "planned",
+                    Phase = StrandPhase.Planned,
                     Attempt = 0,
                     Try = 0,
                     NeedsALook = false,
-                    End = end == CableEnd.Near ? "near" : "far",
+                    End = end,
                     PanelId = panels.First(p => p.Closet == port.Closet && p.Name == port.Panel).Id,
                     Port = port.Port,
                     Position = port.Position,

@@ -19,7 +19,7 @@ internal static class JobChecks
         FormChecks.Text(faults, "site", request.Site);
         if (!TimeZoneInfo.TryFindSystemTimeZoneById(request.TimeZone, out var zone) || !zone.HasIanaId)
         {
-            faults.Add(("timeZone", Phrase.Of("form.time-zone")));
+            faults.Add(("timeZone", Phrase.Of(PhraseKeys.Form.TimeZone)));
         }
 
         if (new LabelPattern(request.LabelPattern).Fault() is { } fault)
@@ -29,12 +29,12 @@ internal static class JobChecks
 
         if (request.Panels.Count is 0 or > 500)
         {
-            faults.Add(("panels", Phrase.Of("form.panels")));
+            faults.Add(("panels", Phrase.Of(PhraseKeys.Form.Panels)));
         }
 
         if (request.Panels.GroupBy(p => (p.Closet.Trim(), p.Name.Trim())).Any(g => g.Count() > 1))
         {
-            faults.Add(("panels", Phrase.Of("form.panels-twice")));
+            faults.Add(("panels", Phrase.Of(PhraseKeys.Form.PanelsTwice)));
         }
 
         foreach (var (panel, index) in request.Panels.Select((p, i) => (p, i)))
@@ -46,17 +46,17 @@ internal static class JobChecks
 
         if (request.Crews.Count == 0 || !request.Crews.All(crews.Contains))
         {
-            faults.Add(("crews", Phrase.Of("form.crews")));
+            faults.Add(("crews", Phrase.Of(PhraseKeys.Form.Crews)));
         }
 
         if (request.Rates is { } rates && (rates.Currency.Length != 3 || !rates.Currency.All(char.IsAsciiLetterUpper)))
         {
-            faults.Add(("rates.currency", Phrase.Of("form.currency")));
+            faults.Add(("rates.currency", Phrase.Of(PhraseKeys.Form.Currency)));
         }
 
         if (request.Rates is { PerHour: < 0 or > 1_000_000 } or { PerConnector: < 0 or > 1_000_000 })
         {
-            faults.Add(("rates.perHour", Phrase.Of("form.number", ("low", "0"), ("high", "1000000"))));
+            faults.Add(("rates.perHour", Phrase.Of(PhraseKeys.Form.Number, ("low", "0"), ("high", "1000000"))));
         }
 
         return faults;
@@ -74,7 +74,7 @@ internal static class JobChecks
 
         if (request.Length <= Length.Zero)
         {
-            faults.Add(("length", Phrase.Of("form.length")));
+            faults.Add(("length", Phrase.Of(PhraseKeys.Form.Length)));
         }
 
         foreach (var (name, end) in ((string, EndRequest)[])[("near", request.Near), ("far", request.Far)])
@@ -95,12 +95,12 @@ internal static class JobChecks
 
         if (end.Service <= end.Least)
         {
-            faults.Add(($"{name}.service", Phrase.Of("form.service", ("least", end.Least.ToString()))));
+            faults.Add(($"{name}.service", Phrase.Of(PhraseKeys.Form.Service, ("least", end.Least.ToString()))));
         }
 
         if (recipe is null)
         {
-            faults.Add(($"{name}.recipe", Phrase.Of("form.recipe")));
+            faults.Add(($"{name}.recipe", Phrase.Of(PhraseKeys.Form.Recipe)));
             return;
         }
 
@@ -129,11 +129,11 @@ internal static class JobChecks
     {
         if (panel is null)
         {
-            faults.Add(($"{name}.panel", Phrase.Of("form.panel")));
+            faults.Add(($"{name}.panel", Phrase.Of(PhraseKeys.Form.Panel)));
         }
         else if (end.FirstPort < 1 || end.FirstPort + ((strands - 1) / Math.Max(end.PerPort, 1)) > panel.Ports)
         {
-            faults.Add(($"{name}.firstPort", Phrase.Of("form.ports", ("ports", $"{panel.Ports}"), ("strands", $"{strands}"))));
+            faults.Add(($"{name}.firstPort", Phrase.Of(PhraseKeys.Form.Ports, ("ports", $"{panel.Ports}"), ("strands", $"{strands}"))));
         }
     }
 }

@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.Http.HttpResults;
 using Npgsql;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
@@ -82,14 +83,14 @@ public static class JobEndpoints
     public static void MapJobs(this WebApplication app)
     {
         var jobs = app.MapGroup("/api/v1").Needs(Permission.See);
-        jobs.MapGet("/jobs", All).Produces<List<JobSummary>>();
-        jobs.MapGet("/jobs/{id:guid}", Show).Produces<JobView>();
-        jobs.MapPost("/jobs", Add).Needs(Permission.Plan).Produces<JobRow>();
-        jobs.MapPost("/jobs/{id:guid}/cables", AddCable).Needs(Permission.Plan).Produces<CableView>();
-        jobs.MapPost("/jobs/{id:guid}/ports", Preview).Needs(Permission.Plan).Produces<PortPreview>();
+        jobs.MapGet("/jobs", All);
+        jobs.MapGet("/jobs/{id:guid}", Show);
+        jobs.MapPost("/jobs", Add).Needs(Permission.Plan);
+        jobs.MapPost("/jobs/{id:guid}/cables", AddCable).Needs(Permission.Plan);
+        jobs.MapPost("/jobs/{id:guid}/ports", Preview).Needs(Permission.Plan);
     }
 
-    private static async Task<IResult> Show(Guid id, JobStore store, HttpContext context)
+    private static async Task<Results<Ok<JobView>, ProblemHttpResult>> Show(Guid id, JobStore store, HttpContext context)
     {
         if (await store.JobAsync(context.AccessOf(), id) is not { } job)
         {
@@ -98,26 +99,26 @@ public static class JobEndpoints
 
         var (cables, tallies) = (await store.CablesAsync([id]), (await store.TalliesAsync([id])).ToLookup(t => t.CableId));
         var crews = (await store.ByCrewAsync(id)).GroupBy(t => t.Crew).Select(g => new CrewTally(g.Key, g.ToDictionary(t => t.Bucket, t => t.Ends)));
-        return Results.Ok(
+        return TypedResults.Ok(
             new JobView(job, await store.PanelsAsync(id), [.. cables.Select(c => ViewOf(c, tallies[c.Id]))], [.. crews], await store.OverruledAsync(id))
         );
     }
 
-    private static async Task<IResult> All(JobStore store, HttpContext context, string find = "", int skip = 0)
+    private static async Task<Results<Ok<IEnumerable<JobSummary>>, ProblemHttpResult>> All(JobStore store, HttpContext context, string find = "", int skip = 0)
     {
         var isUnfindable = find.Length > 100 || find.Any(char.IsControl);
         if (isUnfindable || skip is < 0 or > 1_000_000)
         {
-            return Problems.Field(400, isUnfindable ? "find" : "skip", Phrase.Of("problem.find"));
+            return Problems.Field(400, isUnfindable ? "find" : "skip", Phrase.Of(PhraseKeys.Problem.Find));
         }
 
         var listed = await store.JobsAsync(context.AccessOf(), find.Trim(), skip, MostListed);
         var ids = listed.Select(j => j.Id).ToArray();
         var (cables, tallies) = ((await store.CablesAsync(ids)).ToLookup(c => c.JobId), (await store.TalliesAsync(ids)).ToLookup(t => t.CableId));
-        return Results.Ok(listed.Select(job => new JobSummary(job, [.. cables[job.Id].Select(c => ViewOf(c, tallies[c.Id]))])));
+        return TypedResults.Ok(listed.Select(job => new JobSummary(job, [.. cables[job.Id].Select(c => ViewOf(c, tallies[c.Id]))])));
     }
 
-    private static async Task<IResult> Add(JobRequest request, JobStore store, CrewStore allCrews, HttpContext context)
+    private static async Task<Results<Ok<JobRow>, ProblemHttpResult>> Add(JobRequest request, JobStore store, CrewStore allCrews, HttpContext context)
     {
         var access = context.AccessOf();
         var crews = (await allCrews.CrewsAsync(access)).Select(c => c.Id).ToHashSet();
@@ -144,10 +145,10 @@ public static class JobEndpoints
             request.Panels.Select(p => new PanelRow(Guid.CreateVersion7(), p.Closet.Trim(), p.Name.Trim(), p.Ports)),
             request.Crews.Distinct()
         );
-        return Results.Ok(job);
+        return TypedResults.Ok(job);
     }
 
-    private static async Task<IResult> AddCable(
+    private static async Task<Results<Ok<CableView>, ProblemHttpResult>> AddCable(
         Guid id,
         CableRequest request,
         JobStore store,
@@ -190,14 +191,14 @@ public static class JobEndpoints
         catch (PostgresException clash) when (clash.SqlState == PostgresErrorCodes.UniqueViolation)
         {
             return clash.ConstraintName == "cable_job_id_name_key"
-                ? Problems.Field(409, "name", Phrase.Of("job.cable-taken"))
-                : Problems.Field(409, "near.firstPort", Phrase.Of("ports.taken"));
+                ? Problems.Field(409, "name", Phrase.Of(PhraseKeys.Job.CableTaken))
+                : Problems.Field(409, "near.firstPort", Phrase.Of(PhraseKeys.Ports.Taken));
         }
 
-        return Results.Ok(ViewOf(cable, []));
+        return TypedResults.Ok(ViewOf(cable, []));
     }
 
-    private static async Task<IResult> Preview(Guid id, PortListRequest request, JobStore store, HttpContext context)
+    private static async Task<Results<Ok<PortPreview>, ProblemHttpResult>> Preview(Guid id, PortListRequest request, JobStore store, HttpContext context)
     {
         var access = context.AccessOf();
         if (await store.JobAsync(access, id) is not { } job)
@@ -210,7 +211,9 @@ public static class JobEndpoints
         FormChecks.Long(faults, "list", request.List, PortList.MostCharacters);
         return faults.Count > 0
             ? Problems.Fields(400, faults)
-            : Results.Ok(CablePorts.Of(job, request.Cable, request.Strands, await store.PanelsAsync(id), await store.TakenAsync(id)).Preview(request.List));
+            : TypedResults.Ok(
+                CablePorts.Of(job, request.Cable, request.Strands, await store.PanelsAsync(id), await store.TakenAsync(id)).Preview(request.List)
+            );
     }
 
     private static CableView ViewOf(CableRow cable, IEnumerable<TallyRow> tallies) =>

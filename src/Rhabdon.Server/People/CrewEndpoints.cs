@@ -1,4 +1,5 @@
 using System.Globalization;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Npgsql;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Rights;
@@ -11,9 +12,9 @@ namespace Rhabdon.Server.People;
 public sealed record CrewView(IReadOnlyList<Crew> Crews, IReadOnlyList<PersonInCrew> People, IReadOnlyList<Membership> Memberships, IReadOnlyList<Role> Roles);
 
 /// <param name="Crew">The crew to join today, if any; a lead must name one of their own.</param>
-public sealed record PersonRequest(string Name, string SignIn, string Role, string? Password = null, string? Pin = null, Guid? Crew = null);
+public sealed record PersonRequest(string Name, string SignIn, Role Role, string? Password = null, string? Pin = null, Guid? Crew = null);
 
-public sealed record PersonChange(string Name, string Role, bool IsActive);
+public sealed record PersonChange(string Name, Role Role, bool IsActive);
 
 /// <param name="Current">One's own password or PIN as it was, to set one's own anew.</param>
 public sealed record SecretRequest(string? Password = null, string? Pin = null, string? Current = null);
@@ -30,29 +31,26 @@ public sealed record LeaveRequest(Guid Person, DateOnly Day);
 /// </summary>
 public static class CrewEndpoints
 {
-    // As they stand in the database.
-    private static readonly string[] Roles = [.. Enum.GetValues<Role>().Select(NameOf)];
-
     public static void MapCrew(this WebApplication app)
     {
         var crew = app.MapGroup("/api/v1").Needs(Permission.See);
         crew.MapGet("/crews", (CrewStore store, HttpContext context) => store.CrewsAsync(context.AccessOf()));
-        crew.MapGet("/crew", Show).Needs(Permission.Lead).Produces<CrewView>();
-        crew.MapPost("/people", AddPerson).Needs(Permission.Lead).Produces<PersonInCrew>();
-        crew.MapPut("/people/{id:guid}", ChangePerson).Needs(Permission.Own).Produces<PersonInCrew>();
-        crew.MapPost("/people/{id:guid}/secrets", SetSecrets).Produces(204);
-        crew.MapPost("/crews", AddCrew).Needs(Permission.Own).Produces<Crew>();
-        crew.MapPost("/crews/{id:guid}/members", Join).Needs(Permission.Lead).Produces(204);
-        crew.MapPost("/crews/{id:guid}/members/end", Leave).Needs(Permission.Lead).Produces(204);
+        crew.MapGet("/crew", Show).Needs(Permission.Lead);
+        crew.MapPost("/people", AddPerson).Needs(Permission.Lead);
+        crew.MapPut("/people/{id:guid}", ChangePerson).Needs(Permission.Own);
+        crew.MapPost("/people/{id:guid}/secrets", SetSecrets);
+        crew.MapPost("/crews", AddCrew).Needs(Permission.Own);
+        crew.MapPost("/crews/{id:guid}/members", Join).Needs(Permission.Lead);
+        crew.MapPost("/crews/{id:guid}/members/end", Leave).Needs(Permission.Lead);
     }
 
-    private static async Task<IResult> Show(CrewStore crews, HttpContext context)
+    private static async Task<CrewView> Show(CrewStore crews, HttpContext context)
     {
         var access = context.AccessOf();
-        return Results.Ok(new CrewView(await crews.CrewsAsync(access), await crews.PeopleAsync(access), await crews.MembershipsAsync(access), access.Gives()));
+        return new CrewView(await crews.CrewsAsync(access), await crews.PeopleAsync(access), await crews.MembershipsAsync(access), access.Role.Gives());
     }
 
-    private static async Task<IResult> AddPerson(
+    private static async Task<Results<Ok<PersonInCrew>, ProblemHttpResult>> AddPerson(
         PersonRequest request,
         PeopleStore people,
         CrewStore crews,
@@ -64,20 +62,20 @@ public static class CrewEndpoints
         var access = context.AccessOf();
         var faults = PersonChecks.Of(request.Name, request.SignIn);
         PersonChecks.Secrets(faults, request.Password, request.Pin, request.Role);
-        if (!MayGive(access, request.Role))
+        if (!access.Role.Gives().Contains(request.Role))
         {
-            faults.Add(("role", Phrase.Of("form.role", ("roles", string.Join(", ", access.Gives().Select(NameOf))))));
+            faults.Add(("role", Phrase.Of(PhraseKeys.Form.Role, ("roles", string.Join(", ", access.Role.Gives().Select(NameOf))))));
         }
 
         if (request.Password is null && request.Pin is null)
         {
-            faults.Add(("pin", Phrase.Of("form.pin")));
+            faults.Add(("pin", Phrase.Of(PhraseKeys.Form.Pin)));
         }
 
         var own = await crews.CrewsAsync(access);
         if (request.Crew is { } wanted ? own.All(c => c.Id != wanted) : !access.May(Permission.Own))
         {
-            faults.Add(("crew", Phrase.Of("form.crews")));
+            faults.Add(("crew", Phrase.Of(PhraseKeys.Form.Crews)));
         }
 
         if (faults.Count > 0)
@@ -100,7 +98,7 @@ public static class CrewEndpoints
         }
         catch (PostgresException clash) when (clash.SqlState == PostgresErrorCodes.UniqueViolation)
         {
-            return Problems.Field(409, "signIn", Phrase.Of("form.sign-in-taken"));
+            return Problems.Field(409, "signIn", Phrase.Of(PhraseKeys.Form.SignInTaken));
         }
 
         if (request.Crew is { } crew)
@@ -109,10 +107,10 @@ public static class CrewEndpoints
         }
 
         audit.PersonAdded(access.Person, person.Id, person.Role);
-        return Results.Ok(new PersonInCrew(person.Id, person.Name, person.SignIn, person.Role, true));
+        return TypedResults.Ok(new PersonInCrew(person.Id, person.Name, person.SignIn, person.Role, true));
     }
 
-    private static async Task<IResult> ChangePerson(
+    private static async Task<Results<Ok<PersonInCrew>, ProblemHttpResult>> ChangePerson(
         Guid id,
         PersonChange request,
         PeopleStore people,
@@ -129,13 +127,9 @@ public static class CrewEndpoints
         }
 
         var faults = PersonChecks.Of(request.Name, person.SignIn);
-        if (!Roles.Contains(request.Role))
+        if (id == access.Person && (request.Role != Role.Owner || !request.IsActive))
         {
-            faults.Add(("role", Phrase.Of("form.role", ("roles", string.Join(", ", Roles)))));
-        }
-        else if (id == access.Person && (request.Role != "owner" || !request.IsActive))
-        {
-            faults.Add(("role", Phrase.Of("form.own-role")));
+            faults.Add(("role", Phrase.Of(PhraseKeys.Form.OwnRole)));
         }
 
         if (faults.Count > 0)
@@ -145,7 +139,7 @@ public static class CrewEndpoints
 
         if (!await people.ChangeAsync(id, request.Name.Trim(), request.Role, request.IsActive, access.Person))
         {
-            return Problems.Field(409, "role", Phrase.Of("form.last-owner"));
+            return Problems.Field(409, "role", Phrase.Of(PhraseKeys.Form.LastOwner));
         }
 
         if (!request.IsActive)
@@ -155,10 +149,10 @@ public static class CrewEndpoints
         }
 
         audit.PersonChanged(access.Person, id, request.Role, request.IsActive);
-        return Results.Ok(new PersonInCrew(id, request.Name.Trim(), person.SignIn, request.Role, request.IsActive));
+        return TypedResults.Ok(new PersonInCrew(id, request.Name.Trim(), person.SignIn, request.Role, request.IsActive));
     }
 
-    private static async Task<IResult> SetSecrets(
+    private static async Task<Results<NoContent, ProblemHttpResult>> SetSecrets(
         Guid id,
         SecretRequest request,
         PeopleStore people,
@@ -181,7 +175,7 @@ public static class CrewEndpoints
             return Problems.Missing();
         }
 
-        if (!isOwn && !MayGive(access, theirs.Role))
+        if (!isOwn && !access.Role.Gives().Contains(theirs.Role))
         {
             return Problems.Forbidden();
         }
@@ -190,7 +184,7 @@ public static class CrewEndpoints
         PersonChecks.Secrets(faults, request.Password, request.Pin, theirs.Role);
         if (request.Password is null && request.Pin is null)
         {
-            faults.Add(("pin", Phrase.Of("form.pin")));
+            faults.Add(("pin", Phrase.Of(PhraseKeys.Form.Pin)));
         }
 
         if (faults.Count > 0)
@@ -213,15 +207,15 @@ public static class CrewEndpoints
         await keys.EndAllOfAsync(id);
         if (!isOwn)
         {
-            await notices.AddAsync(id, request.Pin is null ? "notice.password" : "notice.pin", access.Person);
+            await notices.AddAsync(id, request.Pin is null ? PhraseKeys.Notice.Password : PhraseKeys.Notice.Pin, access.Person);
         }
 
         audit.SecretsSet(access.Person, id);
-        return Results.NoContent();
+        return TypedResults.NoContent();
     }
 
     // Whoever finds a tablet unlocked does not come to own the account: one's own secret is set anew with the old one.
-    private static async Task<IResult?> Unproved(
+    private static async Task<ProblemHttpResult?> Unproved(
         Person person,
         string current,
         SignInStore signIns,
@@ -236,20 +230,20 @@ public static class CrewEndpoints
             return Problems.Field(
                 429,
                 "current",
-                Phrase.Of("problem.locked", ("wait", Math.Ceiling(wait.TotalSeconds).ToString(CultureInfo.InvariantCulture)))
+                Phrase.Of(PhraseKeys.Problem.Locked, ("wait", Math.Ceiling(wait.TotalSeconds).ToString(CultureInfo.InvariantCulture)))
             );
         }
 
         if (!await hasher.FitsAsync(PersonChecks.IsPin(current) ? person.PinHash : person.PasswordHash, current, cancel))
         {
-            return Problems.Field(403, "current", Phrase.Of("form.current"));
+            return Problems.Field(403, "current", Phrase.Of(PhraseKeys.Form.Current));
         }
 
         await limits.ForgiveAsync(signIns);
         return null;
     }
 
-    private static async Task<IResult> AddCrew(CrewRequest request, CrewStore crews, HttpContext context)
+    private static async Task<Results<Ok<Crew>, ProblemHttpResult>> AddCrew(CrewRequest request, CrewStore crews, HttpContext context)
     {
         var faults = new List<(string, Phrase)>();
         FormChecks.Text(faults, "name", request.Name);
@@ -265,13 +259,13 @@ public static class CrewEndpoints
         }
         catch (PostgresException clash) when (clash.SqlState == PostgresErrorCodes.UniqueViolation)
         {
-            return Problems.Field(409, "name", Phrase.Of("form.crew-taken"));
+            return Problems.Field(409, "name", Phrase.Of(PhraseKeys.Form.CrewTaken));
         }
 
-        return Results.Ok(crew);
+        return TypedResults.Ok(crew);
     }
 
-    private static async Task<IResult> Join(Guid id, JoinRequest request, CrewStore crews, HttpContext context, AuditLog audit)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Join(Guid id, JoinRequest request, CrewStore crews, HttpContext context, AuditLog audit)
     {
         if (await CrewMissingAsync(id, crews, context) is { } refused)
         {
@@ -281,24 +275,24 @@ public static class CrewEndpoints
         var access = context.AccessOf();
         if ((await crews.PeopleAsync(access)).All(p => p.Id != request.Person))
         {
-            return Problems.Field(400, "person", Phrase.Of("form.person"));
+            return Problems.Field(400, "person", Phrase.Of(PhraseKeys.Form.Person));
         }
 
         if (request.To < request.From)
         {
-            return Problems.Field(400, "to", Phrase.Of("form.to-day"));
+            return Problems.Field(400, "to", Phrase.Of(PhraseKeys.Form.ToDay));
         }
 
         if (!await crews.JoinAsync(new Membership(id, request.Person, request.From, request.To)))
         {
-            return Problems.Field(409, "from", Phrase.Of("form.member-already"));
+            return Problems.Field(409, "from", Phrase.Of(PhraseKeys.Form.MemberAlready));
         }
 
         audit.Membership(access.Person, request.Person, "joins", id);
-        return Results.NoContent();
+        return TypedResults.NoContent();
     }
 
-    private static async Task<IResult> Leave(Guid id, LeaveRequest request, CrewStore crews, HttpContext context, AuditLog audit)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Leave(Guid id, LeaveRequest request, CrewStore crews, HttpContext context, AuditLog audit)
     {
         if (await CrewMissingAsync(id, crews, context) is { } refused)
         {
@@ -307,21 +301,19 @@ public static class CrewEndpoints
 
         if (!await crews.LeaveAsync(id, request.Person, request.Day))
         {
-            return Problems.Field(400, "day", Phrase.Of("form.no-member"));
+            return Problems.Field(400, "day", Phrase.Of(PhraseKeys.Form.NoMember));
         }
 
         audit.Membership(context.AccessOf().Person, request.Person, "leaves", id);
-        return Results.NoContent();
+        return TypedResults.NoContent();
     }
 
     // A crew that one does not see is not there.
-    internal static async Task<IResult?> CrewMissingAsync(Guid crew, CrewStore crews, HttpContext context)
+    internal static async Task<ProblemHttpResult?> CrewMissingAsync(Guid crew, CrewStore crews, HttpContext context)
     {
         var access = context.AccessOf();
         return (await crews.CrewsAsync(access)).All(c => c.Id != crew) ? Problems.Missing() : null;
     }
-
-    private static bool MayGive(Access access, string role) => access.Gives().Select(NameOf).Contains(role);
 
     private static string NameOf(Role role) => role.ToString().ToLowerInvariant();
 }

@@ -2,7 +2,9 @@ using System.Buffers.Text;
 using System.Security.Cryptography;
 using System.Text;
 using Microsoft.AspNetCore.Antiforgery;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Rights;
 using Rhabdon.Data;
 using Rhabdon.Server.Hosting;
 
@@ -15,8 +17,7 @@ public static class FirstOwnerEndpoints
 {
     private static readonly TimeSpan Good = TimeSpan.FromHours(24);
 
-    public static void MapFirstOwner(this WebApplication app) =>
-        app.MapPost("/api/v1/first-owner", Make).Produces<SessionView>().RequireRateLimiting(Limits.SignIn);
+    public static void MapFirstOwner(this WebApplication app) => app.MapPost("/api/v1/first-owner", Make).RequireRateLimiting(Limits.SignIn);
 
     /// <summary>A new one-time token in place of an earlier one, or null when there are people already.</summary>
     public static async Task<string?> PromiseAsync(PeopleStore people, TimeProvider time)
@@ -25,7 +26,7 @@ public static class FirstOwnerEndpoints
         return await people.PromiseFirstOwnerAsync(HashOf(token), time.GetUtcNow() + Good) ? token : null;
     }
 
-    private static async Task<IResult> Make(
+    private static async Task<Results<Ok<SessionView>, ProblemHttpResult>> Make(
         FirstOwnerRequest request,
         PeopleStore people,
         SignInStore signIns,
@@ -40,11 +41,11 @@ public static class FirstOwnerEndpoints
         if (!await people.IsPromisedAsync(token, now))
         {
             audit.FirstOwnerRefused(context.Connection.RemoteIpAddress);
-            return Problems.Field(403, "token", Phrase.Of("problem.first-owner"));
+            return Problems.Field(403, "token", Phrase.Of(PhraseKeys.Problem.FirstOwner));
         }
 
         var faults = PersonChecks.Of(request.Name, request.SignIn);
-        PersonChecks.Secrets(faults, request.Password, request.Pin, "owner");
+        PersonChecks.Secrets(faults, request.Password, request.Pin, Role.Owner);
         if (faults.Count > 0)
         {
             return Problems.Fields(400, faults);
@@ -55,20 +56,20 @@ public static class FirstOwnerEndpoints
             Id = Guid.CreateVersion7(),
             Name = request.Name.Trim(),
             SignIn = request.SignIn,
-            Role = "owner",
+            Role = Role.Owner,
             PasswordHash = await hasher.HashAsync(request.Password, context.RequestAborted),
             PinHash = await hasher.HashAsync(request.Pin, context.RequestAborted),
         };
         if (!await people.RedeemFirstOwnerAsync(owner, token, now))
         {
-            return Problems.Field(403, "token", Phrase.Of("problem.first-owner"));
+            return Problems.Field(403, "token", Phrase.Of(PhraseKeys.Problem.FirstOwner));
         }
 
         var device = await Devices.FindAsync(context, signIns) ?? await Devices.AddAsync(context, signIns);
         await signIns.EnrollAsync([owner.Id], device, owner.Id);
         await context.SignInAsAsync(owner, device);
         audit.FirstOwner(owner.Id);
-        return Results.Ok(SessionEndpoints.View(context, forgery));
+        return TypedResults.Ok(SessionEndpoints.View(context, forgery));
     }
 
     private static byte[] HashOf(string token) => SHA256.HashData(Encoding.UTF8.GetBytes(token));

@@ -1,5 +1,6 @@
 using System.Text.RegularExpressions;
 using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Rights;
 using Rhabdon.Server.Hosting;
 
 namespace Rhabdon.Server.People;
@@ -16,32 +17,32 @@ internal static partial class PersonChecks
         FormChecks.Text(faults, "name", name);
         if (!SignInForm().IsMatch(signIn))
         {
-            faults.Add(("signIn", Phrase.Of("form.sign-in")));
+            faults.Add(("signIn", Phrase.Of(PhraseKeys.Form.SignIn)));
         }
 
         return faults;
     }
 
     /// <param name="role">Of whoever they are for: leads and owners answer for more, and have longer PINs.</param>
-    public static void Secrets(List<(string, Phrase)> faults, string? password, string? pin, string role)
+    public static void Secrets(List<(string, Phrase)> faults, string? password, string? pin, Role role)
     {
         if (password is { Length: < ShortestPassword or > 200 })
         {
-            faults.Add(("password", Phrase.Of("form.password")));
+            faults.Add(("password", Phrase.Of(PhraseKeys.Form.Password)));
         }
 
         if (pin is not null && !(IsPin(pin) && IsLongEnough(pin, role)))
         {
-            faults.Add(("pin", Phrase.Of(Leads(role) ? "form.pin-lead" : "form.pin")));
+            faults.Add(("pin", Phrase.Of(Leads(role) ? PhraseKeys.Form.PinLead : PhraseKeys.Form.Pin)));
         }
     }
 
     /// <summary>True for what can be a PIN, and so cannot be a password.</summary>
     public static bool IsPin(string secret) => PinForm().IsMatch(secret);
 
-    public static bool IsLongEnough(string pin, string role) => !Leads(role) || pin.Length >= LeadsPin;
+    public static bool IsLongEnough(string pin, Role role) => !Leads(role) || pin.Length >= LeadsPin;
 
-    private static bool Leads(string role) => role is "owner" or "lead";
+    private static bool Leads(Role role) => role.May(Permission.Lead);
 
     [GeneratedRegex(@"^[\p{L}\p{Nd}.-]{2,40}$")]
     private static partial Regex SignInForm();

@@ -3,6 +3,7 @@ using System.Security.Claims;
 using Microsoft.AspNetCore.Antiforgery;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Authentication.Cookies;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.RateLimiting;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Rights;
@@ -37,32 +38,31 @@ public static class SessionEndpoints
     public static void MapSession(this WebApplication app)
     {
         app.MapGet("/api/v1/session", (HttpContext context, IAntiforgery forgery) => View(context, forgery));
-        app.MapPost("/api/v1/session", SignIn).Produces<SessionView>().RequireRateLimiting(Limits.SignIn);
+        app.MapPost("/api/v1/session", SignIn).RequireRateLimiting(Limits.SignIn);
         app.MapDelete("/api/v1/session", SignOut);
         var own = app.MapGroup("/api/v1/session").Needs(Permission.See);
         own.MapGet("/mates", (CrewStore crews, HttpContext context) => crews.MatesAsync(context.AccessOf()));
-        own.MapPost("/keys", AddKey).Produces(204);
-        own.MapPost("/enrolled", Enroll).Needs(Permission.Lead).Produces(204);
-        own.MapGet("/notices", Notices).Produces<List<NoticeView>>();
+        own.MapPost("/keys", AddKey);
+        own.MapPost("/enrolled", Enroll).Needs(Permission.Lead);
+        own.MapGet("/notices", Notices);
         own.MapDelete("/notices/{id:guid}", async (Guid id, NoticeStore notices, HttpContext context) =>
-            {
-                await notices.ReadAsync(context.AccessOf().Person, id);
-                return Results.NoContent();
-            })
-            .Produces(204);
+        {
+            await notices.ReadAsync(context.AccessOf().Person, id);
+            return TypedResults.NoContent();
+        });
     }
 
     public static Access AccessOf(this HttpContext context) =>
         new(
             Guid.Parse(context.User.FindFirstValue(ClaimTypes.NameIdentifier)!),
-            context.User.FindFirstValue(ClaimTypes.Role)!,
+            Enum.Parse<Role>(context.User.FindFirstValue(ClaimTypes.Role)!, ignoreCase: true),
             context.RequestServices.GetRequiredService<TimeProvider>().GetUtcNow().UtcDateTime
         );
 
     /// <summary>The id of the session that asks; null without one.</summary>
     public static Guid? SessionOf(this HttpContext context) => Guid.TryParse(context.User.FindFirstValue(SessionClaim), out var id) ? id : null;
 
-    private static async Task<IResult> SignIn(
+    private static async Task<Results<Ok<SessionView>, ProblemHttpResult>> SignIn(
         SignInRequest request,
         HttpContext context,
         PeopleStore people,
@@ -76,7 +76,7 @@ public static class SessionEndpoints
         var name = request.SignIn.Trim();
         if (name.Length is 0 or > 100 || request.Secret.Length is 0 or > 200)
         {
-            return Problems.Field(400, "signIn", Phrase.Of("problem.sign-in-wanted"));
+            return Problems.Field(400, "signIn", Phrase.Of(PhraseKeys.Problem.SignInWanted));
         }
 
         var (person, device) = (await people.FindAsync(name), await Devices.FindAsync(context, signIns));
@@ -85,8 +85,8 @@ public static class SessionEndpoints
         if (await limits.CountAsync(signIns, time.GetUtcNow()) is { } wait)
         {
             audit.SignInRefused(name, context.Connection.RemoteIpAddress);
-            return Results.Problem(
-                Problems.Say(Phrase.Of("problem.locked", ("wait", Math.Ceiling(wait.TotalSeconds).ToString(CultureInfo.InvariantCulture)))),
+            return TypedResults.Problem(
+                Problems.Say(Phrase.Of(PhraseKeys.Problem.Locked, ("wait", Math.Ceiling(wait.TotalSeconds).ToString(CultureInfo.InvariantCulture)))),
                 statusCode: 429
             );
         }
@@ -101,7 +101,7 @@ public static class SessionEndpoints
         if (!await hasher.FitsAsync(hash, request.Secret, context.RequestAborted))
         {
             audit.SignInFailed(name, context.Connection.RemoteIpAddress);
-            return Problems.Field(401, "secret", Phrase.Of("problem.sign-in"));
+            return Problems.Field(401, "secret", Phrase.Of(PhraseKeys.Problem.SignIn));
         }
 
         await limits.ForgiveAsync(signIns);
@@ -113,10 +113,10 @@ public static class SessionEndpoints
 
         await context.SignInAsAsync(person!, device.Value);
         audit.SignedIn(person!.Id, isPin ? "PIN" : "password", context.Connection.RemoteIpAddress);
-        return Results.Ok(View(context, forgery));
+        return TypedResults.Ok(View(context, forgery));
     }
 
-    private static async Task<IResult> SignOut(HttpContext context, SessionStore sessions, IAntiforgery forgery, AuditLog audit)
+    private static async Task<SessionView> SignOut(HttpContext context, SessionStore sessions, IAntiforgery forgery, AuditLog audit)
     {
         if (context.SessionOf() is { } session)
         {
@@ -126,54 +126,54 @@ public static class SessionEndpoints
 
         await context.SignOutAsync();
         context.User = new ClaimsPrincipal(new ClaimsIdentity());
-        return Results.Ok(View(context, forgery));
+        return View(context, forgery);
     }
 
-    private static async Task<IResult> AddKey(KeyRequest request, KeyStore keys, HttpContext context, AuditLog audit)
+    private static async Task<Results<NoContent, ProblemHttpResult>> AddKey(KeyRequest request, KeyStore keys, HttpContext context, AuditLog audit)
     {
         if (request.Device == Guid.Empty || request.Device.Version != 7)
         {
-            return Problems.Field(400, "device", Phrase.Of("event.uuid7"));
+            return Problems.Field(400, "device", Phrase.Of(PhraseKeys.Event.Uuid7));
         }
 
         if (request.PublicKey.Length > 400 || !EventSignature.IsKey(request.PublicKey))
         {
-            return Problems.Field(400, "publicKey", Phrase.Of("form.public-key"));
+            return Problems.Field(400, "publicKey", Phrase.Of(PhraseKeys.Form.PublicKey));
         }
 
         var person = context.AccessOf().Person;
         if (!await keys.AddAsync(person, request.Device, request.PublicKey))
         {
-            return Problems.Field(409, "publicKey", Phrase.Of("form.keys"));
+            return Problems.Field(409, "publicKey", Phrase.Of(PhraseKeys.Form.Keys));
         }
 
         audit.KeyAdded(person, request.Device);
-        return Results.NoContent();
+        return TypedResults.NoContent();
     }
 
     // A lead makes a shared tablet know the crew.
-    private static async Task<IResult> Enroll(EnrollRequest request, CrewStore crews, SignInStore signIns, HttpContext context, AuditLog audit)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Enroll(
+        EnrollRequest request,
+        CrewStore crews,
+        SignInStore signIns,
+        HttpContext context,
+        AuditLog audit
+    )
     {
         var access = context.AccessOf();
         var mates = (await crews.MatesAsync(access)).Select(m => m.Id).ToHashSet();
         if (request.People.Count is 0 or > 100 || !request.People.All(mates.Contains))
         {
-            return Problems.Field(400, "people", Phrase.Of("form.person"));
+            return Problems.Field(400, "people", Phrase.Of(PhraseKeys.Form.Person));
         }
 
         await signIns.EnrollAsync(request.People, Guid.Parse(context.User.FindFirstValue(DeviceClaim)!), access.Person);
         audit.Enrolled(access.Person, request.People);
-        return Results.NoContent();
+        return TypedResults.NoContent();
     }
 
-    private static async Task<IResult> Notices(NoticeStore notices, HttpContext context) =>
-        Results.Ok(
-            (await notices.UnreadAsync(context.AccessOf().Person)).Select(n => new NoticeView(
-                n.Id,
-                Problems.Say(Phrase.Of(n.Phrase, ("by", n.By ?? "-"))),
-                n.At
-            ))
-        );
+    private static async Task<IEnumerable<NoticeView>> Notices(NoticeStore notices, HttpContext context) =>
+        (await notices.UnreadAsync(context.AccessOf().Person)).Select(n => new NoticeView(n.Id, Problems.Say(Phrase.Of(n.Phrase, ("by", n.By ?? "-"))), n.At));
 
     /// <summary>A request is a person's only while their session goes on, and in the role they have now.</summary>
     public static async Task ValidateAsync(CookieValidatePrincipalContext cookie)
@@ -183,7 +183,7 @@ public static class SessionEndpoints
         {
             cookie.RejectPrincipal();
         }
-        else if (session.Role != cookie.Principal!.FindFirstValue(ClaimTypes.Role) || session.Name != cookie.Principal!.Identity!.Name)
+        else if (session.Role.ToString() != cookie.Principal!.FindFirstValue(ClaimTypes.Role) || session.Name != cookie.Principal!.Identity!.Name)
         {
             cookie.ReplacePrincipal(PrincipalOf(session));
             cookie.ShouldRenew = true;
@@ -209,7 +209,7 @@ public static class SessionEndpoints
                 [
                     new Claim(ClaimTypes.NameIdentifier, session.Person.ToString()),
                     new Claim(ClaimTypes.Name, session.Name),
-                    new Claim(ClaimTypes.Role, session.Role),
+                    new Claim(ClaimTypes.Role, session.Role.ToString()),
                     new Claim(SessionClaim, session.Id.ToString()),
                     new Claim(DeviceClaim, session.Device.ToString()),
                 ],
@@ -226,6 +226,6 @@ public static class SessionEndpoints
         }
 
         var access = context.AccessOf();
-        return new SessionView(token, access.Person, identity.Name, Enum.Parse<Role>(access.Role, ignoreCase: true), access.Permissions());
+        return new SessionView(token, access.Person, identity.Name, access.Role, access.Role.Permissions());
     }
 }

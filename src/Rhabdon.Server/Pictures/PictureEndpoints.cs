@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Http.Features;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.Net.Http.Headers;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
@@ -19,20 +20,11 @@ public static class PictureEndpoints
     public static void MapPictures(this WebApplication app)
     {
         var strand = app.MapGroup("/api/v1/terminations/{id:guid}").Needs(Permission.See);
-        strand
-            .MapGet("/pictures/{hash}", Show)
-            .Produces(200, contentType: "image/png", additionalContentTypes: ["image/jpeg", "image/bmp"])
-            .ProducesProblem(404);
-        strand
-            .MapPut("/pictures/{hash}", (Delegate)KeepAsync)
-            .Needs(Permission.Work)
-            .Accepts<byte[]>("application/octet-stream", "*/*")
-            .Produces(204)
-            .ProducesProblem(400)
-            .ProducesProblem(413);
+        strand.MapGet("/pictures/{hash}", Show).Produces(200, contentType: "image/png", additionalContentTypes: ["image/jpeg", "image/bmp"]);
+        strand.MapPut("/pictures/{hash}", (Delegate)KeepAsync).Needs(Permission.Work).Accepts<byte[]>("application/octet-stream", "*/*");
     }
 
-    private static async Task<IResult> Show(Guid id, string hash, PictureStore pictures, HttpContext context)
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> Show(Guid id, string hash, PictureStore pictures, HttpContext context)
     {
         if (await pictures.FindAsync(context.AccessOf(), id, hash) is not { } picture)
         {
@@ -41,10 +33,10 @@ public static class PictureEndpoints
 
         // What is under a hash never changes, but who may see it does.
         context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
-        return Results.Bytes(picture.File, picture.Media, entityTag: new EntityTagHeaderValue($"\"{hash}\""));
+        return TypedResults.Bytes(picture.File, picture.Media, entityTag: new EntityTagHeaderValue($"\"{hash}\""));
     }
 
-    private static async Task<IResult> KeepAsync(Guid id, string hash, JobStore jobs, PictureStore pictures, HttpContext context)
+    private static async Task<Results<NoContent, ProblemHttpResult>> KeepAsync(Guid id, string hash, JobStore jobs, PictureStore pictures, HttpContext context)
     {
         var access = context.AccessOf();
         if (await jobs.AtBenchAsync(access, [id]) is not [_])
@@ -67,7 +59,7 @@ public static class PictureEndpoints
         var file = sent.ToArray();
         if (!FaceSeen.IsHash(hash) || PictureHash.Of(file) != hash)
         {
-            return Problems.Field(400, "hash", Phrase.Of("problem.picture-hash"));
+            return Problems.Field(400, "hash", Phrase.Of(PhraseKeys.Problem.PictureHash));
         }
 
         var reading = PictureReader.Read(file);
@@ -78,15 +70,15 @@ public static class PictureEndpoints
 
         if (!PictureEnd.IsLast(file))
         {
-            return Problems.Field(400, "picture", Phrase.Of("problem.picture-tail"));
+            return Problems.Field(400, "picture", Phrase.Of(PhraseKeys.Problem.PictureTail));
         }
 
         if (await pictures.BytesOfJobAsync(id) + file.Length > MostOfAJob)
         {
-            return Problems.Field(413, "picture", Phrase.Of("problem.picture-room", ("most", $"{MostOfAJob / 1024 / 1024 / 1024}")));
+            return Problems.Field(413, "picture", Phrase.Of(PhraseKeys.Problem.PictureRoom, ("most", $"{MostOfAJob / 1024 / 1024 / 1024}")));
         }
 
         await pictures.AddAsync(id, new StoredPicture(hash, PictureReader.MediaOf(file)!, file), access.Person);
-        return Results.NoContent();
+        return TypedResults.NoContent();
     }
 }

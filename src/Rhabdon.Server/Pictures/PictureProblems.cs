@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.Http.HttpResults;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Imaging;
 using Rhabdon.Server.Hosting;
@@ -7,18 +8,22 @@ namespace Rhabdon.Server.Pictures;
 /// <summary>Why a picture is not taken, and what would do.</summary>
 internal static class PictureProblems
 {
-    public static IResult TooLarge() =>
+    public static ProblemHttpResult TooLarge() =>
         Problems.Field(
             413,
             "picture",
-            Phrase.Of("problem.picture-size", ("bytes", $"{PictureReader.MostBytes / 1024 / 1024}"), ("pixels", $"{PictureReader.MostPixels / 1_000_000}"))
+            Phrase.Of(
+                PhraseKeys.Problem.PictureSize,
+                ("bytes", $"{PictureReader.MostBytes / 1024 / 1024}"),
+                ("pixels", $"{PictureReader.MostPixels / 1_000_000}")
+            )
         );
 
-    public static IResult Of(PictureFault fault) =>
+    public static ProblemHttpResult Of(PictureFault fault) =>
         fault switch
         {
             PictureFault.TooLarge => TooLarge(),
-            PictureFault.Broken => Problems.Field(400, "picture", Phrase.Of("problem.picture-broken")),
-            _ => Problems.Field(400, "picture", Phrase.Of("problem.picture")),
+            PictureFault.Broken => Problems.Field(400, "picture", Phrase.Of(PhraseKeys.Problem.PictureBroken)),
+            _ => Problems.Field(400, "picture", Phrase.Of(PhraseKeys.Problem.Picture)),
         };
 }

@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.Http.HttpResults;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
@@ -33,34 +34,26 @@ public static class ProfileEndpoints
     public static void MapProfiles(this WebApplication app)
     {
         var profiles = app.MapGroup("/api/v1").Needs(Permission.See);
-        profiles.MapGet("/profiles", All).Produces<List<ProfileView>>();
-        profiles
-            .MapPost("/profiles", Publish)
-            .Needs(Permission.Plan)
-            .Accepts<FaceProfile>("application/json")
-            .Produces<ProfileView>()
-            .ProducesProblem(400)
-            .ProducesProblem(403)
-            .ProducesProblem(409);
-        profiles
-            .MapPost("/profiles/{id}/confirmation", Confirm)
-            .Needs(Permission.Plan)
-            .Produces(204)
-            .ProducesProblem(400)
-            .ProducesProblem(403)
-            .ProducesProblem(404);
+        profiles.MapGet("/profiles", All);
+        profiles.MapPost("/profiles", Publish).Needs(Permission.Plan).Accepts<FaceProfile>("application/json");
+        profiles.MapPost("/profiles/{id}/confirmation", Confirm).Needs(Permission.Plan);
     }
 
-    private static async Task<IResult> All(ProfileStore store, RecipeBookCache books)
+    private static async Task<IEnumerable<ProfileView>> All(ProfileStore store, RecipeBookCache books)
     {
         var confirmed = (await store.ConfirmationsAsync()).ToDictionary(c => (c.Profile, c.Version));
-        return Results.Ok((await books.BookAsync()).Profiles.Select(p => Of(p, confirmed.GetValueOrDefault((p.Id, p.Version)))));
+        return (await books.BookAsync()).Profiles.Select(p => Of(p, confirmed.GetValueOrDefault((p.Id, p.Version))));
     }
 
     private static ProfileView Of(FaceProfile profile, ProfileConfirmation? confirmation = null) =>
         new(profile.Id, profile.Version, profile.Title.In("en"), FaceProfiles.Find(profile.Id) is null, profile.Cores, profile, confirmation);
 
-    private static async Task<IResult> Publish(FaceProfile profile, ProfileStore store, RecipeBookCache books, HttpContext context)
+    private static async Task<Results<Ok<ProfileView>, ProblemHttpResult>> Publish(
+        FaceProfile profile,
+        ProfileStore store,
+        RecipeBookCache books,
+        HttpContext context
+    )
     {
         var access = context.AccessOf();
         if (FaceProfileCheck.Faults(profile) is { Count: > 0 } faults)
@@ -70,19 +63,25 @@ public static class ProfileEndpoints
 
         if (!await store.PublishAsync(profile, access.Person))
         {
-            return Problems.Field(409, "version", Phrase.Of("limits.taken", ("version", $"{profile.Version}")));
+            return Problems.Field(409, "version", Phrase.Of(PhraseKeys.Limits.Taken, ("version", $"{profile.Version}")));
         }
 
         await books.ForgetEverywhereAsync();
-        return Results.Ok(Of(profile));
+        return TypedResults.Ok(Of(profile));
     }
 
-    private static async Task<IResult> Confirm(string id, ProfileConfirmationRequest request, ProfileStore store, RecipeBookCache books, HttpContext context)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Confirm(
+        string id,
+        ProfileConfirmationRequest request,
+        ProfileStore store,
+        RecipeBookCache books,
+        HttpContext context
+    )
     {
         var (access, edition) = (context.AccessOf(), request.Edition.Trim());
         if (edition.Length is 0 or > LongestEdition)
         {
-            return Problems.Field(400, "edition", Phrase.Of("problem.edition", ("most", $"{LongestEdition}")));
+            return Problems.Field(400, "edition", Phrase.Of(PhraseKeys.Problem.Edition, ("most", $"{LongestEdition}")));
         }
 
         if ((await books.BookAsync()).Profile(id, request.Version) is not { } profile)
@@ -91,6 +90,6 @@ public static class ProfileEndpoints
         }
 
         await store.ConfirmAsync(profile.Id, profile.Version, edition, access.Person);
-        return Results.NoContent();
+        return TypedResults.NoContent();
     }
 }

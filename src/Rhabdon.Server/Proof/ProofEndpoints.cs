@@ -1,4 +1,6 @@
+using Microsoft.AspNetCore.Http.HttpResults;
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
@@ -25,7 +27,7 @@ public sealed record StoryView(
     string Label,
     int Strand,
     StrandColor Color,
-    string End,
+    CableEnd End,
     TerminationState State,
     IReadOnlyList<StoryLine> Lines,
     IReadOnlyList<AsideLine> Aside,
@@ -59,13 +61,13 @@ public static class ProofEndpoints
     public static void MapProof(this WebApplication app)
     {
         var proof = app.MapGroup("/api/v1").Needs(Permission.See);
-        proof.MapGet("/cables/{id:guid}/ladder", Ladder).Produces<CableStrands>();
-        proof.MapGet("/terminations/{id:guid}/story", Story).Produces<StoryView>();
-        proof.MapGet("/terminations/{id:guid}/stories", Stories).Produces<StoriesView>();
+        proof.MapGet("/cables/{id:guid}/ladder", Ladder);
+        proof.MapGet("/terminations/{id:guid}/story", Story);
+        proof.MapGet("/terminations/{id:guid}/stories", Stories);
         proof.MapGet("/looks", (JobStore jobs, HttpContext context) => jobs.LooksAsync(context.AccessOf()));
     }
 
-    private static async Task<IResult> Ladder(Guid id, JobStore jobs, HttpContext context)
+    private static async Task<Results<Ok<CableStrands>, ProblemHttpResult>> Ladder(Guid id, JobStore jobs, HttpContext context)
     {
         if (await jobs.CableAsync(context.AccessOf(), id) is not { } cable)
         {
@@ -74,10 +76,10 @@ public static class ProofEndpoints
 
         // Every strand has both its ends, the near one first.
         var ladder = (await jobs.LadderAsync(id)).Chunk(2).Select(ends => new StrandRow(ends[0].Strand, StrandColor.Of(ends[0].Strand), ends[0], ends[1]));
-        return Results.Ok(new CableStrands(cable.Id, cable.JobId, cable.Name, cable.Grade, new Length(cable.LengthNm), [.. ladder]));
+        return TypedResults.Ok(new CableStrands(cable.Id, cable.JobId, cable.Name, cable.Grade, new Length(cable.LengthNm), [.. ladder]));
     }
 
-    private static async Task<IResult> Story(
+    private static async Task<Results<Ok<StoryView>, ProblemHttpResult>> Story(
         Guid id,
         JobStore jobs,
         EventStore events,
@@ -100,12 +102,12 @@ public static class ProofEndpoints
         var aside = (await quarantine.OfStreamAsync(id)).Select(q => new AsideLine(q.Event, q.Actor, q.SentBy, q.SentAt, q.Reason)).ToList();
         var looks = (await seconds.OfStrandAsync(id)).Where(l => l.OwnVerdict is not null).Select(Line).ToList();
         var names = await people.NamesAsync(PeopleIn(lines).Concat(aside.SelectMany(a => (Guid[])[a.Actor, a.SentBy])));
-        return Results.Ok(
+        return TypedResults.Ok(
             new StoryView(id, row.CableId, job.TimeZone, row.Label, row.Strand, StrandColor.Of(row.Strand), row.End, state, lines, aside, looks, names)
         );
     }
 
-    private static async Task<IResult> Stories(
+    private static async Task<Results<Ok<StoriesView>, ProblemHttpResult>> Stories(
         Guid id,
         JobStore jobs,
         EventStore events,
@@ -124,7 +126,7 @@ public static class ProofEndpoints
         var state = (await events.TerminationsAsync([id], book))[id].State;
         var lines = Teller(book, unit).Tell(state).ToDictionary(l => l.Event);
         var stories = ConflictingHistories.Of(state) ?? new ConflictingHistories(state.History, [], [], Guid.Empty);
-        return Results.Ok(
+        return TypedResults.Ok(
             new StoriesView(
                 id,
                 job.TimeZone,
@@ -142,12 +144,16 @@ public static class ProofEndpoints
 
     private static LookLine Line(SecondLook look) =>
         look.OwnVerdict == look.Verdict && look.OwnSign == look.Sign
-            ? new LookLine(look.Event, true, Problems.Say("look.agrees"))
+            ? new LookLine(look.Event, true, Problems.Say(PhraseKeys.Look.Agrees))
             : new LookLine(
                 look.Event,
                 false,
                 Problems.Say(
-                    Phrase.Of("look.differs", ("own", Problems.Say($"look.verdict.{look.OwnVerdict}")), ("told", Problems.Say($"look.verdict.{look.Verdict}")))
+                    Phrase.Of(
+                        PhraseKeys.Look.Differs,
+                        ("own", Problems.Say($"look.verdict.{look.OwnVerdict}")),
+                        ("told", Problems.Say($"look.verdict.{look.Verdict}"))
+                    )
                 )
             );
 

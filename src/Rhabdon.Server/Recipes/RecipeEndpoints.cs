@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.Http.HttpResults;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
@@ -44,8 +45,8 @@ public static class RecipeEndpoints
             return new BookView([.. book.Recipes], [.. book.Ladders], await store.TechniquesAsync(context.AccessOf()), book.OwnProfiles);
         });
         recipes.MapGet("/recipes/list", List);
-        recipes.MapGet("/recipes/{id}/sheet", Sheet).Produces<RecipeDocument>();
-        recipes.MapPut("/crews/{id:guid}/techniques/{recipe}", Choose).Needs(Permission.Plan).Produces(204);
+        recipes.MapGet("/recipes/{id}/sheet", Sheet);
+        recipes.MapPut("/crews/{id:guid}/techniques/{recipe}", Choose).Needs(Permission.Plan);
     }
 
     private static async Task<IReadOnlyList<RecipeLine>> List(RecipeBookCache books, RecipeStore store)
@@ -72,7 +73,7 @@ public static class RecipeEndpoints
     }
 
     // As the crew works it, on the first build it serves unless another is asked for.
-    private static async Task<IResult> Sheet(
+    private static async Task<Results<Ok<RecipeDocument>, ProblemHttpResult>> Sheet(
         string id,
         RecipeBookCache books,
         RecipeStore store,
@@ -89,8 +90,8 @@ public static class RecipeEndpoints
 
         var on = build ?? published.Recipe.Serves.Builds[0];
         return published.Recipe.Serves.Builds.Contains(on)
-            ? Results.Ok(ReaderFor(unit).Read(published, on, TechniqueIn(await store.TechniquesAsync(context.AccessOf()), id, crew)))
-            : Problems.Field(400, "build", Phrase.Of("fit.build", ("recipe", id)));
+            ? TypedResults.Ok(ReaderFor(unit).Read(published, on, TechniqueIn(await store.TechniquesAsync(context.AccessOf()), id, crew)))
+            : Problems.Field(400, "build", Phrase.Of(PhraseKeys.Fit.Build, ("recipe", id)));
     }
 
     internal static RecipeReader ReaderFor(string unit) => new(Phrasebook.English, "en", unit == "in" ? LengthUnit.Inch : LengthUnit.Millimeter);
@@ -99,7 +100,7 @@ public static class RecipeEndpoints
     internal static Technique TechniqueIn(IReadOnlyList<CrewTechnique> techniques, string recipe, Guid? crew) =>
         techniques.FirstOrDefault(s => s.Recipe == recipe && (crew is null || s.Crew == crew))?.Technique ?? Technique.Usual;
 
-    private static async Task<IResult> Choose(
+    private static async Task<Results<NoContent, ProblemHttpResult>> Choose(
         Guid id,
         string recipe,
         Technique technique,
@@ -116,15 +117,15 @@ public static class RecipeEndpoints
 
         if ((await books.BookAsync()).Latest(recipe) is not { } published)
         {
-            return Problems.Field(400, "recipe", Phrase.Of("form.recipe"));
+            return Problems.Field(400, "recipe", Phrase.Of(PhraseKeys.Form.Recipe));
         }
 
         if (technique.Unknown(published.Recipe) is { } unknown)
         {
-            return Problems.Field(400, "options", Phrase.Of("conflict.technique", ("choice", unknown)));
+            return Problems.Field(400, "options", Phrase.Of(PhraseKeys.Conflict.Technique, ("choice", unknown)));
         }
 
         await store.SetTechniqueAsync(id, recipe, technique);
-        return Results.NoContent();
+        return TypedResults.NoContent();
     }
 }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Phrases;
@@ -22,7 +23,7 @@ public static class TemplateEndpoints
     /// <param name="kind"><c>pdf</c> for all pages, <c>svg</c> for one.</param>
     /// <param name="recipes">Ids, by comma.</param>
     /// <param name="build">For every recipe that serves it; the others are drawn on the first build that they serve.</param>
-    private static async Task<IResult> Template(
+    private static async Task<Results<FileContentHttpResult, ContentHttpResult, ProblemHttpResult>> Template(
         string kind,
         string recipes,
         RecipeBookCache books,
@@ -39,12 +40,12 @@ public static class TemplateEndpoints
         var (book, techniques) = (await books.BookAsync(), await store.TechniquesAsync(context.AccessOf()));
         if (ids.Length is 0 or > MostRecipes || ids.Any(id => book.Latest(id) is null))
         {
-            return Problems.Field(400, "recipes", Phrase.Of("problem.template-recipes", ("most", MostRecipes.ToString(CultureInfo.InvariantCulture))));
+            return Problems.Field(400, "recipes", Phrase.Of(PhraseKeys.Problem.TemplateRecipes, ("most", MostRecipes.ToString(CultureInfo.InvariantCulture))));
         }
 
         if (Paper.Named(paper) is not { } on)
         {
-            return Problems.Field(400, "paper", Phrase.Of("problem.template-paper"));
+            return Problems.Field(400, "paper", Phrase.Of(PhraseKeys.Problem.TemplatePaper));
         }
 
         RecipeDocument[] sheets =
@@ -56,9 +57,9 @@ public static class TemplateEndpoints
         var name = $"template-{string.Join('-', ids)}";
         return kind switch
         {
-            "pdf" => Results.File(TemplatePdf.Write(pages), "application/pdf", $"{name}.pdf"),
-            "svg" when page >= 1 && page <= pages.Count => Results.Text(TemplateSvg.Write(pages[page - 1]), "image/svg+xml"),
-            "svg" => Problems.Field(400, "page", Phrase.Of("problem.template-page", ("pages", pages.Count.ToString(CultureInfo.InvariantCulture)))),
+            "pdf" => TypedResults.File(TemplatePdf.Write(pages), "application/pdf", $"{name}.pdf"),
+            "svg" when page >= 1 && page <= pages.Count => TypedResults.Text(TemplateSvg.Write(pages[page - 1]), "image/svg+xml"),
+            "svg" => Problems.Field(400, "page", Phrase.Of(PhraseKeys.Problem.TemplatePage, ("pages", pages.Count.ToString(CultureInfo.InvariantCulture)))),
             _ => Problems.Missing(),
         };
     }

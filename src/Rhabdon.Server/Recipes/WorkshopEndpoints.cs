@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Rhabdon.Core;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
@@ -23,23 +24,23 @@ public static class WorkshopEndpoints
     public static void MapWorkshop(this WebApplication app)
     {
         var recipes = app.MapGroup("/api/v1/recipes").Needs(Permission.See);
-        recipes.MapPost("/", Publish).Needs(Permission.Plan).Accepts<RecipeFile>("application/json").Produces<RecipeRef>();
+        recipes.MapPost("/", Publish).Needs(Permission.Plan).Accepts<RecipeFile>("application/json");
         recipes.MapGet("/{id}/file", File).Produces<RecipeFile>();
-        recipes.MapGet("/{id}/versions", Versions).Produces<List<RecipeVersion>>();
-        recipes.MapGet("/{id}/changes", Changes).Produces<List<RecipeChange>>();
-        recipes.MapPost("/{id}/confirmation", Confirm).Needs(Permission.Plan).Produces(204);
-        recipes.MapPut("/{id}/retired", Retire).Needs(Permission.Plan).Produces(204);
+        recipes.MapGet("/{id}/versions", Versions);
+        recipes.MapGet("/{id}/changes", Changes);
+        recipes.MapPost("/{id}/confirmation", Confirm).Needs(Permission.Plan);
+        recipes.MapPut("/{id}/retired", Retire).Needs(Permission.Plan);
     }
 
     /// <summary>The file in a request's body, or the answer that says what is wrong with it and where.</summary>
-    internal static async Task<(RecipeFile? File, IResult? Refused)> ReadAsync(HttpRequest request)
+    internal static async Task<(RecipeFile? File, ProblemHttpResult? Refused)> ReadAsync(HttpRequest request)
     {
         using var reader = new StreamReader(request.Body);
         var text = new char[MostCharacters + 1];
         var read = await reader.ReadBlockAsync(text, request.HttpContext.RequestAborted);
         if (read > MostCharacters)
         {
-            return (null, Problems.Field(413, "$", Phrase.Of("problem.recipe-size", ("most", $"{MostCharacters / 1000} KB"))));
+            return (null, Problems.Field(413, "$", Phrase.Of(PhraseKeys.Problem.RecipeSize, ("most", $"{MostCharacters / 1000} KB"))));
         }
 
         try
@@ -48,11 +49,11 @@ public static class WorkshopEndpoints
         }
         catch (KeyNotFoundException fault)
         {
-            return (null, Problems.Field(400, "polishing", Phrase.Of("import.json", ("why", fault.Message))));
+            return (null, Problems.Field(400, "polishing", Phrase.Of(PhraseKeys.Import.Json, ("why", fault.Message))));
         }
         catch (Exception fault) when (fault is JsonException or NotSupportedException)
         {
-            return (null, Problems.Field(400, (fault as JsonException)?.Path ?? "$", Phrase.Of("import.json", ("why", fault.Message))));
+            return (null, Problems.Field(400, (fault as JsonException)?.Path ?? "$", Phrase.Of(PhraseKeys.Import.Json, ("why", fault.Message))));
         }
     }
 
@@ -63,7 +64,7 @@ public static class WorkshopEndpoints
         return [.. RecipeCheck.Faults(file.Recipe, ladder).Select(f => (f.Place, f.Says))];
     }
 
-    private static async Task<IResult> Publish(RecipeBookCache books, RecipeStore store, HttpContext context)
+    private static async Task<Results<Ok<RecipeRef>, ProblemHttpResult>> Publish(RecipeBookCache books, RecipeStore store, HttpContext context)
     {
         var access = context.AccessOf();
         var (file, refused) = await ReadAsync(context.Request);
@@ -79,15 +80,15 @@ public static class WorkshopEndpoints
 
         var published = await store.PublishAsync(file.Ladder is null ? [] : [file.Ladder], [file.Recipe], access.Person);
         await books.ForgetEverywhereAsync();
-        return Results.Ok(published[0]);
+        return TypedResults.Ok(published[0]);
     }
 
     // With its ladder, so that another house that has neither can take it in.
-    private static async Task<IResult> File(string id, RecipeBookCache books, int? version = null)
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> File(string id, RecipeBookCache books, int? version = null)
     {
         var book = await books.BookAsync();
         return (version is { } wanted ? book.Find(new RecipeRef(id, wanted)) : book.Latest(id)) is { } published
-            ? Results.File(
+            ? TypedResults.File(
                 JsonSerializer.SerializeToUtf8Bytes(new RecipeFile(published.Recipe, book.LadderOf(published.Recipe)), CoreJson.Default.RecipeFile),
                 "application/json",
                 $"{id}-v{published.Ref.Version}.json"
@@ -95,18 +96,18 @@ public static class WorkshopEndpoints
             : Problems.Missing();
     }
 
-    private static async Task<IResult> Versions(string id, RecipeStore store) =>
-        await store.VersionsAsync(id) is { Count: > 0 } versions ? Results.Ok(versions) : Problems.Missing();
+    private static async Task<Results<Ok<IReadOnlyList<RecipeVersion>>, ProblemHttpResult>> Versions(string id, RecipeStore store) =>
+        await store.VersionsAsync(id) is { Count: > 0 } versions ? TypedResults.Ok(versions) : Problems.Missing();
 
-    private static async Task<IResult> Changes(string id, int from, int to, RecipeBookCache books)
+    private static async Task<Results<Ok<IReadOnlyList<RecipeChange>>, ProblemHttpResult>> Changes(string id, int from, int to, RecipeBookCache books)
     {
         var book = await books.BookAsync();
         return book.Find(new RecipeRef(id, from)) is { } before && book.Find(new RecipeRef(id, to)) is { } after
-            ? Results.Ok(RecipeDiff.Between(before.Recipe, after.Recipe))
+            ? TypedResults.Ok(RecipeDiff.Between(before.Recipe, after.Recipe))
             : Problems.Missing();
     }
 
-    private static async Task<IResult> Confirm(
+    private static async Task<Results<NoContent, ProblemHttpResult>> Confirm(
         string id,
         ConfirmRequest request,
         RecipeBookCache books,
@@ -126,7 +127,7 @@ public static class WorkshopEndpoints
         FormChecks.Text(faults, "sheetIssue", request.SheetIssue);
         if (published.Recipe.FromTheSheet is [var missing, ..])
         {
-            faults.Add(("version", Phrase.Of("conflict.from-the-sheet", ("length", missing))));
+            faults.Add(("version", Phrase.Of(PhraseKeys.Conflict.FromTheSheet, ("length", missing))));
         }
 
         if (faults.Count > 0)
@@ -136,10 +137,16 @@ public static class WorkshopEndpoints
 
         await store.ConfirmAsync(recipe, new Confirmation(access.Person, time.GetUtcNow(), request.SheetIssue.Trim()));
         await books.ForgetEverywhereAsync();
-        return Results.NoContent();
+        return TypedResults.NoContent();
     }
 
-    private static async Task<IResult> Retire(string id, RetireRequest request, RecipeBookCache books, RecipeStore store, HttpContext context)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Retire(
+        string id,
+        RetireRequest request,
+        RecipeBookCache books,
+        RecipeStore store,
+        HttpContext context
+    )
     {
         var access = context.AccessOf();
         if ((await books.BookAsync()).Latest(id) is null)
@@ -160,6 +167,6 @@ public static class WorkshopEndpoints
 
         await store.RetireAsync(id, request.IsRetired ? request.Reason.Trim() : null, access.Person);
         await books.ForgetEverywhereAsync();
-        return Results.NoContent();
+        return TypedResults.NoContent();
     }
 }

@@ -1,4 +1,5 @@
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Units;
@@ -119,7 +120,7 @@ public class BatchQueueTests
         );
         Assert.Equal("strands 4, 5", view.TogetherSays);
         Assert.Equal(["Parts on", "Parts on", "Mark"], view.Queue.Select(t => t.Doing));
-        Assert.Equal(("brown", "Boot onto the fiber, small end first"), (view.Queue[0].Color.Key, view.Bench!.Step!.Title));
+        Assert.Equal((ColorName.Brown, "Boot onto the fiber, small end first"), (view.Queue[0].Color.Name, view.Bench!.Step!.Title));
     }
 
     // 3 min at 60 an hour and a connector of 7.50 (worked by hand).

@@ -6,24 +6,24 @@ public class LabelTests
 {
     // TIA-598, from memory.
     [Theory]
-    [InlineData(1, "blue", false)]
-    [InlineData(2, "orange", false)]
-    [InlineData(3, "green", false)]
-    [InlineData(4, "brown", false)]
-    [InlineData(5, "slate", false)]
-    [InlineData(6, "white", false)]
-    [InlineData(7, "red", false)]
-    [InlineData(8, "black", false)]
-    [InlineData(9, "yellow", false)]
-    [InlineData(10, "violet", false)]
-    [InlineData(11, "rose", false)]
-    [InlineData(12, "aqua", false)]
-    [InlineData(13, "blue", true)]
-    [InlineData(24, "aqua", true)]
-    public void Strands_are_colored_in_the_standard_order(int number, string color, bool tracer)
+    [InlineData(1, ColorName.Blue, false)]
+    [InlineData(2, ColorName.Orange, false)]
+    [InlineData(3, ColorName.Green, false)]
+    [InlineData(4, ColorName.Brown, false)]
+    [InlineData(5, ColorName.Slate, false)]
+    [InlineData(6, ColorName.White, false)]
+    [InlineData(7, ColorName.Red, false)]
+    [InlineData(8, ColorName.Black, false)]
+    [InlineData(9, ColorName.Yellow, false)]
+    [InlineData(10, ColorName.Violet, false)]
+    [InlineData(11, ColorName.Rose, false)]
+    [InlineData(12, ColorName.Aqua, false)]
+    [InlineData(13, ColorName.Blue, true)]
+    [InlineData(24, ColorName.Aqua, true)]
+    public void Strands_are_colored_in_the_standard_order(int number, ColorName color, bool tracer)
     {
         var found = StrandColor.Of(number);
-        Assert.Equal((color, tracer), (found.Key, found.HasTracer));
+        Assert.Equal((color, tracer), (found.Name, found.HasTracer));
     }
 
     [Fact]

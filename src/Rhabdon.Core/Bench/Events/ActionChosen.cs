@@ -16,18 +16,18 @@ public sealed record ActionChosen(int Attempt, int Try, string Sign, string Acti
     {
         if (to.Trouble is null || to.Trouble.Sign != Sign || Attempt != to.Attempt || Try != to.Try)
         {
-            return Phrase.Of("conflict.no-trouble");
+            return Phrase.Of(PhraseKeys.Conflict.NoTrouble);
         }
 
         var offer = ActionOffers.For(to.State(0), to.Worked!, to.Book.LadderOf(to.Worked!)).FirstOrDefault(o => o.CorrectiveAction.Id == Action);
         if (offer is null || offer.Barred is not null)
         {
-            return offer?.Barred ?? Phrase.Of("conflict.action", ("action", Action));
+            return offer?.Barred ?? Phrase.Of(PhraseKeys.Conflict.Action, ("action", Action));
         }
 
         if (offer.NeedsReason && string.IsNullOrWhiteSpace(Reason))
         {
-            return Phrase.Of("conflict.reason");
+            return Phrase.Of(PhraseKeys.Conflict.Reason);
         }
 
         to.Use(FiberLeft.Use(offer.CorrectiveAction.Uses, to.Worked!));
@@ -36,7 +36,7 @@ public sealed record ActionChosen(int Attempt, int Try, string Sign, string Acti
     }
 
     internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
-        story.Say("story.action", ("action", story.ActionTitle(recipe, this)));
+        story.Say(PhraseKeys.Story.Action, ("action", story.ActionTitle(recipe, this)));
 
     internal override string Remark(StoryWords story, BenchEvent happened) => Reason ?? string.Empty;
 }

@@ -13,7 +13,7 @@ public sealed record Batched(Guid? Batch = null) : TerminationEvent
     {
         if (to.Plan is null)
         {
-            return Phrase.Of("conflict.not-planned");
+            return Phrase.Of(PhraseKeys.Conflict.NotPlanned);
         }
 
         to.Batch = Batch;
@@ -21,5 +21,5 @@ public sealed record Batched(Guid? Batch = null) : TerminationEvent
     }
 
     internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
-        story.Say(Batch is null ? "story.unbatched" : "story.batched");
+        story.Say(Batch is null ? PhraseKeys.Story.Unbatched : PhraseKeys.Story.Batched);
 }

@@ -19,44 +19,46 @@ public sealed record Begun([property: JsonPropertyName("school")] Technique? Tec
     /// beginning is held to it.
     /// </summary>
     internal static Phrase? Unconfirmed(Planned? plan, PublishedRecipe? published) =>
-        plan is { ConfirmedOnly: true } && published is { Confirmation: null } ? Phrase.Of("conflict.unconfirmed", ("recipe", published.Ref.ToString())) : null;
+        plan is { ConfirmedOnly: true } && published is { Confirmation: null }
+            ? Phrase.Of(PhraseKeys.Conflict.Unconfirmed, ("recipe", published.Ref.ToString()))
+            : null;
 
     internal override Refusal? Malformed(BenchEvent happened) =>
         Technique?.Options.Count > MostChoices
         || Technique?.Options.Any(o => o.Key.Length > BenchEvent.MostText || o.Value is null or { Length: > BenchEvent.MostText }) == true
-            ? EventFields.Bad("body.school", "event.text")
+            ? EventFields.Bad("body.school", PhraseKeys.Event.Text)
             : null;
 
     internal override Phrase? Apply(TerminationFolder to, BenchEvent happened, IReadOnlyDictionary<Guid, BenchEvent> all)
     {
         if (to.Plan is not { } plan)
         {
-            return Phrase.Of("conflict.not-planned");
+            return Phrase.Of(PhraseKeys.Conflict.NotPlanned);
         }
 
         if (to.Recipe is not null)
         {
-            return Phrase.Of("conflict.already-begun");
+            return Phrase.Of(PhraseKeys.Conflict.AlreadyBegun);
         }
 
         if (happened.Recipe?.Id != plan.RecipeId || to.Book.Find(happened.Recipe) is not { } found)
         {
-            return Phrase.Of("conflict.other-recipe", ("planned", plan.RecipeId), ("given", happened.Recipe?.ToString() ?? "-"));
+            return Phrase.Of(PhraseKeys.Conflict.OtherRecipe, ("planned", plan.RecipeId), ("given", happened.Recipe?.ToString() ?? "-"));
         }
 
         if (found.Recipe.FromTheSheet is [var missing, ..])
         {
-            return Phrase.Of("conflict.from-the-sheet", ("length", missing));
+            return Phrase.Of(PhraseKeys.Conflict.FromTheSheet, ("length", missing));
         }
 
         if (Technique?.Unknown(found.Recipe) is { } unknown)
         {
-            return Phrase.Of("conflict.technique", ("choice", unknown));
+            return Phrase.Of(PhraseKeys.Conflict.Technique, ("choice", unknown));
         }
 
         if ((Technique ?? Technique.Usual).Unfit(found.Recipe, plan.Grade.Mode()) is { } unfit)
         {
-            return Phrase.Of("conflict.technique-mode", ("option", unfit.Id));
+            return Phrase.Of(PhraseKeys.Conflict.TechniqueMode, ("option", unfit.Id));
         }
 
         to.Begin(found, Technique, happened.Actor);
@@ -69,5 +71,5 @@ public sealed record Begun([property: JsonPropertyName("school")] Technique? Tec
             : null;
 
     internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
-        story.Say("story.begun", ("recipe", happened.Recipe?.ToString() ?? "-"));
+        story.Say(PhraseKeys.Story.Begun, ("recipe", happened.Recipe?.ToString() ?? "-"));
 }

@@ -19,7 +19,7 @@ public sealed record ClockStarted(int Attempt, int Try, string Step) : Terminati
 
         if (to.StepAt(Step).Clock is null)
         {
-            return Phrase.Of("conflict.clock", ("step", Step));
+            return Phrase.Of(PhraseKeys.Conflict.Clock, ("step", Step));
         }
 
         to.Clock = new RunningClock(Step, happened.At);
@@ -27,5 +27,5 @@ public sealed record ClockStarted(int Attempt, int Try, string Step) : Terminati
     }
 
     internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
-        story.Say("story.clock", ("step", story.StepName(recipe, Step)));
+        story.Say(PhraseKeys.Story.Clock, ("step", story.StepName(recipe, Step)));
 }

@@ -80,7 +80,7 @@ public abstract record EventBody
     internal virtual Refusal? Unfit(FoldedStream before, FoldedStream after, BenchEvent happened, bool knewAll, RecipeBook book) => null;
 
     /// <summary>Why it cannot stand in a stream of another kind than its own.</summary>
-    internal virtual Phrase Misplaced() => Phrase.Of("conflict.other-stream");
+    internal virtual Phrase Misplaced() => Phrase.Of(PhraseKeys.Conflict.OtherStream);
 
     /// <summary>What it did, in words.</summary>
     internal abstract string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand);

@@ -14,14 +14,14 @@ public sealed record HandedOver(Guid To, string? Note = null) : TerminationEvent
     {
         if (to.Recipe is null)
         {
-            return Phrase.Of("conflict.not-begun");
+            return Phrase.Of(PhraseKeys.Conflict.NotBegun);
         }
 
         to.InHand = To;
         return null;
     }
 
-    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say("story.handed-over");
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say(PhraseKeys.Story.HandedOver);
 
     internal override string Remark(StoryWords story, BenchEvent happened) => Note ?? string.Empty;
 }

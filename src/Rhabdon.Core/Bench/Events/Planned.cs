@@ -31,15 +31,15 @@ public sealed record Planned(
     {
         if (to.Plan is not null)
         {
-            return Phrase.Of("conflict.planned-twice");
+            return Phrase.Of(PhraseKeys.Conflict.PlannedTwice);
         }
 
         to.Plan = this;
         return null;
     }
 
-    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say("story.planned");
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say(PhraseKeys.Story.Planned);
 
     internal override string Remark(StoryWords story, BenchEvent happened) =>
-        story.Say("story.planned-length", ("service", story.Length(Service)), ("least", story.Length(Least)));
+        story.Say(PhraseKeys.Story.PlannedLength, ("service", story.Length(Service)), ("least", story.Length(Least)));
 }

@@ -16,25 +16,27 @@ public sealed record Reattributed(Guid From, Guid To, IReadOnlyList<BenchEvent> 
     // A move names just the two strands it is between, and only work can be moved.
     internal override Refusal? Malformed(BenchEvent happened) =>
         happened.About.Count != 2 || !happened.About.Any(s => s.Id == From) || !happened.About.Any(s => s.Id == To)
-            ? EventFields.Bad("subjects", "event.move-strands")
-        : Moved.Count is 0 or > MostMoved || Moved.Any(e => !e.Body.IsWork()) ? EventFields.Bad("body.moved", "event.moved")
+            ? EventFields.Bad("subjects", PhraseKeys.Event.MoveStrands)
+        : Moved.Count is 0 or > MostMoved || Moved.Any(e => !e.Body.IsWork()) ? EventFields.Bad("body.moved", PhraseKeys.Event.Moved)
         : EventFields.Needed(Reason);
 
     internal override Phrase? Apply(TerminationFolder to, BenchEvent happened, IReadOnlyDictionary<Guid, BenchEvent> all) =>
-        From == To || (From != to.Termination && To != to.Termination) ? Phrase.Of("conflict.move-here") : null;
+        From == To || (From != to.Termination && To != to.Termination) ? Phrase.Of(PhraseKeys.Conflict.MoveHere) : null;
 
     // What is moved must be, word for word, what the other strand's stream holds.
     internal override Refusal? Unfounded(BenchEvent happened, IReadOnlyDictionary<Guid, FoldedStream> streams, RecipeBook book)
     {
         var held = streams[From].Events.ToDictionary(e => e.Id);
-        return Moved.All(m => held.TryGetValue(m.Id, out var own) && IsSame(own, m)) ? null : new Refusal(false, "body.moved", Phrase.Of("event.moved-other"));
+        return Moved.All(m => held.TryGetValue(m.Id, out var own) && IsSame(own, m))
+            ? null
+            : new Refusal(false, "body.moved", Phrase.Of(PhraseKeys.Event.MovedOther));
     }
 
     internal override Refusal? Unfit(FoldedStream before, FoldedStream after, BenchEvent happened, bool knewAll, RecipeBook book) =>
-        knewAll && after.NeedsALook && !before.NeedsALook ? new Refusal(false, "body.to", Phrase.Of("event.move-unfit")) : null;
+        knewAll && after.NeedsALook && !before.NeedsALook ? new Refusal(false, "body.to", Phrase.Of(PhraseKeys.Event.MoveUnfit)) : null;
 
     internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
-        story.Say(To == strand ? "story.moved-here" : "story.moved-out");
+        story.Say(To == strand ? PhraseKeys.Story.MovedHere : PhraseKeys.Story.MovedOut);
 
     internal override string Remark(StoryWords story, BenchEvent happened) => Reason;
 

@@ -17,12 +17,12 @@ public sealed record Resolved(IReadOnlyList<Guid> SetAside, bool GlassWasCut, st
     public override Permission Needs(IEnumerable<BenchEvent> named) => Permission.Decide;
 
     internal override Refusal? Malformed(BenchEvent happened) =>
-        SetAside.Count is 0 or > Reattributed.MostMoved ? EventFields.Bad("body.setAside", "event.set-aside") : EventFields.Needed(Note, "body.note");
+        SetAside.Count is 0 or > Reattributed.MostMoved ? EventFields.Bad("body.setAside", PhraseKeys.Event.SetAside) : EventFields.Needed(Note, "body.note");
 
     internal override Phrase? Apply(TerminationFolder to, BenchEvent happened, IReadOnlyDictionary<Guid, BenchEvent> all) =>
-        SetAside.All(id => all.TryGetValue(id, out var entry) && entry.Body.MayBeSetAside()) ? null : Phrase.Of("conflict.nothing-to-set-aside");
+        SetAside.All(id => all.TryGetValue(id, out var entry) && entry.Body.MayBeSetAside()) ? null : Phrase.Of(PhraseKeys.Conflict.NothingToSetAside);
 
-    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say("story.resolved");
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say(PhraseKeys.Story.Resolved);
 
     internal override string Remark(StoryWords story, BenchEvent happened) => Note;
 }

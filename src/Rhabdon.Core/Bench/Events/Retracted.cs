@@ -20,11 +20,12 @@ public sealed record Retracted(Guid Event, string Reason, bool GlassWasCut) : Te
     internal override Refusal? Malformed(BenchEvent happened) => EventFields.Reason(Reason);
 
     internal override Phrase? Apply(TerminationFolder to, BenchEvent happened, IReadOnlyDictionary<Guid, BenchEvent> all) =>
-        !(all.TryGetValue(Event, out var target) && target.Body.MayBeRetracted()) ? Phrase.Of("conflict.nothing-to-retract")
-        : !to.Retracted.Add(Event) ? Phrase.Of("conflict.retracted-twice")
+        !(all.TryGetValue(Event, out var target) && target.Body.MayBeRetracted()) ? Phrase.Of(PhraseKeys.Conflict.NothingToRetract)
+        : !to.Retracted.Add(Event) ? Phrase.Of(PhraseKeys.Conflict.RetractedTwice)
         : null;
 
-    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say("story.retracted");
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say(PhraseKeys.Story.Retracted);
 
-    internal override string Remark(StoryWords story, BenchEvent happened) => GlassWasCut ? story.Say("story.glass-stays-cut", ("reason", Reason)) : Reason;
+    internal override string Remark(StoryWords story, BenchEvent happened) =>
+        GlassWasCut ? story.Say(PhraseKeys.Story.GlassStaysCut, ("reason", Reason)) : Reason;
 }

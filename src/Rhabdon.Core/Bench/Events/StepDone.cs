@@ -16,7 +16,7 @@ public sealed record StepDone(int Attempt, int Try, string Step, Reading? Readin
         ?? EventFields.Text("body.reading.check", Reading?.Check)
         ?? EventFields.Text("body.reading.choice", Reading?.Choice)
         ?? EventFields.Text("body.reading.text", Reading?.Text)
-        ?? (Reading is { Value: null } ? EventFields.Bad("body.reading", "event.reading") : null)
+        ?? (Reading is { Value: null } ? EventFields.Bad("body.reading", PhraseKeys.Event.Reading) : null)
         ?? EventFields.Text("body.verdict.sign", Verdict?.Sign)
         ?? EventFields.Reason(Reading?.Overruled, "body.reading.overruled")
         ?? FaceFault(Reading?.Face);
@@ -31,17 +31,17 @@ public sealed record StepDone(int Attempt, int Try, string Step, Reading? Readin
         var done = to.StepAt(Step);
         if (done.Clock is not null && to.Clock is null)
         {
-            return Phrase.Of("conflict.clock", ("step", done.Id));
+            return Phrase.Of(PhraseKeys.Conflict.Clock, ("step", done.Id));
         }
 
         if ((done.Ask is null) != (Reading is null) || (done.Ask is null) != (Verdict is null))
         {
-            return Phrase.Of("conflict.reading", ("step", done.Id));
+            return Phrase.Of(PhraseKeys.Conflict.Reading, ("step", done.Id));
         }
 
         if (done.Ask is { } ask && (ask.Check != Reading!.Check || !Reading.Answers(ask.Reads)))
         {
-            return Phrase.Of("conflict.reading", ("step", done.Id));
+            return Phrase.Of(PhraseKeys.Conflict.Reading, ("step", done.Id));
         }
 
         if (done.Ask is { } asked && FaceReading.Fault(asked, Reading!) is { } unseen)
@@ -56,14 +56,14 @@ public sealed record StepDone(int Attempt, int Try, string Step, Reading? Readin
     // The limits that a face was held against must be there.
     internal override Refusal? Unfounded(BenchEvent happened, IReadOnlyDictionary<Guid, FoldedStream> streams, RecipeBook book) =>
         Reading?.Face is { } face && book.Profile(face.Profile, face.Version) is null
-            ? new Refusal(false, "body.reading.face.profile", Phrase.Of("event.profile-unknown"))
+            ? new Refusal(false, "body.reading.face.profile", Phrase.Of(PhraseKeys.Event.ProfileUnknown))
             : null;
 
     // The same rules must come to the same verdict.
     internal override Refusal? Unfit(FoldedStream before, FoldedStream after, BenchEvent happened, bool knewAll, RecipeBook book) =>
         after.History.Last(h => h.Event.Id == happened.Id).Standing == EntryEffect.Counts
         && !VerdictStands(((FoldedTermination)before).Before(happened).State, book)
-            ? new Refusal(false, "body.verdict", Phrase.Of("event.verdict"))
+            ? new Refusal(false, "body.verdict", Phrase.Of(PhraseKeys.Event.Verdict))
             : null;
 
     internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.StepName(recipe, Step);
@@ -71,8 +71,8 @@ public sealed record StepDone(int Attempt, int Try, string Step, Reading? Readin
     internal override string Remark(StoryWords story, BenchEvent happened) =>
         Reading is { Face: { } face, Overruled: { } reason }
             ? story.Say(
-                "story.overruled",
-                ("picture", face.Sign is { } sign ? story.SymptomTitle(happened.Recipe, sign) : story.Say("face.view.pass")),
+                PhraseKeys.Story.Overruled,
+                ("picture", face.Sign is { } sign ? story.SymptomTitle(happened.Recipe, sign) : story.Say(PhraseKeys.Face.ViewPass)),
                 ("reason", reason)
             )
             : string.Empty;
@@ -97,10 +97,10 @@ public sealed record StepDone(int Attempt, int Try, string Step, Reading? Readin
 
     private static Refusal? FaceFault(FaceSeen? face) =>
         face is null ? null
-        : !FaceSeen.IsHash(face.Picture) ? EventFields.Bad("body.reading.face.picture", "event.hash")
+        : !FaceSeen.IsHash(face.Picture) ? EventFields.Bad("body.reading.face.picture", PhraseKeys.Event.Hash)
         : face.Grade.Findings.Count > FaceSeen.MostFindings
         || face.Grade.Reasons.Count > FaceSeen.MostFindings
         || face.Grade.Zones.Count > FaceSeen.MostFindings
-            ? EventFields.Bad("body.reading.face.grade", "event.marks")
+            ? EventFields.Bad("body.reading.face.grade", PhraseKeys.Event.Marks)
         : EventFields.Text("body.reading.face.profile", face.Profile) ?? EventFields.Text("body.reading.face.sign", face.Sign);
 }

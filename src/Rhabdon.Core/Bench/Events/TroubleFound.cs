@@ -19,7 +19,7 @@ public sealed record TroubleFound(int Attempt, int Try, string Step, string Sign
 
         if (!ReportableSymptoms.Reportable(to.Worked!, to.Book.LadderOf(to.Worked!), Step).Any(s => s.Id == Sign))
         {
-            return Phrase.Of("conflict.sign", ("sign", Sign));
+            return Phrase.Of(PhraseKeys.Conflict.Sign, ("sign", Sign));
         }
 
         to.Trouble = new Trouble(Sign, Step, null);
@@ -27,5 +27,5 @@ public sealed record TroubleFound(int Attempt, int Try, string Step, string Sign
     }
 
     internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
-        story.Say("story.trouble", ("sign", story.SymptomTitle(recipe, Sign)));
+        story.Say(PhraseKeys.Story.Trouble, ("sign", story.SymptomTitle(recipe, Sign)));
 }

@@ -17,7 +17,7 @@ public sealed record Unreadable(string Content, string Why) : EventBody
 
     public override StreamKind? Stream() => null;
 
-    internal override Phrase Misplaced() => Phrase.Of("conflict.unreadable");
+    internal override Phrase Misplaced() => Phrase.Of(PhraseKeys.Conflict.Unreadable);
 
-    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say("story.unreadable");
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say(PhraseKeys.Story.Unreadable);
 }

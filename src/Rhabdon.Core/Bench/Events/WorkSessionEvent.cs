@@ -24,31 +24,32 @@ public sealed record SessionBegun(string Place, Guid? Job = null) : WorkSessionE
     public override StreamOpening Opens() => new(StreamKind.WorkSession, Job);
 
     internal override Refusal? Malformed(BenchEvent happened) =>
-        happened.About.Count != 1 ? EventFields.Bad("subjects", "event.one-session")
-        : string.IsNullOrWhiteSpace(Place) ? EventFields.Bad("body.place", "event.text")
+        happened.About.Count != 1 ? EventFields.Bad("subjects", PhraseKeys.Event.OneSession)
+        : string.IsNullOrWhiteSpace(Place) ? EventFields.Bad("body.place", PhraseKeys.Event.Text)
         : EventFields.Text("body.place", Place);
 
     internal override (WorkSessionState State, Phrase? Conflict) Apply(WorkSessionState state, BenchEvent happened) =>
         state.Began is null
             ? (state with { Person = happened.Actor, Place = Place, Job = Job, Began = happened.When }, null)
-            : (state, Phrase.Of("conflict.session-begun"));
+            : (state, Phrase.Of(PhraseKeys.Conflict.SessionBegun));
 
-    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say("story.session-begun", ("place", Place));
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
+        story.Say(PhraseKeys.Story.SessionBegun, ("place", Place));
 }
 
 /// <summary>Its person leaves the place, or ends the day.</summary>
 public sealed record SessionEnded(string? Note = null) : WorkSessionEvent
 {
     internal override Refusal? Malformed(BenchEvent happened) =>
-        happened.About.Count != 1 ? EventFields.Bad("subjects", "event.one-session") : EventFields.Reason(Note, "body.note");
+        happened.About.Count != 1 ? EventFields.Bad("subjects", PhraseKeys.Event.OneSession) : EventFields.Reason(Note, "body.note");
 
     internal override (WorkSessionState State, Phrase? Conflict) Apply(WorkSessionState state, BenchEvent happened) =>
-        state.Began is null ? (state, Phrase.Of("conflict.session-not-begun"))
-        : state.Ended is not null ? (state, Phrase.Of("conflict.session-ended"))
-        : state.Person != happened.Actor ? (state, Phrase.Of("conflict.session-other"))
+        state.Began is null ? (state, Phrase.Of(PhraseKeys.Conflict.SessionNotBegun))
+        : state.Ended is not null ? (state, Phrase.Of(PhraseKeys.Conflict.SessionEnded))
+        : state.Person != happened.Actor ? (state, Phrase.Of(PhraseKeys.Conflict.SessionOther))
         : (state with { Ended = happened.When }, null);
 
-    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say("story.session-ended");
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say(PhraseKeys.Story.SessionEnded);
 
     internal override string Remark(StoryWords story, BenchEvent happened) => Note ?? string.Empty;
 }

@@ -8,7 +8,7 @@ export class Refusal extends Error {
   constructor(
     readonly status: number,
     message: string,
-    readonly faults: { field: string; says: string }[],
+    readonly faults: Schemas['FieldFault'][],
   ) {
     super(message);
   }
@@ -29,9 +29,8 @@ export function keepForgeryToken(token: string) {
 }
 
 /** The data of an answer, or a Refusal thrown. A network that is away throws TypeError, as fetch does. */
-export async function got<T>(answer: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+export async function got<T>(answer: Promise<{ data?: T; error?: Schemas['RefusedRequest']; response: Response }>): Promise<T> {
   const { data, error, response } = await answer;
   if (response.ok) return data as T;
-  const problem = (error ?? {}) as { detail?: string; title?: string; faults?: { field: string; says: string }[] };
-  throw new Refusal(response.status, problem.detail ?? problem.title ?? response.statusText, problem.faults ?? []);
+  throw new Refusal(response.status, error?.detail ?? error?.title ?? response.statusText, error?.faults ?? []);
 }

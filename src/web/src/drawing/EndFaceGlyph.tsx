@@ -1,6 +1,7 @@
+import type { Schemas } from '../api/client';
 import { say } from '../shell/words';
 
-export type Phase = 'planned' | 'prepared' | 'terminated' | 'verified' | 'doubtful' | 'rejected';
+type Phase = Schemas['StrandPhase'];
 
 /** A termination's state as an end face that fills from outside in. Legible in black and white at 16 px. */
 export function EndFaceGlyph({ phase, attempt = 1, size = 32 }: { phase: Phase; attempt?: number; size?: number }) {

@@ -1,4 +1,4 @@
-import { say, type Key } from '../shell/words';
+import { say } from '../shell/words';
 
 const order = ['verified', 'doubtful', 'under-way', 'trouble', 'look', 'rejected', 'planned'] as const;
 
@@ -16,7 +16,7 @@ export function EndsBar({ ends }: { ends: Record<string, number> }) {
       <span className="said">
         {parts.map((bucket) => (
           <span key={bucket} className={bucket}>
-            <b className="figures">{ends[bucket]}</b> {say(`bucket.${bucket}` as Key)}
+            <b className="figures">{ends[bucket]}</b> {say(`bucket.${bucket}`)}
           </span>
         ))}
         <span>{say('bucket.of', { count: all })}</span>

@@ -1,9 +1,9 @@
 import type { Schemas } from '../api/client';
-import { say, type Key } from '../shell/words';
+import { say } from '../shell/words';
 
 /** A strand's number, standard color and the color's name: never the color alone. */
 export function StrandTab({ strand, color }: { strand: number; color: Schemas['StrandColor'] }) {
-  const name = say(`color.${color.key}` as Key);
+  const name = say(`color.${color.name}`);
   return (
     <span className="strand-tab">
       <i style={{ background: color.hex }} className={color.hasTracer ? 'tracer' : ''} />

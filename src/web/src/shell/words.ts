@@ -1,4 +1,13 @@
-import english from '../../../Rhabdon.Core/Phrases/en.json';
+import bench from '../../../Rhabdon.Core/Phrases/en/bench.json';
+import catalog from '../../../Rhabdon.Core/Phrases/en/catalog.json';
+import faces from '../../../Rhabdon.Core/Phrases/en/faces.json';
+import history from '../../../Rhabdon.Core/Phrases/en/history.json';
+import jobs from '../../../Rhabdon.Core/Phrases/en/jobs.json';
+import people from '../../../Rhabdon.Core/Phrases/en/people.json';
+import recipes from '../../../Rhabdon.Core/Phrases/en/recipes.json';
+import shell from '../../../Rhabdon.Core/Phrases/en/shell.json';
+
+const english = { ...bench, ...catalog, ...faces, ...history, ...jobs, ...people, ...recipes, ...shell };
 
 /** A key of the phrasebook, the same book that the core and the server speak from. */
 export type Key = keyof typeof english;

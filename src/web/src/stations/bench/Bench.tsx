@@ -3,7 +3,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import type { Schemas } from '../../api/client';
 import type { Intent, Pace, Unit } from '../../core/core';
 import { BenchLine } from '../../drawing/BenchLine';
-import { EndFaceGlyph, type Phase } from '../../drawing/EndFaceGlyph';
+import { EndFaceGlyph } from '../../drawing/EndFaceGlyph';
 import { StrandTab } from '../../drawing/StrandTab';
 import { Sheet } from '../../shell/Sheet';
 import { useKeys } from '../../shell/keys';
@@ -102,13 +102,13 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
     <div className={`bench ${isBatch ? 'with-tray' : ''}`}>
       <header className="row apart">
         <div className="row">
-          {bench && <EndFaceGlyph phase={bench.phase as Phase} attempt={bench.attempt} size={44} />}
+          {bench && <EndFaceGlyph phase={bench.phase} attempt={bench.attempt} size={44} />}
           <h1>
             <StrandTab strand={strand.strand} color={strand.color} />
           </h1>
           <span className="figures">{strand.label}</span>
           <Link to={`/proof/${strand.cable}`}>
-            {strand.cableName} {say(`end.${strand.end as 'near' | 'far'}`)}
+            {strand.cableName} {say(`end.${strand.end}`)}
           </Link>
           {bench && bench.attempt > 1 && <b className="doubtful">{say('bench.attempt', { number: bench.attempt })}</b>}
           {bench && bench.try > 1 && <b className="doubtful">{say('bench.try', { number: bench.try })}</b>}
@@ -167,9 +167,9 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
         <section className="card drawing">
           <ol className="stages">
             {bench?.stages.map((stage) => (
-              <li key={stage.id} className={stage.standing} aria-current={stage.standing === 'now' ? 'step' : undefined}>
+              <li key={stage.id} className={stage.progress} aria-current={stage.progress === 'now' ? 'step' : undefined}>
                 {stage.title}
-                <small>{say(`standing.${stage.standing as 'done' | 'now' | 'next'}`)}</small>
+                <small>{say(`standing.${stage.progress}`)}</small>
               </li>
             ))}
           </ol>

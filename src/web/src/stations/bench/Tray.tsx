@@ -1,7 +1,7 @@
 import { memo, useEffect, useRef } from 'react';
 import type { Schemas } from '../../api/client';
-import { EndFaceGlyph, type Phase } from '../../drawing/EndFaceGlyph';
-import { say, type Key } from '../../shell/words';
+import { EndFaceGlyph } from '../../drawing/EndFaceGlyph';
+import { say } from '../../shell/words';
 
 interface Props {
   tray: Schemas['BatchQueueView'][];
@@ -33,7 +33,7 @@ const Place = memo(function Place({
   isFocus: boolean;
   onTurn: Props['onTurn'];
 }) {
-  const color = say(`color.${strand.color.key}` as Key);
+  const color = say(`color.${strand.color.name}`);
   return (
     <li>
       <button
@@ -43,7 +43,7 @@ const Place = memo(function Place({
           strand: strand.strand,
           color,
           doing: strand.doing,
-          standing: say(`tray.${strand.standing}` as Key),
+          standing: say(`tray.${strand.standing}`),
         })}
         onClick={() => onTurn(strand.termination)}
       >
@@ -51,7 +51,7 @@ const Place = memo(function Place({
         <b>
           {strand.strand} <small>{color}</small>
         </b>
-        <EndFaceGlyph phase={strand.phase as Phase} attempt={strand.attempt} size={30} />
+        <EndFaceGlyph phase={strand.phase} attempt={strand.attempt} size={30} />
         <span>{strand.doing}</span>
       </button>
     </li>

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
 import { FaultLine, showFaults } from '../../shell/faults';
 import { today } from '../../shell/tablet';
-import { say, type Key } from '../../shell/words';
+import { say } from '../../shell/words';
 import { PersonSheet } from './PersonSheet';
 
 /** People, crews and who belongs when. An owner sees all; a lead their own crews. */
@@ -30,7 +30,7 @@ export function CrewStation({ isOwner, self }: { isOwner: boolean; self: string 
           <button className="cable plain" key={mate.id} onClick={() => setPerson(mate)}>
             <b>{mate.name}</b>
             <span className="figures">{mate.signIn}</span>
-            <span>{say(`role.${mate.role}` as Key)}</span>
+            <span>{say(`role.${mate.role}`)}</span>
             <span>{crewsOf(mate.id)}</span>
             {!mate.isActive && <span className="bad">{say('crew.left')}</span>}
             <span aria-hidden="true">→</span>
@@ -57,7 +57,7 @@ export function CrewStation({ isOwner, self }: { isOwner: boolean; self: string 
 
 interface NewPersonProps {
   isOwner: boolean;
-  roles: NonNullable<Schemas['Role']>[];
+  roles: Schemas['Role'][];
   crews: Schemas['Crew'][];
   onAdded: () => Promise<void>;
 }
@@ -95,9 +95,9 @@ function NewPerson({ isOwner, roles, crews, onAdded }: NewPersonProps) {
           <Input autoComplete="off" />
         </Form.Item>
         <Form.Item label={say('crew.role')} name="role" rules={needed}>
-          <Select options={roles.map((value) => ({ value, label: say(`role.${value}` as Key) }))} />
+          <Select options={roles.map((value) => ({ value, label: say(`role.${value}`) }))} />
         </Form.Item>
-        <Form.Item label={say('crew.crew')} name="crew">
+        <Form.Item label={say('crew.title')} name="crew">
           <Select allowClear={isOwner} options={crews.map((crew) => ({ value: crew.id, label: crew.name }))} />
         </Form.Item>
         <Form.Item label={say('first.pin')} name="pin" rules={needed}>

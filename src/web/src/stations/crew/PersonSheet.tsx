@@ -15,7 +15,7 @@ interface Props {
   memberships: Schemas['Membership'][];
   isOwner: boolean;
   /** Those that may be given. */
-  roles: NonNullable<Schemas['Role']>[];
+  roles: Schemas['Role'][];
   onChanged: () => Promise<void>;
   onClose: () => void;
 }
@@ -38,7 +38,7 @@ export function PersonSheet({ person, isOwn, crews, memberships, isOwner, roles,
       setFault((error as Error).message);
     }
   };
-  const change = (role: string, isActive: boolean) =>
+  const change = (role: Schemas['Role'], isActive: boolean) =>
     save(
       () => got(api.PUT('/api/v1/people/{id}', { params: { path }, body: { name: person.name, role, isActive } })),
       'crew.saved',
@@ -135,7 +135,7 @@ export function PersonSheet({ person, isOwn, crews, memberships, isOwner, roles,
         }}
       >
         <label>
-          {say('crew.crew')}
+          {say('crew.title')}
           <select value={joining.crew} onChange={(event) => setJoining({ ...joining, crew: event.target.value })}>
             {crews.map((crew) => (
               <option key={crew.id} value={crew.id}>

@@ -4,7 +4,7 @@ import { Input } from 'antd';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
-import { EndFaceGlyph, type Phase } from '../../drawing/EndFaceGlyph';
+import { EndFaceGlyph } from '../../drawing/EndFaceGlyph';
 import { StrandTab } from '../../drawing/StrandTab';
 import { pick, usePicked } from '../../shell/picked';
 import { fetchStrands } from '../../shell/strands';
@@ -200,7 +200,7 @@ function EndCell({ end, isPicking, isPicked, isRight }: { end: End; isPicking: b
           />
         </label>
       )}
-      <EndFaceGlyph phase={end.phase as Phase} attempt={end.attempt} />
+      <EndFaceGlyph phase={end.phase} attempt={end.attempt} />
       <Link to={`/bench/${end.id}`} className="figures">
         {end.label}
       </Link>

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
 import type { Intent, Unit } from '../../core/core';
-import { EndFaceGlyph, type Phase } from '../../drawing/EndFaceGlyph';
+import { EndFaceGlyph } from '../../drawing/EndFaceGlyph';
 import { StrandTab } from '../../drawing/StrandTab';
 import { FaultLine } from '../../shell/faults';
 import { send, whyNotKept } from '../../shell/outbox';
@@ -51,10 +51,10 @@ export function StrandStory({ unit, person, mayWork }: { unit: Unit; person: str
   return (
     <div className="page">
       <header className="row">
-        <EndFaceGlyph phase={state.phase as Phase} attempt={state.attempt} size={56} />
+        <EndFaceGlyph phase={state.phase} attempt={state.attempt} size={56} />
         <div>
           <h1>
-            <span className="figures">{story.data.label}</span> · {say(`end.${story.data.end as 'near' | 'far'}`)}
+            <span className="figures">{story.data.label}</span> · {say(`end.${story.data.end}`)}
           </h1>
           <p>
             <StrandTab strand={story.data.strand} color={story.data.color} /> · {plan?.connector}/{plan?.polish} · {plan?.grade}
@@ -115,7 +115,7 @@ export function StrandStory({ unit, person, mayWork }: { unit: Unit; person: str
         <MoveWork
           cable={story.data.cable}
           from={termination}
-          end={story.data.end as 'near' | 'far'}
+          end={story.data.end}
           what={moved.what}
           onClose={() => setMoved(undefined)}
           onMove={(to, reason) => {

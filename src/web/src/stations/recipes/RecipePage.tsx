@@ -7,7 +7,7 @@ import { BenchLine } from '../../drawing/BenchLine';
 import { FaultLine } from '../../shell/faults';
 import { Sheet } from '../../shell/Sheet';
 import { fetchBook } from '../../shell/strands';
-import { say, type Key } from '../../shell/words';
+import { say } from '../../shell/words';
 import { FitCard } from './FitCard';
 import { PlanTable } from './PlanTable';
 import { templateAddress } from './template';
@@ -107,7 +107,7 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
         {builds.length > 1 &&
           builds.map((one) => (
             <button key={one} className="button" aria-pressed={sheet.data.build === one} onClick={() => setBuild(one)}>
-              {say(`build.${one}` as Key)}
+              {say(`build.${one}`)}
             </button>
           ))}
         {(crews.data?.length ?? 0) > 1 &&

@@ -1,6 +1,6 @@
 import { useOutbox } from '../../shell/outbox';
 import { tablet, type Waiting } from '../../shell/tablet';
-import { say, type Key } from '../../shell/words';
+import { say } from '../../shell/words';
 
 /** What is saved on this tablet and not yet on the server, and what the server refused and why. */
 export function Outbox() {
@@ -70,7 +70,7 @@ function Said({ row }: { row: Waiting }) {
   return (
     <>
       <span className="figures">{row.sequence}</span>
-      <span>{say(`kind.${row.event.body.kind}` as Key)}</span>
+      <span>{say(`kind.${row.event.body.kind}`)}</span>
       <span>{say('outbox.strands', { count: row.streams.length })}</span>
       <time dateTime={row.event.at}>{new Date(row.event.at).toLocaleString('en-CA', { hourCycle: 'h23' })}</time>
     </>

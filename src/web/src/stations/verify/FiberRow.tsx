@@ -1,5 +1,5 @@
 import type { FaceRowAnswer } from '../../core/faces';
-import { say, type Key } from '../../shell/words';
+import { say } from '../../shell/words';
 
 /** Beside the color, for eyes that do not tell it. */
 const signs: Record<string, string> = { good: '✓', doubtful: '!', bad: '✗', none: '?' };
@@ -8,7 +8,7 @@ const signs: Record<string, string> = { good: '✓', doubtful: '!', bad: '✗', 
 export function FiberRow({ row, fiber, onPick }: { row: FaceRowAnswer; fiber?: number; onPick: (fiber: number) => void }) {
   return (
     <div className="fiber-row">
-      <b>{say(`verify.row.${row.verdict}` as Key)}</b>
+      <b>{say(`verify.row.${row.verdict}`)}</b>
       <ol aria-label={say('verify.fibers')}>
         {row.fibers.map(({ view }, i) => (
           <li key={i}>

@@ -6,7 +6,7 @@ import { LimitAxis } from '../../drawing/LimitAxis';
 import { FaultLine } from '../../shell/faults';
 import { useKeys } from '../../shell/keys';
 import { toldOrKept } from '../../shell/tablet';
-import { say, type Key } from '../../shell/words';
+import { say } from '../../shell/words';
 import { KeyList } from '../bench/KeyList';
 import { ConfirmLimits } from './ConfirmLimits';
 import { FaceStage } from './FaceStage';
@@ -62,7 +62,7 @@ export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
           <select className="button" value={profile} onChange={(event) => setProfile(event.target.value)}>
             {profiles.map((one) => (
               <option key={one} value={one}>
-                {say(`profile.${one}` as Key)}
+                {say(`profile.${one}`)}
               </option>
             ))}
             {own?.map((one) => (
@@ -81,7 +81,7 @@ export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
               </option>
               {cores.map((one) => (
                 <option key={one} value={one}>
-                  {say(`core.${one}` as Key)}
+                  {say(`core.${one}`)}
                 </option>
               ))}
             </select>
