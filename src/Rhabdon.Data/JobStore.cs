@@ -79,8 +79,8 @@ public sealed record StrandEnd(
     string Bucket
 );
 
-/// <summary>How many ends of a cable are in a bucket: planned, under-way, trouble, look, verified, doubtful or rejected.</summary>
-public sealed record TallyRow(Guid JobId, Guid CableId, string Bucket, int Ends);
+/// <summary>How many ends of a cable are in a bucket.</summary>
+public sealed record TallyRow(Guid JobId, Guid CableId, EndBucket Bucket, int Ends);
 
 /// <summary>A batch with something left to do.</summary>
 public sealed record BatchRow
@@ -233,15 +233,14 @@ public sealed class JobStore(Database database)
     public async Task<IReadOnlyList<TallyRow>> TalliesAsync(Guid[] jobs)
     {
         await using var connection = await database.OpenAsync();
-        return (
-            await connection.QueryAsync<TallyRow>(
-                """
-                select cable.job_id, cable.id "CableId", bucket, ends
-                from cable_tally join cable on cable.id = cable_tally.cable_id where ends > 0 and cable.job_id = any(@jobs)
-                """,
-                new { jobs }
-            )
-        ).AsList();
+        var rows = await connection.QueryAsync<(Guid Job, Guid Cable, string Bucket, int Ends)>(
+            """
+            select cable.job_id, cable.id, bucket, ends
+            from cable_tally join cable on cable.id = cable_tally.cable_id where ends > 0 and cable.job_id = any(@jobs)
+            """,
+            new { jobs }
+        );
+        return [.. rows.Select(r => new TallyRow(r.Job, r.Cable, EnumText.Read<EndBucket>(r.Bucket), r.Ends))];
     }
 
     /// <summary>

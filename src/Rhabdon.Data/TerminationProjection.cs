@@ -160,7 +160,7 @@ internal sealed class TerminationProjection : IStreamProjection
         public static Row Of(TerminationState state) =>
             new(
                 state.Termination,
-                state.Phase.ToString().ToLowerInvariant(),
+                EnumText.Of(state.Phase),
                 state.Attempt,
                 state.Try,
                 state.Step,
@@ -168,7 +168,7 @@ internal sealed class TerminationProjection : IStreamProjection
                 state.NeedsALook,
                 state.FiberUsed.Nanometers,
                 state.Known,
-                BucketOf(state),
+                EnumText.Of(EndBuckets.Of(state)),
                 state.Batch,
                 state.InHand,
                 state.Overruled,
@@ -177,12 +177,5 @@ internal sealed class TerminationProjection : IStreamProjection
 
         private static DateTime? LastOf(TerminationState state) =>
             state.History.Count == 0 ? null : StoredTime.Of(state.History.Max(h => h.Event.When.UtcTicks));
-
-        private static string BucketOf(TerminationState state) =>
-            state.NeedsALook ? "look"
-            : state.Trouble is not null ? "trouble"
-            : state.IsOver ? state.Phase.ToString().ToLowerInvariant()
-            : state.Recipe is null ? "planned"
-            : "under-way";
     }
 }

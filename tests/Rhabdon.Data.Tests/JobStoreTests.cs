@@ -76,9 +76,9 @@ public sealed class JobStoreTests : IAsyncLifetime
     {
         var (job, cable, ends) = await AddCableAsync();
         Assert.Equal(["Near 1", "Far 1", "Near 2", "Far 2"], (await Jobs.LadderAsync(cable)).Select(e => $"{e.End} {e.Strand}"));
-        Assert.Equal([("planned", 4)], await TallyAsync(job));
+        Assert.Equal([(EndBucket.Planned, 4)], await TallyAsync(job));
         await BeginAsync(ends[0]);
-        Assert.Equal([("planned", 3), ("under-way", 1)], await TallyAsync(job));
+        Assert.Equal([(EndBucket.Planned, 3), (EndBucket.UnderWay, 1)], await TallyAsync(job));
         Assert.Equal("under-way", (await Jobs.LadderAsync(cable)).First(e => e.Id == ends[0]).Bucket);
     }
 
@@ -125,7 +125,7 @@ public sealed class JobStoreTests : IAsyncLifetime
     public async Task A_port_that_is_taken_is_known_with_its_label()
     {
         var (job, _, _) = await AddCableAsync();
-        Assert.Contains((await Jobs.TakenAsync(job)), t => (t.Closet, t.Panel, t.Port, t.Position, t.Label) == ("PH1", "A", 2, 1, "near 2"));
+        Assert.Contains((await Jobs.TakenAsync(job)), t => (t.Closet, t.Panel, t.Port, t.Position, t.Label) == ("PH1", "A", 2, 1, "Near 2"));
     }
 
     [Fact]
@@ -147,7 +147,7 @@ public sealed class JobStoreTests : IAsyncLifetime
         Assert.Equal((4, true, 2), (folded, differing.Contains(ends[1]), differing.Count));
         await Events.RebuildAsync(book, write: true);
         Assert.Empty((await Events.RebuildAsync(book, write: false)).Differing);
-        Assert.Equal([("planned", 3), ("under-way", 1)], await TallyAsync(job));
+        Assert.Equal([(EndBucket.Planned, 3), (EndBucket.UnderWay, 1)], await TallyAsync(job));
     }
 
     [Fact]
@@ -287,6 +287,5 @@ public sealed class JobStoreTests : IAsyncLifetime
             body
         );
 
-    private async Task<(string, int)[]> TallyAsync(Guid job) =>
-        [.. (await Jobs.TalliesAsync([job])).OrderBy(t => t.Bucket, StringComparer.Ordinal).Select(t => (t.Bucket, t.Ends))];
+    private async Task<(EndBucket, int)[]> TallyAsync(Guid job) => [.. (await Jobs.TalliesAsync([job])).OrderBy(t => t.Bucket).Select(t => (t.Bucket, t.Ends))];
 }

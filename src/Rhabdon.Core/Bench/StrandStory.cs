@@ -12,6 +12,7 @@ namespace Rhabdon.Core.Bench;
 /// <param name="To">The person it was handed over to.</param>
 /// <param name="Note">Why it does not count, or the reason given; empty otherwise.</param>
 /// <param name="Face">The picture that was looked at.</param>
+/// <param name="IsWork">True of what was done to the strand; false of what was said about it.</param>
 /// <param name="SentBy">Who sent it, when that is not the person who did it.</param>
 /// <param name="ClockSaid">
 /// What the tablet's clock said, when that cannot be right: <paramref name="At"/> is then when it was received, or the earliest that it can have been.
@@ -28,6 +29,7 @@ public sealed record StoryLine(
     Grade? Grade,
     EntryEffect Standing,
     string Note,
+    bool IsWork,
     bool MayTakeBack,
     bool CutsGlass,
     Guid? To = null,
@@ -75,6 +77,7 @@ public sealed class StrandStory(RecipeBook book, Phrasebook words, string langua
             done?.Verdict?.Grade,
             entry.Standing,
             Note(state, entry, reasons),
+            happened.Body.IsWork(),
             entry.Standing is EntryEffect.Counts or EntryEffect.Conflict && happened.Body.MayBeRetracted(),
             ActionOffers.CutsGlass(happened, book),
             To(happened),

@@ -63,11 +63,19 @@ public sealed record PortPreview(IReadOnlyList<PortRow> Rows, IReadOnlyList<Port
 public sealed record PortFaultView(int Line, string Column, string Says);
 
 /// <param name="Crews">What each crew has in hand, by bucket.</param>
+/// <param name="Left">Ends that something is left to do on.</param>
 /// <param name="Overruled">How often a person chose otherwise than a picture was graded.</param>
-public sealed record JobView(JobRow Job, IReadOnlyList<PanelRow> Panels, IReadOnlyList<CableView> Cables, IReadOnlyList<CrewTally> Crews, int Overruled);
+public sealed record JobView(
+    JobRow Job,
+    IReadOnlyList<PanelRow> Panels,
+    IReadOnlyList<CableView> Cables,
+    IReadOnlyList<CrewTally> Crews,
+    int Left,
+    int Overruled
+);
 
-/// <param name="Ends">Ends by bucket: planned, under-way, trouble, look, verified, doubtful, rejected; one that is empty is left out.</param>
-public sealed record CableView(Guid Id, string Name, string Build, string Grade, int Strands, Length Length, IReadOnlyDictionary<string, int> Ends);
+/// <param name="Ends">Ends by bucket; one that is empty is left out.</param>
+public sealed record CableView(Guid Id, string Name, string Build, string Grade, int Strands, Length Length, IReadOnlyDictionary<EndBucket, int> Ends);
 
 public sealed record CrewTally(string Crew, IReadOnlyDictionary<string, int> Ends);
 
@@ -97,10 +105,18 @@ public static class JobEndpoints
             return Problems.Missing();
         }
 
-        var (cables, tallies) = (await store.CablesAsync([id]), (await store.TalliesAsync([id])).ToLookup(t => t.CableId));
+        var (cables, tallies) = (await store.CablesAsync([id]), await store.TalliesAsync([id]));
+        var byCable = tallies.ToLookup(t => t.CableId);
         var crews = (await store.ByCrewAsync(id)).GroupBy(t => t.Crew).Select(g => new CrewTally(g.Key, g.ToDictionary(t => t.Bucket, t => t.Ends)));
         return TypedResults.Ok(
-            new JobView(job, await store.PanelsAsync(id), [.. cables.Select(c => ViewOf(c, tallies[c.Id]))], [.. crews], await store.OverruledAsync(id))
+            new JobView(
+                job,
+                await store.PanelsAsync(id),
+                [.. cables.Select(c => ViewOf(c, byCable[c.Id]))],
+                [.. crews],
+                tallies.Where(t => t.Bucket.IsOpen()).Sum(t => t.Ends),
+                await store.OverruledAsync(id)
+            )
         );
     }
 

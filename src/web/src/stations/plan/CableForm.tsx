@@ -4,13 +4,13 @@ import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { FaultLine, showFaults } from '../../shell/faults';
 import { api, got, type Schemas } from '../../api/client';
+import { cableBuildValues, connectorTypeValues, fiberGradeValues, polishValues } from '../../api/schema';
 import { say } from '../../shell/words';
 import { PortList } from './PortList';
 
 type Values = Schemas['CableRequest'];
 
-const builds = ['tight-buffer-900', 'furcation-900', 'cordage-2.0', 'cordage-3.0', 'flat-drop', 'ribbon-12'] as const;
-const options = (...values: string[]) => values.map((value) => ({ value, label: value }));
+const options = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
 const needed = [{ required: true, message: say('form.needed') }];
 
 /** With a list the ends name no panels of their own. */
@@ -65,10 +65,10 @@ export function CableForm() {
             <Input />
           </Form.Item>
           <Form.Item label={say('cable.build')} name="build" rules={needed}>
-            <Select options={builds.map((value) => ({ value, label: say(`build.${value}`) }))} />
+            <Select options={cableBuildValues.map((value) => ({ value, label: say(`build.${value}`) }))} />
           </Form.Item>
           <Form.Item label={say('cable.grade')} name="grade" rules={needed}>
-            <Select options={options('OM1', 'OM2', 'OM3', 'OM4', 'OM5', 'OS1a', 'OS2')} />
+            <Select options={options(fiberGradeValues)} />
           </Form.Item>
           <Form.Item label={say('cable.strands')} name="strands" rules={needed}>
             <InputNumber min={1} max={1000} />
@@ -118,10 +118,10 @@ export function CableForm() {
                   />
                 </Form.Item>
                 <Form.Item label={say('cable.connector')} name={[which, 'connector']} rules={needed}>
-                  <Select options={options('SC', 'LC', 'ST', 'FC', 'MPO')} />
+                  <Select options={options(connectorTypeValues)} />
                 </Form.Item>
                 <Form.Item label={say('cable.polish')} name={[which, 'polish']} rules={needed}>
-                  <Select options={options('PC', 'UPC', 'APC')} />
+                  <Select options={options(polishValues)} />
                 </Form.Item>
                 <Form.Item
                   label={say('cable.service')}

@@ -5,8 +5,6 @@ import { EndsBar } from '../../drawing/EndsBar';
 import { toldOrKept } from '../../shell/tablet';
 import { say } from '../../shell/words';
 
-const closed = ['verified', 'doubtful', 'rejected'];
-
 /** A job across its cables: how far each has come, who has what in hand, what is left. */
 export function JobOverview() {
   const { job: id = '' } = useParams();
@@ -17,12 +15,9 @@ export function JobOverview() {
   });
   if (view.error) return <p role="alert">{view.error.message}</p>;
   if (!view.data) return null;
-  const { job, cables, crews, overruled } = view.data;
+  const { job, cables, crews, left, overruled } = view.data;
   const all: Record<string, number> = {};
   for (const cable of cables) for (const [bucket, ends] of Object.entries(cable.ends)) all[bucket] = (all[bucket] ?? 0) + ends;
-  const left = Object.entries(all)
-    .filter(([bucket]) => !closed.includes(bucket))
-    .reduce((sum, [, ends]) => sum + ends, 0);
   return (
     <div className="page">
       <header className="row apart">

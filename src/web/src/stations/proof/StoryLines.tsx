@@ -4,10 +4,6 @@ import { say } from '../../shell/words';
 import { addressOf, FaceSheet } from './FaceSheet';
 
 type Line = Schemas['StoryLine'];
-const work = ['begun', 'step-done', 'trouble-found', 'action-chosen'];
-
-/** True of a line that tells what was done to the strand, not what was said about it. */
-export const isWork = (line: Line) => work.includes(line.kind);
 
 interface Props {
   lines: Line[];
@@ -75,7 +71,7 @@ export function StoryLines({ lines, people, looks: seconds, timeZone, onTakeBack
                   {say('story.take-back-short')}
                 </button>
               )}
-              {onMove && line.standing === 'counts' && isWork(line) && (
+              {onMove && line.standing === 'counts' && line.isWork && (
                 <button className="quiet" aria-label={say('story.move', { what: line.what })} onClick={() => onMove(line)}>
                   {say('story.move-short')}
                 </button>

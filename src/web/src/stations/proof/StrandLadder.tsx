@@ -186,7 +186,6 @@ export function StrandLadder({ mayWork, person }: { mayWork: boolean; person: st
 }
 
 function EndCell({ end, isPicking, isPicked, isRight }: { end: End; isPicking: boolean; isPicked: boolean; isRight?: boolean }) {
-  const isOver = ['verified', 'doubtful', 'rejected'].includes(end.phase);
   return (
     <span role="cell" className={`end ${isRight ? 'right' : ''}`}>
       {isPicking && (
@@ -209,7 +208,7 @@ function EndCell({ end, isPicking, isPicked, isRight }: { end: End; isPicking: b
           {say('ladder.look')}
         </Link>
       ) : (
-        (isOver || end.attempt > 0) && (
+        end.attempt > 0 && (
           <Link to={`/story/${end.id}`} className={end.sign ? 'bad' : ''}>
             {say(end.sign ? 'ladder.trouble' : 'ladder.story')}
           </Link>

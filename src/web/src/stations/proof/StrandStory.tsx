@@ -11,7 +11,7 @@ import { say } from '../../shell/words';
 import { TakeBack } from '../bench/TakeBack';
 import { actOn } from '../bench/strandsInCore';
 import { MoveWork } from './MoveWork';
-import { isWork, StoryLines } from './StoryLines';
+import { StoryLines } from './StoryLines';
 
 type Line = Schemas['StoryLine'];
 
@@ -103,7 +103,7 @@ export function StrandStory({ unit, person, mayWork }: { unit: Unit; person: str
           what={undone.what}
           cutsGlass={undone.cutsGlass}
           strands={1}
-          later={lines.slice(lines.indexOf(undone) + 1).filter((line) => line.standing === 'counts' && isWork(line)).length}
+          later={lines.slice(lines.indexOf(undone) + 1).filter((line) => line.standing === 'counts' && line.isWork).length}
           onClose={() => setUndone(undefined)}
           onTakeBack={(reason, glassWasCut) => {
             setUndone(undefined);
