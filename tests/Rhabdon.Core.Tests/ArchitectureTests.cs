@@ -54,6 +54,7 @@ public class ArchitectureTests
             { "Rhabdon.Data", ["Rhabdon.Vision", "Rhabdon.Server", "Microsoft.AspNetCore"] },
             { "Rhabdon.Documents", ["Rhabdon.Vision", "Rhabdon.Data", "Rhabdon.Server", "Microsoft.AspNetCore", "Npgsql"] },
             { "Rhabdon.Imaging", ["Rhabdon.Data", "Rhabdon.Instruments", "Rhabdon.Server", "Microsoft.AspNetCore", "Npgsql"] },
+            { "Rhabdon.Demo", ["Rhabdon.Data", "Rhabdon.Documents", "Rhabdon.Server", "Npgsql"] },
             { "Rhabdon.Instruments", ["Rhabdon.Data", "Rhabdon.Server", "Npgsql"] },
             { "Rhabdon.Core.Units", ["Rhabdon.Core.Recipes", "Rhabdon.Core.Preparation", "Rhabdon.Core.Verification", "Rhabdon.Core.Bench"] },
             { "Rhabdon.Core.Recipes", ["Rhabdon.Core.Preparation", "Rhabdon.Core.Verification", "Rhabdon.Core.Bench"] },

@@ -6,13 +6,16 @@ namespace Rhabdon.Server.Hosting;
 /// <summary>Errors as RFC 9457 problem details: each field with what would be accepted.</summary>
 internal static class Problems
 {
-    public static ProblemHttpResult Field(int status, string field, Phrase says) => Fields(status, [(field, says)]);
+    public static ProblemHttpResult Field(int status, string field, Phrase says) => Fields(status, [new FieldFault(field, Say(says))]);
 
-    public static ProblemHttpResult Fields(int status, IReadOnlyList<(string Field, Phrase Says)> faults) =>
+    public static ProblemHttpResult Fields(int status, IEnumerable<(string Field, Phrase Says)> faults) =>
+        Fields(status, [.. faults.Select(f => new FieldFault(f.Field, Say(f.Says)))]);
+
+    public static ProblemHttpResult Fields(int status, IReadOnlyList<FieldFault> faults) =>
         TypedResults.Problem(
-            faults.Count == 0 ? null : Say(faults[0].Says),
+            faults.Count == 0 ? null : faults[0].Says,
             statusCode: status,
-            extensions: new Dictionary<string, object?> { ["faults"] = faults.Select(f => new FieldFault(f.Field, Say(f.Says))).ToArray() }
+            extensions: new Dictionary<string, object?> { ["faults"] = faults }
         );
 
     public static ProblemHttpResult Missing() => TypedResults.Problem(Say(PhraseKeys.Problem.Missing), statusCode: 404);

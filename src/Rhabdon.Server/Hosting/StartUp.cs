@@ -1,5 +1,6 @@
 using Rhabdon.Core.Recipes;
 using Rhabdon.Data;
+using Rhabdon.Demo;
 
 namespace Rhabdon.Server.Hosting;
 
@@ -17,7 +18,7 @@ internal sealed class StartUp(Database database, RecipeStore recipes, EventStore
         await BringUpToDateAsync(cancellationToken);
         if (configuration["demo"] is "true" or "full")
         {
-            await ActivatorUtilities.CreateInstance<DemoWorld>(services).LoadAsync(configuration["demo"] == "full");
+            await new DemoLoader(ActivatorUtilities.CreateInstance<DemoDoor>(services), DemoWorld.Saltmarsh()).LoadAsync(configuration["demo"] == "full");
         }
     }
 

@@ -25,14 +25,13 @@ internal sealed class CablePorts
         return new PortPreview([.. rows.Select(plan.Labeled)], [.. faults.Select(f => new PortFaultView(f.Line, f.Column, Problems.Say(f.Says)))]);
     }
 
-    /// <summary>The rows of a form whose other fields are right; what is wrong with them is added to its faults.</summary>
-    public IReadOnlyList<PortRow> Place(CableRequest request, List<(string Field, Phrase Says)> faults)
+    /// <summary>The rows of a form whose other fields are right, and what is wrong with them.</summary>
+    public (IReadOnlyList<PortRow> Rows, IReadOnlyList<(string Field, Phrase Says)> Faults) Place(CableRequest request)
     {
         if (request.Ports is { } list)
         {
             var (listed, wrong) = Read(list);
-            faults.AddRange(wrong.Select(f => ($"ports[{f.Line}].{f.Column}", f.Says)));
-            return [.. listed.Select(plan.Labeled)];
+            return ([.. listed.Select(plan.Labeled)], [.. wrong.Select(f => ($"ports[{f.Line}].{f.Column}", f.Says))]);
         }
 
         List<PortRow> rows =
@@ -40,12 +39,8 @@ internal sealed class CablePorts
             .. InOrder(CableEnd.Near, request.Near, request.Strands, 0),
             .. InOrder(CableEnd.Far, request.Far, request.Strands, request.Strands),
         ];
-        foreach (var end in plan.Faults(rows).GroupBy(f => f.Line < request.Strands ? "near" : "far"))
-        {
-            faults.Add(($"{end.Key}.firstPort", end.First().Says));
-        }
-
-        return [.. rows.Select(plan.Labeled)];
+        var faults = plan.Faults(rows).GroupBy(f => f.Line < request.Strands ? "near" : "far");
+        return ([.. rows.Select(plan.Labeled)], [.. faults.Select(end => ($"{end.Key}.firstPort", end.First().Says))]);
     }
 
     private static PanelPlace PlaceOf(PanelRow panel) => new(panel.Closet, panel.Name, panel.Ports);

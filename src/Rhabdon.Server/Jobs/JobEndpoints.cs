@@ -138,10 +138,9 @@ public static class JobEndpoints
     {
         var access = context.AccessOf();
         var crews = (await allCrews.CrewsAsync(access)).Select(c => c.Id).ToHashSet();
-        var faults = JobChecks.Of(request, crews);
-        if (faults.Count > 0)
+        if (new JobRules(crews).Refusal(request) is { } refused)
         {
-            return Problems.Fields(400, faults);
+            return refused;
         }
 
         var job = new JobRow(
@@ -183,8 +182,12 @@ public static class JobEndpoints
 
         var (panels, book) = (await store.PanelsAsync(id), await books.BookAsync());
         var ports = CablePorts.Of(job, request.Name, request.Strands, panels, await store.TakenAsync(id));
-        var faults = JobChecks.Of(request, panels, book, await recipes.RetiredAsync());
-        var rows = faults.Count == 0 ? ports.Place(request, faults) : [];
+        if (new CableRules(panels, book, await recipes.RetiredAsync()).Refusal(request) is { } refused)
+        {
+            return refused;
+        }
+
+        var (rows, faults) = ports.Place(request);
         if (faults.Count > 0)
         {
             return Problems.Fields(400, faults);
@@ -222,11 +225,8 @@ public static class JobEndpoints
             return Problems.Missing();
         }
 
-        var faults = new List<(string, Phrase)>();
-        FormChecks.Between(faults, "strands", request.Strands, 1, 1000);
-        FormChecks.Long(faults, "list", request.List, PortList.MostCharacters);
-        return faults.Count > 0
-            ? Problems.Fields(400, faults)
+        return new PortListRules().Refusal(request) is { } refused
+            ? refused
             : TypedResults.Ok(
                 CablePorts.Of(job, request.Cable, request.Strands, await store.PanelsAsync(id), await store.TakenAsync(id)).Preview(request.List)
             );

@@ -60,27 +60,9 @@ public static class CrewEndpoints
     )
     {
         var access = context.AccessOf();
-        var faults = PersonChecks.Of(request.Name, request.SignIn);
-        PersonChecks.Secrets(faults, request.Password, request.Pin, request.Role);
-        if (!access.Role.Gives().Contains(request.Role))
+        if (new NewPersonRules(access, await crews.CrewsAsync(access)).Refusal(request) is { } refused)
         {
-            faults.Add(("role", Phrase.Of(PhraseKeys.Form.Role, ("roles", string.Join(", ", access.Role.Gives().Select(NameOf))))));
-        }
-
-        if (request.Password is null && request.Pin is null)
-        {
-            faults.Add(("pin", Phrase.Of(PhraseKeys.Form.Pin)));
-        }
-
-        var own = await crews.CrewsAsync(access);
-        if (request.Crew is { } wanted ? own.All(c => c.Id != wanted) : !access.May(Permission.Own))
-        {
-            faults.Add(("crew", Phrase.Of(PhraseKeys.Form.Crews)));
-        }
-
-        if (faults.Count > 0)
-        {
-            return Problems.Fields(400, faults);
+            return refused;
         }
 
         var person = new Person
@@ -126,15 +108,9 @@ public static class CrewEndpoints
             return Problems.Missing();
         }
 
-        var faults = PersonChecks.Of(request.Name, person.SignIn);
-        if (id == access.Person && (request.Role != Role.Owner || !request.IsActive))
+        if (new PersonChangeRules(id == access.Person).Refusal(request) is { } refused)
         {
-            faults.Add(("role", Phrase.Of(PhraseKeys.Form.OwnRole)));
-        }
-
-        if (faults.Count > 0)
-        {
-            return Problems.Fields(400, faults);
+            return refused;
         }
 
         if (!await people.ChangeAsync(id, request.Name.Trim(), request.Role, request.IsActive, access.Person))
@@ -180,16 +156,9 @@ public static class CrewEndpoints
             return Problems.Forbidden();
         }
 
-        var faults = new List<(string, Phrase)>();
-        PersonChecks.Secrets(faults, request.Password, request.Pin, theirs.Role);
-        if (request.Password is null && request.Pin is null)
+        if (new SecretRules(theirs.Role).Refusal(request) is { } unfit)
         {
-            faults.Add(("pin", Phrase.Of(PhraseKeys.Form.Pin)));
-        }
-
-        if (faults.Count > 0)
-        {
-            return Problems.Fields(400, faults);
+            return unfit;
         }
 
         var person = (await people.FindAsync(id))!;
@@ -234,7 +203,7 @@ public static class CrewEndpoints
             );
         }
 
-        if (!await hasher.FitsAsync(PersonChecks.IsPin(current) ? person.PinHash : person.PasswordHash, current, cancel))
+        if (!await hasher.FitsAsync(PersonRules.IsPin(current) ? person.PinHash : person.PasswordHash, current, cancel))
         {
             return Problems.Field(403, "current", Phrase.Of(PhraseKeys.Form.Current));
         }
@@ -245,11 +214,9 @@ public static class CrewEndpoints
 
     private static async Task<Results<Ok<Crew>, ProblemHttpResult>> AddCrew(CrewRequest request, CrewStore crews, HttpContext context)
     {
-        var faults = new List<(string, Phrase)>();
-        FormChecks.Text(faults, "name", request.Name);
-        if (faults.Count > 0)
+        if (new CrewRules().Refusal(request) is { } refused)
         {
-            return Problems.Fields(400, faults);
+            return refused;
         }
 
         var crew = new Crew(Guid.CreateVersion7(), request.Name.Trim());
@@ -314,6 +281,4 @@ public static class CrewEndpoints
         var access = context.AccessOf();
         return (await crews.CrewsAsync(access)).All(c => c.Id != crew) ? Problems.Missing() : null;
     }
-
-    private static string NameOf(Role role) => role.ToString().ToLowerInvariant();
 }

@@ -44,11 +44,9 @@ public static class FirstOwnerEndpoints
             return Problems.Field(403, "token", Phrase.Of(PhraseKeys.Problem.FirstOwner));
         }
 
-        var faults = PersonChecks.Of(request.Name, request.SignIn);
-        PersonChecks.Secrets(faults, request.Password, request.Pin, Role.Owner);
-        if (faults.Count > 0)
+        if (new FirstOwnerRules().Refusal(request) is { } refused)
         {
-            return Problems.Fields(400, faults);
+            return refused;
         }
 
         var owner = new Person

@@ -92,11 +92,11 @@ public static class SessionEndpoints
         }
 
         // One comparison, whoever it is and whatever is wrong: a failure takes as long as any other.
-        var isPin = PersonChecks.IsPin(request.Secret);
+        var isPin = PersonRules.IsPin(request.Secret);
         var hash =
             person is not { IsActive: true } ? null
             : !isPin ? person.PasswordHash
-            : isKnown && PersonChecks.IsLongEnough(request.Secret, person.Role) ? person.PinHash
+            : isKnown && PersonRules.IsLongEnough(request.Secret, person.Role) ? person.PinHash
             : null;
         if (!await hasher.FitsAsync(hash, request.Secret, context.RequestAborted))
         {

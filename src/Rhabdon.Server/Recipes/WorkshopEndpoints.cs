@@ -123,16 +123,9 @@ public static class WorkshopEndpoints
             return Problems.Missing();
         }
 
-        var faults = new List<(string, Phrase)>();
-        FormChecks.Text(faults, "sheetIssue", request.SheetIssue);
-        if (published.Recipe.FromTheSheet is [var missing, ..])
+        if (new ConfirmRules(published.Recipe).Refusal(request) is { } refused)
         {
-            faults.Add(("version", Phrase.Of(PhraseKeys.Conflict.FromTheSheet, ("length", missing))));
-        }
-
-        if (faults.Count > 0)
-        {
-            return Problems.Fields(400, faults);
+            return refused;
         }
 
         await store.ConfirmAsync(recipe, new Confirmation(access.Person, time.GetUtcNow(), request.SheetIssue.Trim()));
@@ -154,15 +147,9 @@ public static class WorkshopEndpoints
             return Problems.Missing();
         }
 
-        var faults = new List<(string, Phrase)>();
-        if (request.IsRetired)
+        if (new RetireRules().Refusal(request) is { } refused)
         {
-            FormChecks.Text(faults, "reason", request.Reason);
-        }
-
-        if (faults.Count > 0)
-        {
-            return Problems.Fields(400, faults);
+            return refused;
         }
 
         await store.RetireAsync(id, request.IsRetired ? request.Reason.Trim() : null, access.Person);

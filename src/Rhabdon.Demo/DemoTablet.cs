@@ -6,7 +6,7 @@ using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Units;
 using Rhabdon.Core.Verification;
 
-namespace Rhabdon.Server.Hosting;
+namespace Rhabdon.Demo;
 
 /// <summary>A tablet of the demo: works strands through the bench's own desk, half a minute or so a step.</summary>
 internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset start)

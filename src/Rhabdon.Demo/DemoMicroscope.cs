@@ -1,19 +1,19 @@
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
-using Rhabdon.Data;
 using Rhabdon.Imaging;
 using Rhabdon.Instruments;
 using Rhabdon.Vision;
 using Rhabdon.Vision.Drawing;
 
-namespace Rhabdon.Server.Hosting;
+namespace Rhabdon.Demo;
 
 /// <summary>A look in the demo: the picture, and what a person made of it who saw otherwise.</summary>
 internal sealed record DemoLook(FaceSeen Face, string? Choice = null, string? Overruled = null);
 
 /// <summary>The demo's microscope: of some strands of a cable it gives pictures, drawn and graded as at the bench.</summary>
-internal sealed class DemoMicroscope(FaceProfile profile)
+/// <param name="strands">Of how many, from the first.</param>
+internal sealed class DemoMicroscope(FaceProfile profile, int strands)
 {
     // From the bead to a face that passes, look by look: what hands do before each.
     private static readonly HandsAct[][] Polished =
@@ -27,12 +27,12 @@ internal sealed class DemoMicroscope(FaceProfile profile)
     private readonly Dictionary<int, (FaceInHand Face, int Looks)> faces = [];
 
     /// <summary>What was taken so far, and of which strand.</summary>
-    public List<(Guid Termination, StoredPicture Picture)> Taken { get; } = [];
+    public List<(Guid Termination, byte[] File)> Taken { get; } = [];
 
     /// <summary>The look at a strand, or null when this one is judged by eye.</summary>
     public DemoLook? Look(int strand, TerminationState state)
     {
-        if (strand > 2)
+        if (strand > strands)
         {
             return null;
         }
@@ -44,7 +44,7 @@ internal sealed class DemoMicroscope(FaceProfile profile)
         var image = FaceRenderer.Draw((isHair ? face with { Scratches = 3.6 } : face).Face(looks));
         var file = PictureWriter.Png(image);
         var hash = PictureHash.Of(file);
-        Taken.Add((state.Termination, new StoredPicture(hash, "image/png", file)));
+        Taken.Add((state.Termination, file));
         var seen = FaceSeen.Of(hash, profile, FaceGrader.Grade(image, profile, state.Plan!.Grade.Core()));
         return isHair && seen.Sign is not null
             ? new DemoLook(seen, "clean", "A hair on the lens: it stays where it is when the ferrule is turned")

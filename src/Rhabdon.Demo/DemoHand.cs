@@ -4,7 +4,7 @@ using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Verification;
 
-namespace Rhabdon.Server.Hosting;
+namespace Rhabdon.Demo;
 
 /// <summary>
 /// A hand that errs now and then, always alike for the same seed. What follows from an error is the ladder's and the fold's.
