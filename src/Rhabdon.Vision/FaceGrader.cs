@@ -18,7 +18,7 @@ public static class FaceGrader
     private const double LargestCompact = 30;
 
     /// <summary>Raised whenever the same picture may be judged otherwise. 1: what came before versions were noted.</summary>
-    public const int Version = 2;
+    public const int Version = 3;
 
     /// <param name="core">Of the fiber in the picture.</param>
     /// <param name="scale">Micrometers to a pixel where known, above zero; else it is taken from the cladding's 125 µm.</param>
@@ -53,14 +53,15 @@ public static class FaceGrader
             return Cannot("no-fiber", new PictureQuality(focus, 0, clipped, 0, place.Strength));
         }
 
-        var ferrule = FerruleView.Of(image, place, measured);
-        var glass = GlassView.Of(image, place, measured, core.Radius(), ferrule?.Light);
-        var findings = Findings(profile, place, measured, RingView.Of(image, place, measured), glass, ferrule);
+        var gain = UsualLight.GainOf(image, place, measured, core.Radius());
+        var ferrule = FerruleView.Of(image, place, measured, gain);
+        var glass = GlassView.Of(image, place, measured, core.Radius(), gain, ferrule?.Light);
+        var findings = Findings(profile, place, measured, RingView.Of(image, place, measured, gain), glass, ferrule);
         var judgement = FaceJudge.Judge(profile, findings);
         return new FaceGrade(
             judgement.Verdict,
             judgement.IsMarginal,
-            new PictureQuality(focus, glass.Glass / 255, clipped, glass.NoiseAtEdge / 255, place.Strength),
+            new PictureQuality(focus, glass.Glass / gain / GrayImage.White, clipped, glass.NoiseAtEdge / gain / GrayImage.White, place.Strength),
             findings,
             judgement.Zones,
             judgement.Reasons,
@@ -81,11 +82,11 @@ public static class FaceGrader
 
     private static List<Finding> Findings(FaceProfile profile, FiberPlace place, double scale, RingView ring, GlassView glass, FerruleView? ferrule)
     {
-        var compact = TakeCompact(glass);
-        var traces = LineDetector.TakeFrom(glass);
+        var compact = Compact(glass);
+        var (traces, withoutLines) = LineDetector.Find(glass.Without(compact.SelectMany(b => b.Places)));
         var remains = new LineResiduals(traces, glass);
-        var veil = FilmLayer.TakeFrom(glass);
-        var blobs = BlobFinder.WithoutHalos(compact.Concat(Finder(glass).Find(BlobSmoothing, BlobScore, LeastShade)));
+        var veil = FilmLayer.Of(withoutLines);
+        var blobs = BlobFinder.WithoutHalos(compact.Concat(Finder(veil.Left).Find(BlobSmoothing, BlobScore, LeastShade)));
         var reader = new FindingReader(profile, place, scale, glass);
         var onGlass = blobs.Where(b => !veil.Hides(b) && !remains.Hold(b)).ToList();
         var onFerrule = ferrule?.Find().FindAll(b => !remains.HoldBeyondRing(b)) ?? [];
@@ -94,7 +95,7 @@ public static class FaceGrader
         return
         [
             .. lines.Select(t => reader.Read(t with { LineShape = free.Of(t) })),
-            .. new DefectGrouping(ring, glass.Edge, place.FerruleFrom(scale), glass.Blur * glass.Pitch, glass.Glass)
+            .. new DefectGrouping(ring, glass.Edge, place.FerruleFrom(scale), glass.Blur * glass.Pitch)
                 .Name(veil.Films, onGlass, onFerrule)
                 .Select(p => reader.Read(p.Blob, p.Kind)),
         ];
@@ -102,16 +103,10 @@ public static class FaceGrader
 
     private static BlobFinder Finder(GlassView glass) => new(glass.Left, glass.Pitch, glass.Half, glass.Blur, glass.IsJudged, glass.Noise);
 
-    // Deep round patches would pass for short wide lines: they are taken out before lines are looked for.
-    private static List<Blob> TakeCompact(GlassView glass)
+    // Deep round patches would pass for short wide lines: lines are looked for on the glass without them.
+    private static List<Blob> Compact(GlassView glass)
     {
         var deep = Finder(glass).Find(BlobSmoothing, CompactScore, CompactShade);
-        var compact = deep.FindAll(b => b.Size < LargestCompact && (b.IsCompact || deep.Exists(b.ClumpsWith)));
-        foreach (var blob in compact)
-        {
-            glass.Blank(blob.Places);
-        }
-
-        return compact;
+        return deep.FindAll(b => b.Size < LargestCompact && (b.IsCompact || deep.Exists(b.ClumpsWith)));
     }
 }

@@ -5,6 +5,9 @@ namespace Rhabdon.Vision;
 /// <summary>A picture in shades of gray, row by row from the top left; 0 is black, 255 white.</summary>
 public sealed class GrayImage
 {
+    /// <summary>The brightest shade.</summary>
+    public const double White = 255;
+
     private readonly byte[] _pixels;
 
     /// <param name="width">In pixels, above zero.</param>

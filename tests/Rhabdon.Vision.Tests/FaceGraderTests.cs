@@ -106,6 +106,26 @@ public class FaceGraderTests
         Assert.Equal(1, grade.Place.Scale / Scale, 0.005);
     }
 
+    // A mark keeps back a share of the light, however much there is (the law of reflection); so half the light shows the same face.
+    [Theory]
+    [InlineData(FaceCondition.Clean)]
+    [InlineData(FaceCondition.Pits)]
+    [InlineData(FaceCondition.Dirt)]
+    [InlineData(FaceCondition.HeavyScratches)]
+    [InlineData(FaceCondition.Adhesive)]
+    public void Half_the_light_shows_the_same_marks(FaceCondition condition)
+    {
+        var bright = FaceRenderer.Draw(MadeFaces.Make(FaceStyle.All[0], Upc, condition, 31));
+        var dim = new GrayImage(bright.Width, bright.Height, [.. bright.Pixels.ToArray().Select(shade => (byte)Math.Round(shade * 0.5))]);
+        var (inBright, inDim) = (Grade(bright), Grade(dim));
+        Assert.Equal(inBright.Verdict, inDim.Verdict);
+        Assert.Equal(Told(inBright), Told(inDim));
+
+        static FaceGrade Grade(GrayImage image) => FaceGrader.Grade(image, Upc, FiberCore.SingleMode);
+
+        static IEnumerable<(MarkKind, Zone)> Told(FaceGrade grade) => grade.Findings.Select(f => (f.Kind, f.Zone)).Order();
+    }
+
     [Fact]
     public void A_wide_core_in_a_black_ferrule_is_no_fiber()
     {

@@ -39,7 +39,10 @@ public static class Setup
     public static void AddRhabdon(this WebApplicationBuilder builder)
     {
         FormRules.NameFieldsAsInJson();
-        var log = new LoggerConfiguration().MinimumLevel.Information().MinimumLevel.Override("Microsoft.AspNetCore", LogEventLevel.Warning);
+        var log = new LoggerConfiguration()
+            .MinimumLevel.Information()
+            .MinimumLevel.Override("Microsoft.AspNetCore", LogEventLevel.Warning)
+            .MinimumLevel.Override("System.Net.Http.HttpClient", LogEventLevel.Warning);
         // Into files that follow one another, the oldest dropped; what is fatal is said where it was started too.
         Log.Logger = builder.Configuration["RHABDON_LOG"] is { Length: > 0 } path
             ? log

@@ -28,19 +28,14 @@ internal static class DefectClassifier
     private const double BarEven = 1.04;
     private const double SlenderIfBar = 2.8;
     private const double VerySlender = 6.5;
-    private const float FaintestCrack = 12;
-    private const float FaintestCrackOfGlass = 0.09f;
-    private const float DeepCrackOfGlass = 0.2f;
+    private const float FaintestCrack = 11.5f;
+    private const float DeepCrack = 25.6f;
     private const double LongCrack = 25;
 
     /// <summary>A scratch runs straight or in a bow, and where it was followed from one line over to another, in two; a crack zigzags all along.</summary>
     /// <param name="length">Micrometers.</param>
-    /// <param name="light">The glass's shade: in a dim picture a crack is fainter too.</param>
-    public static MarkKind Of(DetectedLine trace, double length, float light) =>
-        trace.Contrast < -Math.Min(FaintestCrack, FaintestCrackOfGlass * light)
-        && trace.Width < WideCrack
-        && length > LongCrack
-        && trace.LineShape.IsZigzag(trace.Contrast < -DeepCrackOfGlass * light)
+    public static MarkKind Of(DetectedLine trace, double length) =>
+        trace.Contrast < -FaintestCrack && trace.Width < WideCrack && length > LongCrack && trace.LineShape.IsZigzag(trace.Contrast < -DeepCrack)
             ? MarkKind.Crack
             : MarkKind.Scratch;
 

@@ -7,8 +7,7 @@ namespace Rhabdon.Vision.Looking;
 /// <param name="ring">The adhesive's, between the two.</param>
 /// <param name="glassEdge">Radius of what was judged as glass, micrometers; <paramref name="ferruleFrom"/> that from which the ferrule was.</param>
 /// <param name="blur">Of the lens, micrometers.</param>
-/// <param name="light">The glass's shade: in a dim picture dirt is fainter too.</param>
-internal sealed class DefectGrouping(RingView ring, double glassEdge, double ferruleFrom, double blur, float light)
+internal sealed class DefectGrouping(RingView ring, double glassEdge, double ferruleFrom, double blur)
 {
     private const double LeastOnFerrule = 4;
 
@@ -20,7 +19,6 @@ internal sealed class DefectGrouping(RingView ring, double glassEdge, double fer
 
     // Dirt keeps the light off; what is fainter is the light's own unevenness, or what stayed of a line.
     private const float FaintestDirt = 14;
-    private const float FaintestDirtOfGlass = 0.11f;
 
     // Odds by its own looks from which on dirt counts as dirt for the crumbs beside it.
     private const double Sure = 1.5;
@@ -66,8 +64,7 @@ internal sealed class DefectGrouping(RingView ring, double glassEdge, double fer
         : DefectClassifier.IsFilm(blob) ? MarkKind.Film
         : MarkKind.LooseDirt;
 
-    private bool IsThere((Blob Blob, MarkKind Kind) patch) =>
-        patch.Kind != MarkKind.LooseDirt || Math.Abs(patch.Blob.Contrast) >= Math.Min(FaintestDirt, FaintestDirtOfGlass * light);
+    private bool IsThere((Blob Blob, MarkKind Kind) patch) => patch.Kind != MarkKind.LooseDirt || Math.Abs(patch.Blob.Contrast) >= FaintestDirt;
 
     private static float DepthOf(IEnumerable<(Blob Blob, MarkKind Kind)> patches) =>
         patches.Where(p => p.Kind == MarkKind.LooseDirt).Select(p => -p.Blob.Contrast).DefaultIfEmpty().Max();

@@ -13,7 +13,6 @@ internal sealed class EdgeModel(float[] shades, float[] weights, double from, do
     private const int Unknowns = 6;
     private const int MostRounds = 60;
     private const double LeastBlur = 0.25;
-    private const double White = 255;
 
     /// <summary>What a ring is taken to be where the shades do not decide.</summary>
     /// <param name="Ring">Its width: micrometers, or pixels once <see cref="In"/> a picture.</param>
@@ -52,7 +51,7 @@ internal sealed class EdgeModel(float[] shades, float[] weights, double from, do
         }
 
         // No adhesive is darker than black or brighter than white.
-        var fit = new Fit(0, radius, ring, blur, levels[0], Math.Clamp(levels[1], 0, White), levels[2]);
+        var fit = new Fit(0, radius, ring, blur, levels[0], Math.Clamp(levels[1], 0, GrayImage.White), levels[2]);
         var cost = 0.0;
         for (var i = 0; i < shades.Length; i++)
         {
@@ -105,7 +104,7 @@ internal sealed class EdgeModel(float[] shades, float[] weights, double from, do
             Ring = Math.Clamp(fit.Ring + move[1], 0.1, widest),
             Blur = Math.Max(LeastBlur, fit.Blur + move[2]),
             Glass = fit.Glass + move[3],
-            Adhesive = Math.Clamp(fit.Adhesive + move[4], 0, White),
+            Adhesive = Math.Clamp(fit.Adhesive + move[4], 0, GrayImage.White),
             Ferrule = fit.Ferrule + move[5],
         };
 

@@ -28,14 +28,15 @@ internal sealed class FerruleView
     /// <summary>As it falls on the ferrule, and so on the glass.</summary>
     public IlluminationModel Light { get; }
 
+    /// <param name="gain">By which shades are brought to the usual light.</param>
     /// <returns>Null when too little of the ferrule is in the picture.</returns>
-    public static FerruleView? Of(GrayImage image, FiberPlace place, double scale)
+    public static FerruleView? Of(GrayImage image, FiberPlace place, double scale, float gain)
     {
         var pitch = Math.Max(FinestPitch, scale);
         var half = (int)Math.Ceiling((FiberDimensions.ContactRadius + 2) / pitch);
-        var grid = Resampler.Around(image, place.X, place.Y, pitch / scale, half);
+        var grid = Resampler.Around(image, place.X, place.Y, pitch / scale, half, gain);
         var from = place.FerruleFrom(scale);
-        var isJudged = new bool[grid.Values.Length];
+        var isInView = new bool[grid.Values.Length];
         for (var y = 0; y < grid.Height; y++)
         {
             for (var x = 0; x < grid.Width; x++)
@@ -44,11 +45,11 @@ internal sealed class FerruleView
                 var (atX, atY) = (place.X + (dx / scale), place.Y + (dy / scale));
                 var r = Math.Sqrt((dx * dx) + (dy * dy));
                 var isSeen = r > from && r < FiberDimensions.ContactRadius && atX >= 0 && atY >= 0 && atX <= image.Width - 1 && atY <= image.Height - 1;
-                isJudged[(y * grid.Width) + x] = isSeen;
+                isInView[(y * grid.Width) + x] = isSeen;
             }
         }
 
-        FieldStop.TakeFrom(isJudged, grid, Outer / pitch);
+        var isJudged = FieldStop.Within(isInView, grid, Outer / pitch);
         return isJudged.Count(j => j) < FewestJudged || IlluminationModel.Fit(grid, pitch, half, isJudged) is not { } light
             ? null
             : new FerruleView(grid, pitch, half, Math.Sqrt(Math.Pow(place.Blur * scale / pitch, 2) + (1 / 12.0)), isJudged, light);
@@ -57,10 +58,8 @@ internal sealed class FerruleView
     /// <summary>Patches between the adhesive and the edge of contact that are large enough to matter.</summary>
     public List<Blob> Find()
     {
-        Light.TakeFrom(_grid, _pitch, _half);
-
         // Smoothing must not draw the ring's shade into the ferrule.
-        var ferrule = _grid.Where(_isJudged);
+        var ferrule = Light.DividedOut(_grid, _pitch, _half, Light.AtMiddle).Where(_isJudged);
         var even = new float[_isJudged.Length];
         Array.Fill(even, 1);
         var finder = new BlobFinder(ferrule, _pitch, _half, _blur, _isJudged, even);

@@ -22,10 +22,10 @@ internal static class FieldStop
     private const double LeastBeyond = 0.03;
     private const double LeastOfJudged = 0.003;
 
-    /// <summary>Of the places that are judged, those that lie beyond the stop, and close to its rim, are judged no more.</summary>
+    /// <summary>The places that are judged, without those that lie beyond the stop and close to its rim.</summary>
     /// <param name="grid">The fiber is in its middle.</param>
     /// <param name="outer">How far out what is judged has to end for what is black there to be the stop, steps: at the fiber a mark may be black too.</param>
-    public static void TakeFrom(bool[] isJudged, Plane grid, double outer)
+    public static bool[] Within(bool[] isJudged, Plane grid, double outer)
     {
         var judged = new List<float>();
         for (var at = 0; at < isJudged.Length; at += Sampled)
@@ -55,10 +55,13 @@ internal static class FieldStop
             }
         }
 
+        var within = (bool[])isJudged.Clone();
         foreach (var at in stop.Count < LeastOfJudged * Sampled * judged.Count ? [] : stop)
         {
-            SummedSquares.Fill(isJudged, grid.Width, at % grid.Width, at / grid.Width, Margin, false);
+            SummedSquares.Fill(within, grid.Width, at % grid.Width, at / grid.Width, Margin, false);
         }
+
+        return within;
 
         bool IsBlack(int at) => isJudged[at] && grid.Values[at] < black;
 

@@ -3,7 +3,7 @@ using Rhabdon.Core.EndFaces;
 namespace Rhabdon.Vision.Looking;
 
 /// <summary>
-/// Film on the glass: wide and faint. It is found first and taken out, so that what lies under it shows; its own mottling and edges, which are no deeper than
+/// Film on the glass: wide and faint. It is found first, and the glass without it handed on, so that what lies under it shows; its own mottling and edges, which are no deeper than
 /// it is, are not taken for marks.
 /// </summary>
 internal sealed class FilmLayer
@@ -22,17 +22,19 @@ internal sealed class FilmLayer
     private const double Reach = 7;
     private const double NoDeeper = 1.3;
 
-    private readonly GlassView _glass;
     private readonly Plane? _veiled;
     private readonly float _deepest;
 
-    private FilmLayer(GlassView glass, List<Blob> films, Plane? veiled) =>
-        (_glass, _deepest, _veiled, Films) = (glass, films.Select(f => Math.Abs(f.Contrast)).DefaultIfEmpty().Max(), veiled, Whole(films));
+    private FilmLayer(GlassView left, List<Blob> films, Plane? veiled) =>
+        (Left, _deepest, _veiled, Films) = (left, films.Select(f => Math.Abs(f.Contrast)).DefaultIfEmpty().Max(), veiled, Whole(films));
 
     public IReadOnlyList<Blob> Films { get; }
 
+    /// <summary>The glass without its film.</summary>
+    public GlassView Left { get; }
+
     // Film is wide: every second place of the grid tells all of it.
-    public static FilmLayer TakeFrom(GlassView glass)
+    public static FilmLayer Of(GlassView glass)
     {
         var coarse = new Coarse(glass);
         var wide = new BlobFinder(coarse.Left, coarse.Pitch, coarse.Half, glass.Blur / 2, coarse.Every(glass.IsJudged), coarse.Every(glass.Noise))
@@ -52,20 +54,24 @@ internal sealed class FilmLayer
         var slow = coarse.Left.Smoothed(Smoothing / coarse.Pitch);
         var slower = coarse.Left.Smoothed(Broad / coarse.Pitch);
         var films = wide.Where(b => IsBroad(coarse, slower, b) && IsEven(coarse, slow, b)).ToList();
-        return new FilmLayer(glass, films, films.Count == 0 ? null : Cover(coarse, slow, films));
+        if (films.Count == 0)
+        {
+            return new FilmLayer(glass, films, null);
+        }
+
+        var (bare, near) = Uncovered(coarse, slow, films);
+        return new FilmLayer(glass.With(bare), films, near);
     }
 
     public bool Hides(DetectedLine trace) =>
         Films.Count > 0 && IsNoDeeper(trace.Contrast) && (trace.Width > WideLine || trace.Path.Count(p => Covers(p.X, p.Y)) > trace.Path.Count / 2);
 
     public bool Hides(Blob blob) =>
-        Films.Count > 0
-        && IsNoDeeper(blob.Contrast)
-        && (blob.Size > Spread || Covers(_glass.Half + (blob.X / _glass.Pitch), _glass.Half + (blob.Y / _glass.Pitch)));
+        Films.Count > 0 && IsNoDeeper(blob.Contrast) && (blob.Size > Spread || Covers(Left.Half + (blob.X / Left.Pitch), Left.Half + (blob.Y / Left.Pitch)));
 
     private bool IsNoDeeper(float contrast) => Math.Abs(contrast) < NoDeeper * _deepest;
 
-    private bool Covers(double x, double y) => _veiled!.At(Coarse.Of(x, _glass.Half), Coarse.Of(y, _glass.Half)) > 0.03f;
+    private bool Covers(double x, double y) => _veiled!.At(Coarse.Of(x, Left.Half), Coarse.Of(y, Left.Half)) > 0.03f;
 
     // A smear that lies in patches is one smear; where another sign goes with it, that is the glass beside it.
     private static List<Blob> Whole(List<Blob> films)
@@ -109,8 +115,8 @@ internal sealed class FilmLayer
         return RobustStatistics.Median(all) > 0.7 * Math.Abs(blob.Contrast) && RobustStatistics.Quantile(all, 0.9) < 2.2 * Math.Abs(blob.Contrast);
     }
 
-    // Takes the films from the glass; where the answer is above a little, film lies or lies near.
-    private static Plane Cover(Coarse coarse, Plane slow, List<Blob> films)
+    // The glass without the films; and where the second plane is above a little, film lies or lies near.
+    private static (Plane Bare, Plane Near) Uncovered(Coarse coarse, Plane slow, List<Blob> films)
     {
         var near = new Plane(slow.Width, slow.Height);
         for (var i = 0; i < slow.Values.Length; i++)
@@ -118,17 +124,17 @@ internal sealed class FilmLayer
             near.Values[i] = IsFilm(slow.Values[i]) ? 1 : 0;
         }
 
-        var glass = coarse.Glass;
-        for (var y = 0; y < glass.Left.Height; y++)
+        var (half, bare) = (coarse.Glass.Half, coarse.Glass.Left.Copy());
+        for (var y = 0; y < bare.Height; y++)
         {
-            for (var x = 0; x < glass.Left.Width; x++)
+            for (var x = 0; x < bare.Width; x++)
             {
-                var depth = slow.At(Coarse.Of(x, glass.Half), Coarse.Of(y, glass.Half));
-                glass.Left[x, y] -= IsFilm(depth) ? depth : 0;
+                var depth = slow.At(Coarse.Of(x, half), Coarse.Of(y, half));
+                bare[x, y] -= IsFilm(depth) ? depth : 0;
             }
         }
 
-        return near.Smoothed(Reach / 2 / coarse.Pitch);
+        return (bare, near.Smoothed(Reach / 2 / coarse.Pitch));
 
         bool IsFilm(float depth) => films.Exists(f => Math.Sign(f.Contrast) * depth > 0.25 * Math.Abs(f.Contrast));
     }

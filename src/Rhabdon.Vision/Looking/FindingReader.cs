@@ -16,7 +16,7 @@ internal sealed class FindingReader(FaceProfile profile, FiberPlace place, doubl
         var middle = trace.Path[trace.Path.Count / 2];
         var length = LinePath.LengthOf(trace.Path) * glass.Pitch;
         return Finding(
-            DefectClassifier.Of(trace, length, glass.Glass),
+            DefectClassifier.Of(trace, length),
             nearest,
             radii.Max() + (trace.Width / 2),
             trace.Width,
@@ -68,7 +68,7 @@ internal sealed class FindingReader(FaceProfile profile, FiberPlace place, doubl
             Short(length),
             Short(place.X + (x / scale)),
             Short(place.Y + (y / scale)),
-            Short(contrast / 255),
+            Short(contrast / glass.Gain / GrayImage.White),
             Short(Math.Clamp(1 - Math.Exp(-significance / SureAt), 0, 1)),
             nearest <= glass.CoreRadius
         );

@@ -7,7 +7,7 @@ namespace Rhabdon.Vision.Looking;
 /// The glass with everything that belongs there taken away: the slope and fall of the light, the core, the shadow of the ring. What is left is noise and marks.
 /// A grid round the fiber's center; its values are shades, above zero for brighter than it should be.
 /// </summary>
-internal sealed class GlassView
+internal sealed record GlassView
 {
     private const double FinestPitch = 0.47;
     private const double Extent = 64;
@@ -24,9 +24,9 @@ internal sealed class GlassView
     private const float MostOfAll = 2.5f;
     private const float MostUnderFilm = 10;
 
-    private GlassView(Plane left, float[] radii, double pitch, int half, double edge, double blur)
+    private GlassView(Plane left, float[] radii, double pitch, int half, double edge, double blur, float gain)
     {
-        (Left, Radii, Pitch, Half, Edge, Blur) = (left, radii, pitch, half, edge, blur);
+        (Left, Radii, Pitch, Half, Edge, Blur, Gain) = (left, radii, pitch, half, edge, blur, gain);
         IsJudged = new bool[Radii.Length];
         for (var at = 0; at < IsJudged.Length; at++)
         {
@@ -49,22 +49,25 @@ internal sealed class GlassView
     public double Blur { get; }
 
     /// <summary>By how many shades the core differs from the glass round it; taking it away leaves a small share of them.</summary>
-    public float CoreStep { get; private set; }
+    public float CoreStep { get; private init; }
 
     /// <summary>What should not be there.</summary>
-    public Plane Left { get; }
+    public Plane Left { get; private init; }
 
     /// <summary>Place by place of the grid: micrometers from the fiber's center.</summary>
     public float[] Radii { get; }
 
     /// <summary>Place by place of the grid: standard deviation of the noise.</summary>
-    public float[] Noise { get; private set; } = [];
+    public float[] Noise { get; private init; } = [];
 
     /// <summary>The same at the edge of what can be judged.</summary>
-    public float NoiseAtEdge { get; private set; }
+    public float NoiseAtEdge { get; private init; }
 
-    /// <summary>Shade of the glass.</summary>
+    /// <summary>Shade of the glass, in the usual light.</summary>
     public float Glass { get; private init; }
+
+    /// <summary>By which the shades of the picture were brought to the usual light.</summary>
+    public float Gain { get; }
 
     public double RadiusAt(double x, double y) => Pitch * Math.Sqrt(((x - Half) * (x - Half)) + ((y - Half) * (y - Half)));
 
@@ -81,28 +84,35 @@ internal sealed class GlassView
 
     /// <param name="scale">Micrometers to a pixel.</param>
     /// <param name="usualCore">Radius that a core of this mode has, micrometers.</param>
+    /// <param name="gain">By which shades are brought to the usual light.</param>
     /// <param name="ferrule">The light on the ferrule, where that is seen.</param>
-    public static GlassView Of(GrayImage image, FiberPlace place, double scale, double usualCore, IlluminationModel? ferrule)
+    public static GlassView Of(GrayImage image, FiberPlace place, double scale, double usualCore, float gain, IlluminationModel? ferrule)
     {
         var pitch = Math.Max(FinestPitch, scale);
         var half = (int)Math.Ceiling(Extent / pitch);
-        var grid = Resampler.Around(image, place.X, place.Y, pitch / scale, half);
+        var lit = Resampler.Around(image, place.X, place.Y, pitch / scale, half, gain);
         var blur = place.Blur * scale;
-        var edge = FiberDimensions.CladdingRadius - Math.Max(0.9, 2.2 * blur) - 0.4;
-        var coreMost = (usualCore * 1.45) + 3;
-        var radii = RadiiOf(grid.Width, pitch, half);
-        var light = IlluminationModel.Fit(grid, pitch, half, Array.ConvertAll(radii, r => r > coreMost && r < edge), ferrule);
-        light?.TakeFrom(grid, pitch, half);
+        var (edge, coreMost) = (EdgeFor(blur), CoreMost(usualCore));
+        var radii = RadiiOf(lit.Width, pitch, half);
+        var light = IlluminationModel.Fit(lit, pitch, half, Array.ConvertAll(radii, r => r > coreMost && r < edge), ferrule);
+        var grid = light?.DividedOut(lit, pitch, half, UsualLight.Shade) ?? lit;
         var (coreRadius, coreX, coreY) = CoreFinder.Find(grid, pitch, half, usualCore, coreMost);
-        var view = new GlassView(grid, radii, pitch, half, edge, Math.Sqrt((blur * blur / (pitch * pitch)) + (1 / 12.0)))
+        var view = new GlassView(grid, radii, pitch, half, edge, Math.Sqrt((blur * blur / (pitch * pitch)) + (1 / 12.0)), gain)
         {
             CoreRadius = coreRadius,
             Glass = (float)(light?.AtMiddle ?? 0),
         };
-        view.TakeRingsAway(half + (coreX / pitch), half + (coreY / pitch), coreRadius, coreMost);
-        view.MeasureNoise();
-        return view;
+        return view.WithoutRings(half + (coreX / pitch), half + (coreY / pitch), coreRadius, coreMost).WithNoise();
     }
+
+    /// <summary>Radius within which the glass can be judged, past what the lens spreads of its edge; micrometers.</summary>
+    public static double EdgeFor(double blur) => FiberDimensions.CladdingRadius - Math.Max(0.9, 2.2 * blur) - 0.4;
+
+    /// <summary>Radius that no core of a mode has, micrometers.</summary>
+    public static double CoreMost(double usualCore) => (usualCore * 1.45) + 3;
+
+    /// <summary>The same glass, with something else left on it.</summary>
+    public GlassView With(Plane left) => this with { Left = left };
 
     private static float[] RadiiOf(int side, double pitch, int half)
     {
@@ -119,11 +129,12 @@ internal sealed class GlassView
     }
 
     // What all of a ring shares is the core, the ring's shadow or the light, never a mark.
-    private void TakeRingsAway(double coreX, double coreY, double coreRadius, double coreMost)
+    private GlassView WithoutRings(double coreX, double coreY, double coreRadius, double coreMost)
     {
+        var left = Left.Copy();
         var inner = new RadialMedians(Left, coreX, coreY, 0, (int)(coreMost / Pitch)).Medians();
 
-        CoreStep = inner.Length == 0 ? 0 : Math.Abs(inner[Math.Min((int)(coreRadius / Pitch / 2), inner.Length - 1)] - inner[^1]);
+        var coreStep = inner.Length == 0 ? 0 : Math.Abs(inner[Math.Min((int)(coreRadius / Pitch / 2), inner.Length - 1)] - inner[^1]);
 
         LeaveFilm(inner, (int)Math.Ceiling((coreRadius + CoreRim) / Pitch + (2 * Blur)));
 
@@ -138,7 +149,7 @@ internal sealed class GlassView
                 var fromMiddle = Radii[(y * Left.Width) + x] / Pitch;
                 if (fromMiddle >= shadowed - 1)
                 {
-                    Left[x, y] -= Between(outer, fromMiddle);
+                    left[x, y] -= Between(outer, fromMiddle);
                 }
                 else if (
                     fromMiddle < inner.Length + 8
@@ -146,10 +157,16 @@ internal sealed class GlassView
                     && fromCore < inner.Length - 1.5
                 )
                 {
-                    Left[x, y] -= Between(inner, fromCore);
+                    left[x, y] -= Between(inner, fromCore);
                 }
             }
         }
+
+        return this with
+        {
+            Left = left,
+            CoreStep = coreStep,
+        };
     }
 
     // Round the core the glass is even once the light is taken away: where its rings' middle shade is off all the same, film makes it, and it makes the core's
@@ -191,17 +208,20 @@ internal sealed class GlassView
         return rings[i] + ((rings[i + 1] - rings[i]) * (float)(at - i));
     }
 
-    /// <summary>Makes places and their neighbors as if nothing had been there.</summary>
-    public void Blank(IReadOnlyList<int> places)
+    /// <summary>The glass as if nothing had been at places and their neighbors.</summary>
+    public GlassView Without(IEnumerable<int> places)
     {
         const int Margin = 2;
+        var left = Left.Copy();
         foreach (var at in places)
         {
-            SummedSquares.Fill(Left.Values, Left.Width, at % Left.Width, at / Left.Width, Margin, 0);
+            SummedSquares.Fill(left.Values, Left.Width, at % Left.Width, at / Left.Width, Margin, 0);
         }
+
+        return With(left);
     }
 
-    private void MeasureNoise()
+    private GlassView WithNoise()
     {
         var rings = new RadialMedians(Left, Half, Half, 0, (int)(Edge / Pitch) + 2);
         var all = Math.Max(0.35f, RobustStatistics.Spread(rings.Some(EveryFifth)));
@@ -214,7 +234,10 @@ internal sealed class GlassView
                     : Math.Clamp(RobustStatistics.Spread(rings.Some(i, MostForNoise)), all, Math.Max(MostOfAll * all, MostUnderFilm));
         }
 
-        Noise = Array.ConvertAll(Radii, r => byRing[Math.Min(byRing.Length - 1, (int)(r / Pitch))]);
-        NoiseAtEdge = byRing[^1];
+        return this with
+        {
+            Noise = Array.ConvertAll(Radii, r => byRing[Math.Min(byRing.Length - 1, (int)(r / Pitch))]),
+            NoiseAtEdge = byRing[^1],
+        };
     }
 }

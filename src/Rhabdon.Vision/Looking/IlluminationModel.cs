@@ -15,6 +15,9 @@ internal sealed class IlluminationModel
     private const int Stride = 6;
     private const double LeastSpread = 0.5;
 
+    // Of the light in the middle: far out, where nothing is judged, the paraboloid may fall to nothing.
+    private const double LeastOfMiddle = 0.1;
+
     // Micrometers: keeps the terms alike in size.
     private const double Unit = 50;
 
@@ -71,20 +74,27 @@ internal sealed class IlluminationModel
     /// <param name="share">Of the distance from which on it does not count.</param>
     public static double Weight(double share) => Math.Abs(share) >= 1 ? 1e-4 : (1 - (share * share)) * (1 - (share * share));
 
-    public void TakeFrom(Plane grid, double pitch, int half)
+    /// <summary>What a place gives back more or less than its light would have it, as a share of the light, times a level: shades of a picture so lit.</summary>
+    /// <param name="level">Shades that all of the light stands for.</param>
+    public Plane DividedOut(Plane grid, double pitch, int half, double level)
     {
-        var step = pitch / Unit;
+        var left = new Plane(grid.Width, grid.Height);
+        var (step, least) = (pitch / Unit, LeastOfMiddle * Math.Abs(AtMiddle));
         for (var y = 0; y < grid.Height; y++)
         {
-            var row = grid.Row(y);
+            var from = grid.Row(y);
+            var row = left.Row(y);
             var down = (y - half) * step;
-            var (level, slope) = (_terms[0] + (down * (_terms[2] + (_terms[5] * down))), _terms[1] + (_terms[4] * down));
+            var (middle, slope) = (_terms[0] + (down * (_terms[2] + (_terms[5] * down))), _terms[1] + (_terms[4] * down));
             for (var x = 0; x < row.Length; x++)
             {
                 var across = (x - half) * step;
-                row[x] -= (float)(level + (across * (slope + (_terms[3] * across))));
+                var light = Math.Max(least, middle + (across * (slope + (_terms[3] * across))));
+                row[x] = (float)(((from[x] / light) - 1) * level);
             }
         }
+
+        return left;
     }
 
     /// <param name="x">Micrometers from the middle.</param>

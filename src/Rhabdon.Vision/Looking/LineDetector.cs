@@ -49,9 +49,11 @@ internal static class LineDetector
     private const double VerySlender = 7;
     private const double MostUnevenIfSlender = 2.5;
 
-    /// <summary>The lines on the glass, strongest first; they are gone from it afterward.</summary>
-    public static List<DetectedLine> TakeFrom(GlassView glass)
+    /// <summary>The lines on the glass, strongest first, and the glass without them.</summary>
+    public static (List<DetectedLine> Lines, GlassView Left) Find(GlassView seen)
     {
+        // What is taken out as it is found is taken out of a copy.
+        var glass = seen.With(seen.Left.Copy());
         var filter = LineFilter.Over(glass);
         var side = glass.Left.Width;
         var seeds = Seeds(filter.Score);
@@ -93,7 +95,7 @@ internal static class LineDetector
 
         var onward = stretches.FindAll(s => traces.Exists(t => LineJoiner.GoesOn(t, s, traces, glass.Pitch)));
         onward.ForEach(stretch => TakeOut(glass, stretch));
-        return [.. traces, .. onward];
+        return ([.. traces, .. onward], glass);
     }
 
     // Strongest first.

@@ -49,6 +49,8 @@ internal sealed class Plane(int width, int height, float[] values)
         return sum / 9;
     }
 
+    public Plane Copy() => new(Width, Height, (float[])Values.Clone());
+
     /// <summary>As it is where it counts, and zero elsewhere.</summary>
     public Plane Where(bool[] counts)
     {

@@ -39,8 +39,9 @@ internal static class Resampler
 
     /// <param name="pitch">Of the grid, in pixels of the picture.</param>
     /// <param name="half">Steps from the grid's middle to its edge.</param>
+    /// <param name="gain">By which every shade is multiplied.</param>
     /// <returns>A square of 2 half + 1 steps, its middle at the point. Beyond the picture, its nearest edge.</returns>
-    public static Plane Around(GrayImage image, double centerX, double centerY, double pitch, int half)
+    public static Plane Around(GrayImage image, double centerX, double centerY, double pitch, int half, float gain = 1)
     {
         var side = (2 * half) + 1;
         var columns = Spans(centerX, pitch, half, image.Width);
@@ -60,7 +61,7 @@ internal static class Resampler
                     held = source;
                 }
 
-                Plane.AddScaled(to, line, span.WeightOf(source));
+                Plane.AddScaled(to, line, gain * span.WeightOf(source));
             }
         }
 

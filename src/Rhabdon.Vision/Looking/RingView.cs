@@ -30,7 +30,8 @@ internal sealed class RingView(float[] shades)
     private readonly float _spread = RobustStatistics.Spread([.. shades.Where(float.IsFinite).DefaultIfEmpty(float.NaN)]);
 
     /// <param name="scale">Micrometers to a pixel.</param>
-    public static RingView Of(GrayImage image, FiberPlace place, double scale)
+    /// <param name="gain">By which shades are brought to the usual light.</param>
+    public static RingView Of(GrayImage image, FiberPlace place, double scale, float gain)
     {
         var from = FiberDimensions.CladdingRadius + Math.Max(Apart, ApartOfBlur * place.Blur * scale);
         var shades = new float[Rays];
@@ -44,7 +45,7 @@ internal sealed class RingView(float[] shades)
                 sum += x < 0 || y < 0 || x > image.Width - 1 || y > image.Height - 1 ? float.NaN : image.At(x, y);
             }
 
-            shades[ray] = sum / count;
+            shades[ray] = gain * sum / count;
         }
 
         return new RingView(shades);
