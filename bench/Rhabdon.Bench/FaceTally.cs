@@ -1,3 +1,4 @@
+using MathNet.Numerics.Distributions;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Vision.Drawing;
 
@@ -86,7 +87,7 @@ internal sealed class FaceTally
             }
         }
 
-        return $"| {name} | {_faces} | {Percent(right, judged)} of {judged} | {Percent(_confusion[(int)FaceVerdict.Fail, (int)FaceVerdict.Pass], failing)} | {Percent(_found, _found + _missed)} | {Percent(_found, _found + _extra)} | {Percent(_sizedRight, _sized)} | {_worstCenter:0.00} | {Percent(_scaleOff, _faces)} | {Percent(_cannot, _faces)} |";
+        return $"| {name} | {_faces} | {Percent(right, judged)} of {judged} ({Interval(right, judged)}) | {Percent(_confusion[(int)FaceVerdict.Fail, (int)FaceVerdict.Pass], failing)} | {Percent(_found, _found + _missed)} | {Percent(_found, _found + _extra)} | {Percent(_sizedRight, _sized)} | {_worstCenter:0.00} | {Percent(_scaleOff, _faces)} | {Percent(_cannot, _faces)} |";
     }
 
     public void SayConfusion(string name)
@@ -98,6 +99,12 @@ internal sealed class FaceTally
             Timed.Say($"| {truth} | {string.Join(" | ", Enum.GetValues<FaceVerdict>().Select(said => _confusion[(int)truth, (int)said]))} |");
         }
     }
+
+    // Clopper and Pearson's, which holds however few there are.
+    private static string Interval(int some, int of) =>
+        of == 0
+            ? "–"
+            : $"{(some == 0 ? 0 : 100 * Beta.InvCDF(some, of - some + 1, 0.025)):0.0} to {(some == of ? 100 : 100 * Beta.InvCDF(some + 1, of - some, 0.975)):0.0}";
 
     private static string Percent(int some, int of) => of == 0 ? "–" : $"{100.0 * some / of:0.0} %";
 

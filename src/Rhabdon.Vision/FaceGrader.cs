@@ -2,21 +2,14 @@ using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Vision.Looking;
+using static Rhabdon.Vision.Looking.Thresholds.Picture;
+using static Rhabdon.Vision.Looking.Thresholds.RoundMarks;
 
 namespace Rhabdon.Vision;
 
 /// <summary>A picture and a profile in, a verdict with its reasons out.</summary>
 public static class FaceGrader
 {
-    private const double WorstFocus = 2.6;
-    private const double MostClipped = 0.25;
-    private const double BlobSmoothing = 0.45;
-    private const double BlobScore = 6.5;
-    private const float LeastShade = 5;
-    private const double CompactScore = 12;
-    private const float CompactShade = 12;
-    private const double LargestCompact = 30;
-
     /// <summary>Raised whenever the same picture may be judged otherwise. 1: what came before versions were noted.</summary>
     public const int Version = 3;
 

@@ -1,6 +1,7 @@
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Vision.Looking;
+using static Rhabdon.Vision.Looking.Thresholds.FlatFerrule;
 
 namespace Rhabdon.Vision;
 
@@ -8,12 +9,10 @@ namespace Rhabdon.Vision;
 public static class FlatFerruleGrader
 {
     // Of the row against the picture's own, degrees.
-    private const int MostSlant = 20;
     private const int SlantStep = 4;
 
     // Half of what is looked at round a fiber, of the pitch: its neighbors begin at three quarters.
     private const double Window = 0.5;
-    private const double Astray = 0.06;
 
     /// <param name="core">Of the fibers in the picture.</param>
     /// <param name="scale">Micrometers to a pixel where known.</param>

@@ -1,5 +1,6 @@
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.Patches;
 
 namespace Rhabdon.Vision.Looking;
 
@@ -29,18 +30,6 @@ internal sealed record Blob(
     double Raggedness
 )
 {
-    private const double MostStretch = 2.6;
-    private const double MostRoughness = 1.4;
-    private const double LeastAlike = 0.5;
-    private const double SmallestOfClump = 2.5;
-    private const double LargestOfClump = 12;
-    private const double WidestGap = 2.2;
-    private const double NearGlassEdge = 1.2;
-    private const double NearFerruleEdge = 1.8;
-    private const double SmallestHalf = 3;
-    private const double LeastHalf = 0.35;
-    private const double LeastAsDeep = 0.25;
-
     /// <summary>True for a patch that is no piece of a line, nor lines that cross.</summary>
     public bool IsCompact => !HasArms && IsRound;
 

@@ -1,5 +1,6 @@
 using System.Runtime.InteropServices;
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.Patches;
 
 namespace Rhabdon.Vision.Looking;
 
@@ -9,13 +10,6 @@ namespace Rhabdon.Vision.Looking;
 /// <param name="noise">Place by place of the grid, before smoothing; only its shares of the usual count.</param>
 internal sealed class BlobFinder(Plane left, double pitch, int half, double blur, bool[] isJudged, float[] noise)
 {
-    private const int MostBlobs = 80;
-    private const double HaloReach = 2.6;
-    private const double DeepestRim = 0.7;
-    private const double Shadow = 0.3;
-    private const double ShadowReach = 3;
-    private const double LeastSize = 0.7;
-    private const double ArmDepth = 0.25;
     private const double Apart = 3;
 
     private int[]? _beside;
@@ -38,7 +32,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
         var least = Math.Max(leastShade, (float)leastScore * spread);
         var seeds = places.FindAll(p => Math.Abs(smooth.Values[p]) > least && Math.Abs(smooth.Values[p]) > leastScore * spread * Share(p));
         seeds.Sort((a, b) => Math.Abs(smooth.Values[b]).CompareTo(Math.Abs(smooth.Values[a])) is var order && order != 0 ? order : a.CompareTo(b));
-        var owner = new int[left.Values.Length];
+        var owner = new int[left.Count];
         var blobs = new List<Blob>();
         foreach (var seed in seeds)
         {
@@ -54,7 +48,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
             }
         }
 
-        Sheets.GiveBack(smooth.Values);
+        PooledArrays.Return(smooth.Values);
         return WithoutHalos(blobs);
 
         float Share(int place) => noise[place] / usual;
@@ -88,7 +82,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
 
     private List<int> Places()
     {
-        var places = new List<int>(left.Values.Length);
+        var places = new List<int>(left.Count);
         for (var at = 0; at < isJudged.Length; at++)
         {
             if (isJudged[at])
@@ -198,7 +192,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
     // Marks a place as seen in this round; false when it was before.
     private bool See(int at)
     {
-        _seen ??= new int[left.Values.Length];
+        _seen ??= new int[left.Count];
         if (_seen[at] == _round)
         {
             return false;
@@ -236,7 +230,7 @@ internal sealed class BlobFinder(Plane left, double pitch, int half, double blur
         var size = Deblur.Width(2 * Math.Sqrt(n / Math.PI), spreadOfPoint) * pitch;
         var width = Deblur.Width(4 * shorter, spreadOfPoint) * pitch;
         var (shrunk, significance) = (((2 * Math.Sqrt(n / Math.PI)) - (size / pitch)) / 2, depth / spread);
-        return significance < leastScore * 0.8 || size < LeastSize || depth < leastShade * 0.9
+        return significance < leastScore * 0.8 || size < LeastPatch || depth < leastShade * 0.9
             ? null
             : new Blob(
                 meanX * pitch,

@@ -1,20 +1,13 @@
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.Core;
 
 namespace Rhabdon.Vision.Looking;
 
 /// <summary>Finds the core in glass whose light has been taken away.</summary>
 internal static class CoreFinder
 {
-    private const float LeastStep = 1.5f;
     private const int Rounds = 5;
-    private const float LeastSlope = 0.7f;
-    private const int FewestPlaces = 12;
-    private const double FarOff = 2.5;
-    private const float LeastSpread = 0.5f;
     private const double SureEnough = 0.02;
-
-    // Micrometers. Core and cladding are drawn as one: a core off by more is a mark that was taken for it.
-    private const double FarthestOff = 1.6;
 
     /// <param name="usual">Radius that a core of this mode has, micrometers.</param>
     /// <param name="most">Radius that no core has, micrometers.</param>
@@ -31,7 +24,7 @@ internal static class CoreFinder
             }
         }
 
-        var (x, y) = steepest < LeastStep ? (0, 0) : Center(grid, half, rings);
+        var (x, y) = steepest < LeastCoreStep ? (0, 0) : Center(grid, half, rings);
         return Math.Sqrt((x * x) + (y * y)) * pitch > FarthestOff ? (radius, 0, 0) : (radius, x * pitch, y * pitch);
     }
 

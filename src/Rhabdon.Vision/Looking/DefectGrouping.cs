@@ -1,5 +1,6 @@
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.Company;
 
 namespace Rhabdon.Vision.Looking;
 
@@ -9,22 +10,6 @@ namespace Rhabdon.Vision.Looking;
 /// <param name="blur">Of the lens, micrometers.</param>
 internal sealed class DefectGrouping(RingView ring, double glassEdge, double ferruleFrom, double blur)
 {
-    private const double LeastOnFerrule = 4;
-
-    // A pore beside the ring does not go on under it.
-    private const double LeastUnderRing = 6;
-
-    // What the ring cuts off goes on to the very edge of what is judged, and is no ellipse anymore.
-    private const double CutOff = 0.25;
-
-    // Dirt keeps the light off; what is fainter is the light's own unevenness, or what stayed of a line.
-    private const float FaintestDirt = 14;
-
-    // Odds by its own looks from which on dirt counts as dirt for the crumbs beside it.
-    private const double Sure = 1.5;
-    private const double LargestCrumb = 6;
-    private const double CrumbsReach = 4;
-
     /// <param name="faint">Wide faint patches on the glass, found apart from the others.</param>
     public IReadOnlyList<(Blob Blob, MarkKind Kind)> Name(IReadOnlyList<Blob> faint, IEnumerable<Blob> onGlass, IEnumerable<Blob> onFerrule)
     {
@@ -104,13 +89,13 @@ internal sealed class DefectGrouping(RingView ring, double glassEdge, double fer
             .. doubtful.Select((p, i) => (p.Blob, DirtLikelihood.InCompany(odds, i) > 0 ? MarkKind.LooseDirt : MarkKind.Pit)),
             .. patches.Except(doubtful),
         ];
-        var dirt = named.Concat(dirtBeyond).Where(p => p.Kind == MarkKind.LooseDirt && DirtLikelihood.OnGlass(p.Blob) > Sure).Select(p => p.Blob).ToList();
+        var dirt = named.Concat(dirtBeyond).Where(p => p.Kind == MarkKind.LooseDirt && DirtLikelihood.OnGlass(p.Blob) > SureDirt).Select(p => p.Blob).ToList();
         return named.ConvertAll(p => IsCrumb(p.Blob, p.Kind, dirt) ? (p.Blob, MarkKind.LooseDirt) : p);
     }
 
     // A clump is dirt, however round its pieces are.
     private static double OddsOf((Blob Blob, MarkKind Kind) patch) =>
-        DirtLikelihood.OnGlass(patch.Blob) is var looks && patch.Kind == MarkKind.LooseDirt && looks <= 0 ? DirtLikelihood.Most : looks;
+        DirtLikelihood.OnGlass(patch.Blob) is var looks && patch.Kind == MarkKind.LooseDirt && looks <= 0 ? Thresholds.Dirt.Most : looks;
 
     // What lies in a clump is dirt, and one mark.
     private static List<(Blob Blob, MarkKind Kind)> Clumped(List<(Blob Blob, MarkKind Kind)> patches)

@@ -32,6 +32,7 @@ internal sealed class DirectionalSums
     private readonly int _doublings;
     private readonly int _gap;
     private readonly int _side;
+    private readonly int _count;
     private readonly float[] _flat;
     private readonly float[][] _work;
     private readonly float[] _pairs;
@@ -50,7 +51,8 @@ internal sealed class DirectionalSums
         var rim = 1 + halfWidths[^1] + _gap + 2 + (1 << (_doublings - 1));
         var grid = glass.Left;
         _side = grid.Width + (2 * rim);
-        _flat = Sheets.Take(_side * _side);
+        _count = _side * _side;
+        _flat = PooledArrays.Rent(_count);
         var rows = new List<Row>();
         for (var y = 0; y < grid.Height; y++)
         {
@@ -65,7 +67,7 @@ internal sealed class DirectionalSums
 
         (Rows, LongestRow) = (rows, rows.Max(r => r.Count));
         _sample = rows.FindAll(r => r.Place / grid.Width % SampleRows == 0);
-        (_work, _pairs) = ([Sheets.Take(_flat.Length), Sheets.Take(_flat.Length)], Sheets.Take(_flat.Length));
+        (_work, _pairs) = ([PooledArrays.Rent(_count), PooledArrays.Rent(_count)], PooledArrays.Rent(_count));
         (_seen, _added, _sides) = (Array.ConvertAll(halfWidths, _ => new int[Bands]), new int[halfWidths.Length][], new Sides[halfWidths.Length]);
     }
 
@@ -144,10 +146,10 @@ internal sealed class DirectionalSums
 
     public void GiveBack()
     {
-        Sheets.GiveBack(_flat);
-        Sheets.GiveBack(_work[0]);
-        Sheets.GiveBack(_work[1]);
-        Sheets.GiveBack(_pairs);
+        PooledArrays.Return(_flat);
+        PooledArrays.Return(_work[0]);
+        PooledArrays.Return(_work[1]);
+        PooledArrays.Return(_pairs);
     }
 
     private void Flatten(GlassView glass, Row row)
@@ -192,10 +194,10 @@ internal sealed class DirectionalSums
     private int Offset(double x, double y) => ((int)Math.Round(y) * _side) + (int)Math.Round(x);
 
     // Each place and the one at an offset from it and, where there is a second offset, both of those that it leads to; beyond the sheet there is nothing.
-    private static void Sum(float[] from, float[] to, int one, int? two)
+    private void Sum(float[] from, float[] to, int one, int? two)
     {
         var (low, high) = (Math.Min(0, Math.Min(one, Math.Min(two ?? 0, one + (two ?? 0)))), Math.Max(0, Math.Max(one, Math.Max(two ?? 0, one + (two ?? 0)))));
-        var length = from.Length + low - high;
+        var length = _count + low - high;
         ref var here = ref MemoryMarshal.GetReference(from.AsSpan(-low, length));
         ref var sum = ref MemoryMarshal.GetReference(to.AsSpan(-low, length));
         for (var i = 0; i < length; i += Vector<float>.Count)

@@ -1,4 +1,5 @@
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.Dirt;
 
 namespace Rhabdon.Vision.Looking;
 
@@ -11,21 +12,6 @@ namespace Rhabdon.Vision.Looking;
 internal static class DirtLikelihood
 {
     /// <summary>What one patch by its own looks says at most, either way.</summary>
-    public const double Most = 4;
-
-    private const double Level = 6.64;
-    private const double RaggedWeight = 2.42;
-    private const double LeastRagged = 0.01;
-    private const double LargeWeight = 13.4;
-
-    // Micrometers.
-    private const double Large = 8.5;
-
-    private const double LevelInCompany = 0.6;
-    private const double CompanyWeight = 0.55;
-    private const double MostOfCompany = 2;
-    private const double SurestWeight = 0.4;
-
     /// <summary>Of a patch on the glass.</summary>
     public static double OnGlass(Blob blob) => Math.Clamp(ByOutline(blob) + (LargeWeight * Math.Max(0, Math.Log(blob.Size / Large))), -Most, Most);
 

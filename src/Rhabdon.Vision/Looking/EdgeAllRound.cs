@@ -1,4 +1,5 @@
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.FiberEdge;
 
 namespace Rhabdon.Vision.Looking;
 
@@ -12,16 +13,7 @@ internal static class EdgeAllRound
 {
     private const int Sectors = 144;
 
-    // Of 751 made-up faces by five hands none showed its edge in under 0.90 of the sectors, none strayed by more than 0.0111 of its radius, and all were
-    // blurred by
-    // 0.7 pixels or more; of pictures of nothing most show under 0.7, or stray by more than 0.015.
-    private const double LeastShare = 0.82;
-    private const double MostStray = 0.0135;
-    private const double LeastBlur = 0.6;
-
     // How many times its own uncertainty a sector's step must be.
-    private const double Sure = 2;
-    private const double ShadeStep = 0.15;
     private const double Gap = 1.2;
     private const double BandOfRadius = 0.06;
     private const double LeastBand = 4;

@@ -1,5 +1,6 @@
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.FiberCircle;
 
 namespace Rhabdon.Vision.Looking;
 
@@ -11,13 +12,6 @@ namespace Rhabdon.Vision.Looking;
 internal static class EdgeFitter
 {
     private const int Rounds = 4;
-    private const double WidestRing = 9;
-
-    // In shades: below it the rays' own spread says too much of what the model leaves out.
-    private const float LeastUncertainty = 0.3f;
-
-    // Shades of glass or ferrule, whichever is brighter, below which a picture is dim, and its rings with it.
-    private const double LeastLit = 100;
 
     // From common practice: a ring is thin, and dark more often than shining. Under the blur a thin dark ring and a wider, lighter one look alike; then what is
     // usual decides.

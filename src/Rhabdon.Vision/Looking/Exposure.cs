@@ -1,4 +1,5 @@
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.Picture;
 
 namespace Rhabdon.Vision.Looking;
 
@@ -7,8 +8,6 @@ internal static class Exposure
 {
     private const int White = 253;
     private const int Black = 2;
-    private const int DarkAtMost = 26;
-    private const double MostWhite = 0.6;
 
     /// <summary>What makes the whole picture useless, or null: the last part of a phrase's key.</summary>
     public static string? FaultOf(GrayImage image)

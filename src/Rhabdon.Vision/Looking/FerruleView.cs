@@ -1,5 +1,6 @@
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.Ferrule;
 
 namespace Rhabdon.Vision.Looking;
 
@@ -7,14 +8,6 @@ namespace Rhabdon.Vision.Looking;
 internal sealed class FerruleView
 {
     private const double FinestPitch = 0.9;
-    private const double Smoothing = 1.2;
-    private const double LeastScore = 6;
-    private const double LeastSize = 2.2;
-    private const float LeastShade = 7;
-    private const int FewestJudged = 200;
-
-    // Beyond, what is black may be no ferrule, micrometers.
-    private const double Outer = 85;
 
     private readonly Plane _grid;
     private readonly double _pitch;
@@ -36,7 +29,7 @@ internal sealed class FerruleView
         var half = (int)Math.Ceiling((FiberDimensions.ContactRadius + 2) / pitch);
         var grid = Resampler.Around(image, place.X, place.Y, pitch / scale, half, gain);
         var from = place.FerruleFrom(scale);
-        var isInView = new bool[grid.Values.Length];
+        var isInView = new bool[grid.Count];
         for (var y = 0; y < grid.Height; y++)
         {
             for (var x = 0; x < grid.Width; x++)
@@ -49,7 +42,7 @@ internal sealed class FerruleView
             }
         }
 
-        var isJudged = FieldStop.Within(isInView, grid, Outer / pitch);
+        var isJudged = FieldStop.Within(isInView, grid, StopFrom / pitch);
         return isJudged.Count(j => j) < FewestJudged || IlluminationModel.Fit(grid, pitch, half, isJudged) is not { } light
             ? null
             : new FerruleView(grid, pitch, half, Math.Sqrt(Math.Pow(place.Blur * scale / pitch, 2) + (1 / 12.0)), isJudged, light);
@@ -63,6 +56,6 @@ internal sealed class FerruleView
         var even = new float[_isJudged.Length];
         Array.Fill(even, 1);
         var finder = new BlobFinder(ferrule, _pitch, _half, _blur, _isJudged, even);
-        return [.. finder.Find(Smoothing, LeastScore, LeastShade).Where(b => b.Size >= LeastSize)];
+        return [.. finder.Find(FerruleSmoothing, FerruleScore, LeastFerruleShade).Where(b => b.Size >= LeastOnFerruleSize)];
     }
 }

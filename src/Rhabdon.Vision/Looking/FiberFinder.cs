@@ -1,5 +1,6 @@
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.FiberCircle;
 
 namespace Rhabdon.Vision.Looking;
 
@@ -13,29 +14,19 @@ internal static class FiberFinder
 {
     private const int ReducedSide = 400;
     private const int MostVoters = 9_000;
-    private const double MostSteepShare = 0.12;
-    private const float LeastSteep = 0.4f;
     private const int Candidates = 4;
     private const int Circles = 2;
     private const int Rays = 96;
 
     // Of the sharpest circle round any voted center, what a circle must have to be climbed on; and of the sharpest climbed on, to be looked at closely.
-    private const double LeastToClimb = 0.1;
-    private const double LeastOfBest = 0.5;
     private const int Apart = 4;
 
     // Of the radius of what the lens sees, what a fiber's is.
-    private const double MostOfStop = 0.8;
-    private const double LeastOfStop = 0.2;
     private const int Stride = 3;
     private const int Rim = 1;
     private const int Sampled = 3;
     private const float GrainShade = 20;
     private const double GrainReach = 2.5;
-
-    // The finest and coarsest scales that microscopes for connectors give, micrometers to a pixel, with something to spare.
-    private const double FinestScale = 0.1;
-    private const double CoarsestScale = 1.2;
 
     /// <param name="scale">Micrometers to a pixel where known.</param>
     /// <param name="isMultimode">True when the sharpest circle may be that of a wide core.</param>
@@ -133,14 +124,14 @@ internal static class FiberFinder
 
         // A center stands out from its surroundings; the middle of the picture gathers chance votes all over.
         var (stands, around) = (votes.Smoothed(1.2), votes.Smoothed(6));
-        Plane.AddScaled(stands.Values, around.Values, -1);
-        Sheets.GiveBack(around.Values);
+        Plane.AddScaled(stands.All, around.All, -1);
+        PooledArrays.Return(around.Values);
         var centers = new List<(int X, int Y)>();
         while (centers.Count < Candidates)
         {
             var (x, y) = Most(stands);
             centers.Add((2 * x, 2 * y));
-            SummedSquares.Fill(stands.Values, stands.Width, x, y, Apart, float.MinValue);
+            SummedSquares.Fill(stands.All, stands.Width, x, y, Apart, float.MinValue);
         }
 
         return centers;
@@ -187,7 +178,7 @@ internal static class FiberFinder
 
     private static List<(int X, int Y, float Dx, float Dy)> Edges(Plane plane)
     {
-        var steep = new float[plane.Values.Length];
+        var steep = new float[plane.Count];
         for (var y = 1; y < plane.Height - 1; y++)
         {
             var row = plane.Row(y);

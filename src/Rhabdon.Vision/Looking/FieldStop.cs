@@ -1,4 +1,5 @@
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.FieldStop;
 
 namespace Rhabdon.Vision.Looking;
 
@@ -6,21 +7,9 @@ namespace Rhabdon.Vision.Looking;
 internal static class FieldStop
 {
     private const int Sampled = 7;
-    private const double Beyond = 1.12;
-    private const double Rim = 0.97;
-    private const double RimFrom = 0.88;
-
-    // Of the shade right inside the rim. The darkest of ferrules gives more light back.
-    private const float BlackShare = 0.15f;
-    private const float BlackestShare = 0.3f;
-    private const double NearlyAll = 0.95;
 
     // Steps of a grid.
     private const int Margin = 4;
-
-    // Of the picture, and of the places that are judged: less tells nothing, or is a mark.
-    private const double LeastBeyond = 0.03;
-    private const double LeastOfJudged = 0.003;
 
     /// <summary>The places that are judged, without those that lie beyond the stop and close to its rim.</summary>
     /// <param name="grid">The fiber is in its middle.</param>
@@ -72,7 +61,7 @@ internal static class FieldStop
     public static Plane? Within(Plane picture, Circle circle)
     {
         var (beyond, rim) = (new List<float>(), new List<float>());
-        for (var at = 0; at < picture.Values.Length; at += Sampled)
+        for (var at = 0; at < picture.Count; at += Sampled)
         {
             var share = ShareOf(at);
             if (share > Beyond)
@@ -87,7 +76,7 @@ internal static class FieldStop
 
         var shade = RobustStatistics.Median(rim.ToArray());
         if (
-            beyond.Count < LeastBeyond * picture.Values.Length / Sampled
+            beyond.Count < LeastBeyond * picture.Count / Sampled
             || RobustStatistics.Quantile(beyond.ToArray(), 0.5) > BlackShare * shade
             || RobustStatistics.Quantile(beyond.ToArray(), NearlyAll) > BlackestShare * shade
         )
@@ -96,7 +85,7 @@ internal static class FieldStop
         }
 
         var within = new Plane(picture.Width, picture.Height);
-        for (var at = 0; at < within.Values.Length; at++)
+        for (var at = 0; at < within.Count; at++)
         {
             within.Values[at] = ShareOf(at) > Rim ? shade : picture.Values[at];
         }

@@ -1,4 +1,5 @@
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.Film;
 
 namespace Rhabdon.Vision.Looking;
 
@@ -8,20 +9,6 @@ namespace Rhabdon.Vision.Looking;
 /// </summary>
 internal sealed class FilmLayer
 {
-    private const double Smoothing = 2.2;
-    private const double LeastScore = 6;
-    private const float LeastShade = 2.5f;
-    private const double LeastSize = 13;
-    private const double SurelyWide = 20;
-    private const double SoftEdge = 2.4;
-    private const double LeastWidth = 10;
-    private const double Broad = 5;
-    private const double Spread = 8;
-    private const double WideLine = 3;
-    private const double MostDepth = 38;
-    private const double Reach = 7;
-    private const double NoDeeper = 1.3;
-
     private readonly Plane? _veiled;
     private readonly float _deepest;
 
@@ -38,11 +25,11 @@ internal sealed class FilmLayer
     {
         var coarse = new Coarse(glass);
         var wide = new BlobFinder(coarse.Left, coarse.Pitch, coarse.Half, glass.Blur / 2, coarse.Every(glass.IsJudged), coarse.Every(glass.Noise))
-            .Find(Smoothing, LeastScore, LeastShade, isWide: true)
+            .Find(FilmSmoothing, FilmScore, FaintestFilm, isWide: true)
             .Where(b =>
                 b.Width >= LeastWidth
-                && b.Size >= (b.EdgeWidth > SoftEdge ? LeastSize : SurelyWide)
-                && Math.Abs(b.Contrast) < MostDepth
+                && b.Size >= (b.EdgeWidth > SoftEdge ? LeastFilm : SurelyFilm)
+                && Math.Abs(b.Contrast) < DeepestFilm
                 && !DefectClassifier.IsThread(b)
             )
             .ToList();
@@ -51,7 +38,7 @@ internal sealed class FilmLayer
             return new FilmLayer(glass, [], null);
         }
 
-        var slow = coarse.Left.Smoothed(Smoothing / coarse.Pitch);
+        var slow = coarse.Left.Smoothed(FilmSmoothing / coarse.Pitch);
         var slower = coarse.Left.Smoothed(Broad / coarse.Pitch);
         var films = wide.Where(b => IsBroad(coarse, slower, b) && IsEven(coarse, slow, b)).ToList();
         if (films.Count == 0)
@@ -64,7 +51,7 @@ internal sealed class FilmLayer
     }
 
     public bool Hides(DetectedLine trace) =>
-        Films.Count > 0 && IsNoDeeper(trace.Contrast) && (trace.Width > WideLine || trace.Path.Count(p => Covers(p.X, p.Y)) > trace.Path.Count / 2);
+        Films.Count > 0 && IsNoDeeper(trace.Contrast) && (trace.Width > WideLineInFilm || trace.Path.Count(p => Covers(p.X, p.Y)) > trace.Path.Count / 2);
 
     public bool Hides(Blob blob) =>
         Films.Count > 0 && IsNoDeeper(blob.Contrast) && (blob.Size > Spread || Covers(Left.Half + (blob.X / Left.Pitch), Left.Half + (blob.Y / Left.Pitch)));
@@ -119,7 +106,7 @@ internal sealed class FilmLayer
     private static (Plane Bare, Plane Near) Uncovered(Coarse coarse, Plane slow, List<Blob> films)
     {
         var near = new Plane(slow.Width, slow.Height);
-        for (var i = 0; i < slow.Values.Length; i++)
+        for (var i = 0; i < slow.Count; i++)
         {
             near.Values[i] = IsFilm(slow.Values[i]) ? 1 : 0;
         }
@@ -134,7 +121,7 @@ internal sealed class FilmLayer
             }
         }
 
-        return (bare, near.Smoothed(Reach / 2 / coarse.Pitch));
+        return (bare, near.Smoothed(FilmReach / 2 / coarse.Pitch));
 
         bool IsFilm(float depth) => films.Exists(f => Math.Sign(f.Contrast) * depth > 0.25 * Math.Abs(f.Contrast));
     }
@@ -157,7 +144,7 @@ internal sealed class FilmLayer
         /// <summary>What the whole grid has at the places of this one.</summary>
         public T[] Every<T>(T[] whole)
         {
-            var some = new T[Left.Values.Length];
+            var some = new T[Left.Count];
             for (var at = 0; at < some.Length; at++)
             {
                 some[at] = whole[Whole(at)];

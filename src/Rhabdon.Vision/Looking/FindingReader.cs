@@ -1,14 +1,11 @@
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.Reading;
 
 namespace Rhabdon.Vision.Looking;
 
 /// <summary>Puts what was found on the grids into the terms of the picture and the profile.</summary>
 internal sealed class FindingReader(FaceProfile profile, FiberPlace place, double scale, GlassView glass)
 {
-    private const double FixedUncertainty = 0.15;
-    private const double ShareUncertain = 0.06;
-    private const double SureAt = 8;
-
     public Finding Read(DetectedLine trace)
     {
         var radii = trace.Path.Select(p => glass.RadiusAt(p.X, p.Y)).ToList();

@@ -1,5 +1,7 @@
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.Core;
+using static Rhabdon.Vision.Looking.Thresholds.Film;
 
 namespace Rhabdon.Vision.Looking;
 
@@ -11,18 +13,13 @@ internal sealed record GlassView
 {
     private const double FinestPitch = 0.47;
     private const double Extent = 64;
-    private const double CoreRim = 0.7;
-    private const float LeastFilm = 2.5f;
-    private const float UnevenFilm = 0.25f;
+
+    // In the picture's own shades: rounding to whole ones makes 0.29.
+    private const float LeastNoise = 0.35f;
     private const int FewestEven = 4;
-    private const double RingShadow = 6;
     private const int EveryFifth = 5;
     private const int FewestForNoise = 40;
     private const int MostForNoise = 200;
-
-    // A ring whose shades spread more than so many times the glass's, and by more shades than under film, is broken in part.
-    private const float MostOfAll = 2.5f;
-    private const float MostUnderFilm = 10;
 
     private GlassView(Plane left, float[] radii, double pitch, int half, double edge, double blur, float gain)
     {
@@ -179,7 +176,7 @@ internal sealed record GlassView
             outside++;
         }
 
-        if (outside <= rings.Length - FewestEven && Math.Abs(film) > LeastFilm)
+        if (outside <= rings.Length - FewestEven && Math.Abs(film) > FaintestFilm)
         {
             for (var i = 0; i < rings.Length; i++)
             {
@@ -215,7 +212,7 @@ internal sealed record GlassView
         var left = Left.Copy();
         foreach (var at in places)
         {
-            SummedSquares.Fill(left.Values, Left.Width, at % Left.Width, at / Left.Width, Margin, 0);
+            SummedSquares.Fill(left.All, Left.Width, at % Left.Width, at / Left.Width, Margin, 0);
         }
 
         return With(left);
@@ -224,7 +221,7 @@ internal sealed record GlassView
     private GlassView WithNoise()
     {
         var rings = new RadialMedians(Left, Half, Half, 0, (int)(Edge / Pitch) + 2);
-        var all = Math.Max(0.35f, RobustStatistics.Spread(rings.Some(EveryFifth)));
+        var all = Math.Max(LeastNoise * Gain, RobustStatistics.Spread(rings.Some(EveryFifth)));
         var byRing = new float[rings.Count];
         for (var i = 0; i < byRing.Length; i++)
         {

@@ -1,4 +1,5 @@
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.Light;
 
 namespace Rhabdon.Vision.Looking;
 
@@ -9,11 +10,8 @@ internal sealed class IlluminationModel
     public const int Terms = 6;
 
     /// <summary>Spreads from which on a shade does not count.</summary>
-    public const double FarOff = 3.5;
-
     private const int Passes = 6;
     private const int Stride = 6;
-    private const double LeastSpread = 0.5;
 
     // Of the light in the middle: far out, where nothing is judged, the paraboloid may fall to nothing.
     private const double LeastOfMiddle = 0.1;
@@ -128,7 +126,7 @@ internal sealed class IlluminationModel
             off[i] = (float)light.Off(shades[i]);
         }
 
-        var far = FarOff * Math.Max(LeastSpread, RobustStatistics.Spread([.. off]));
+        var far = FarOffLight * Math.Max(LeastLightSpread, RobustStatistics.Spread([.. off]));
         var sums = new LeastSquares(Terms);
         Span<double> basis = stackalloc double[Terms];
         for (var i = 0; i < off.Length; i++)

@@ -1,4 +1,5 @@
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.Lines;
 
 namespace Rhabdon.Vision.Looking;
 
@@ -7,47 +8,9 @@ namespace Rhabdon.Vision.Looking;
 /// </summary>
 internal static class LineDetector
 {
-    private const float SeedScore = 5.5f;
-    private const float GoOnScore = 2.6f;
-    private const double LongestGap = 3.2;
-    private const double LongestHidden = 14;
-    private const double ShortestLength = 5;
-    private const double LongestOfDiameter = 1.3;
-    private const double LeastSlenderness = 3.4;
-    private const double WideSlenderness = 5.7;
-    private const double Broad = 2.3;
-    private const double WideLine = 3.5;
-    private const double WidestLine = 10;
-    private const double SureSignificance = 20;
-    private const double LeastSignificance = 8;
-
     // Before it is set to the middle of its shade.
-    private const double LeastAtFirst = 5;
     private const int MostTraces = 60;
     private const double AcrossReach = 9;
-    private const double ThinnestLint = 1.8;
-    private const double ShortestLint = 20;
-    private const double Curly = 0.9;
-    private const double SmoothCurl = 0.3;
-    private const int MostReturns = 6;
-    private const double LeastShade = 2.2;
-    private const double LeastOverNoise = 0.7;
-    private const double WideShade = 1.2;
-    private const double WideFrom = 3;
-    private const double CoreLeft = 0.04;
-    private const double CoreRim = 2;
-    private const double Thin = 0.95;
-    private const double ThinIfSure = 0.8;
-    private const double RimWidth = 3.5;
-    private const double WidestRim = 16;
-    private const double RoundTheRing = 0.5;
-    private const double CloseRim = 8;
-    private const double RoundTheRingIfClose = 0.7;
-    private const double Beside = 2;
-    private const double UnevenFrom = 2.6;
-    private const double MostUneven = 1.6;
-    private const double VerySlender = 7;
-    private const double MostUnevenIfSlender = 2.5;
 
     /// <summary>The lines on the glass, strongest first, and the glass without them.</summary>
     public static (List<DetectedLine> Lines, GlassView Left) Find(GlassView seen)
@@ -84,7 +47,7 @@ internal static class LineDetector
                 isUsed,
                 isLint ? path : [.. trace.Path.Select(p => ((int)p.X, (int)p.Y))],
                 side,
-                (int)Math.Ceiling(((trace.Spread / 2) + Beside) / glass.Pitch)
+                (int)Math.Ceiling(((trace.Spread / 2) + BesideLine) / glass.Pitch)
             );
             if (!isLint)
             {
@@ -251,7 +214,7 @@ internal static class LineDetector
         );
         return
             IsLine(trace, length, glass)
-            && IsDeepEnough(trace, noise)
+            && IsDeepEnough(trace, noise, glass.Gain)
             && !IsCoreLeft(glass, trace, length)
             && !IsRim(glass, path, trace.Spread, length)
             && !IsUneven(glass, path, sign, across.Width)
@@ -281,20 +244,20 @@ internal static class LineDetector
 
     // Long against its width; what is not may still be a stretch of a line.
     private static bool IsSlender(DetectedLine trace, GlassView glass) =>
-        LinePath.LengthOf(trace.Path) * glass.Pitch >= (trace.Spread > Broad ? WideSlenderness : LeastSlenderness) * trace.Spread;
+        LinePath.LengthOf(trace.Path) * glass.Pitch >= (trace.Spread > BroadLine ? WideSlenderness : LeastSlenderness) * trace.Spread;
 
     // What is wide and faint is more likely unevenness of the light.
-    private static bool IsDeepEnough(DetectedLine trace, float noise)
+    private static bool IsDeepEnough(DetectedLine trace, float noise, float gain)
     {
-        var least = LeastShade + (WideShade * Math.Max(0, trace.Width - WideFrom));
+        var least = Math.Max(LeastLineShade, LeastOwnShades * gain) + (WideShade * Math.Max(0, trace.Width - WideFrom));
         return trace.Significance >= LeastSignificance && Math.Abs(trace.Contrast) >= Math.Max(least, LeastOverNoise * noise);
     }
 
     // A short faint line at the core's edge is what taking the core away left of it.
     private static bool IsCoreLeft(GlassView glass, DetectedLine trace, double length) =>
         length < 4 * glass.CoreRadius
-        && Math.Abs(trace.Contrast) < LeastShade + (CoreLeft * glass.CoreStep)
-        && trace.Path.Min(p => glass.RadiusAt(p.X, p.Y)) < glass.CoreRadius + CoreRim;
+        && Math.Abs(trace.Contrast) < LeastLineShade + (CoreLeft * glass.CoreStep)
+        && trace.Path.Min(p => glass.RadiusAt(p.X, p.Y)) < glass.CoreRadius + CoreRimLines;
 
     // A scratch is as wide at its ends as in its middle; a long patch is not.
     private static bool IsUneven(GlassView glass, List<(double X, double Y)> path, int sign, double width)
@@ -313,7 +276,8 @@ internal static class LineDetector
             }
         }
 
-        return spans.Count > 1 && spans.Max() > (LinePath.LengthOf(path) * glass.Pitch > VerySlender * width ? MostUnevenIfSlender : MostUneven) * spans.Min();
+        return spans.Count > 1
+            && spans.Max() > (LinePath.LengthOf(path) * glass.Pitch > VerySlenderLine * width ? MostUnevenIfSlender : MostUneven) * spans.Min();
     }
 
     // What runs along the glass's edge is the ring's shadow, or adhesive; a straight line comes to the edge and goes.
@@ -356,7 +320,7 @@ internal static class LineDetector
         var across = CrossSection.Of(glass, trace.Path, AcrossReach);
         var reach = (int)Math.Ceiling((trace.Spread / glass.Pitch / 2) + (2 * glass.Blur) + 2);
         var side = glass.Left.Width;
-        var (nearness, offs, touched) = (Sheets.Take(glass.Left.Values.Length), Sheets.Take(glass.Left.Values.Length), new List<int>());
+        var (nearness, offs, touched) = (PooledArrays.Rent(glass.Left.Count), PooledArrays.Rent(glass.Left.Count), new List<int>());
         for (var i = 0; i < trace.Path.Count; i++)
         {
             var (x, y) = trace.Path[i];
@@ -399,7 +363,7 @@ internal static class LineDetector
             }
         }
 
-        Sheets.GiveBack(nearness);
-        Sheets.GiveBack(offs);
+        PooledArrays.Return(nearness);
+        PooledArrays.Return(offs);
     }
 }

@@ -37,7 +37,7 @@ internal sealed class LineFilter
 
     public static LineFilter Over(GlassView glass)
     {
-        var filter = new LineFilter(glass.Left.Values.Length);
+        var filter = new LineFilter(glass.Left.Count);
         var stretches = new DirectionalSums(glass, HalfWidths);
         for (var direction = 0; direction < Directions; direction++)
         {

@@ -1,23 +1,13 @@
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.JoinedLines;
 
 namespace Rhabdon.Vision.Looking;
 
 /// <summary>Puts the pieces of one line together that something lying across it parted.</summary>
 internal static class LineJoiner
 {
-    private const double LongestGap = 16;
-
     // Where two lines cross at a small angle, one lies hidden under the other for long.
-    private const double LongestHidden = 40;
     private const int Probes = 5;
-    private const double Beside = 5;
-
-    // What is so short tells nothing of how the whole runs.
-    private const double LeastForCourse = 16;
-
-    private const double MostAside = 1.6;
-    private const double LeastAlong = 0.966;
-    private const double MostWider = 1.9;
 
     // What crosses a piece bends its last steps; the steps by which its heading is told are more.
     private const int Bent = 12;
@@ -68,7 +58,7 @@ internal static class LineJoiner
     {
         if (
             Math.Sign(one.Contrast) != Math.Sign(other.Contrast)
-            || Math.Max(one.Width, other.Width) > MostWider * Math.Max(0.8, Math.Min(one.Width, other.Width))
+            || Math.Max(one.Width, other.Width) > MostWiderPiece * Math.Max(0.8, Math.Min(one.Width, other.Width))
         )
         {
             return null;
@@ -78,7 +68,7 @@ internal static class LineJoiner
         {
             foreach (var second in Ways(other))
             {
-                if (Continues(first, second, pitch, (x, y) => all.Any(t => t != one && t != other && t.Passes(x, y, (t.Spread / 2 / pitch) + Beside))))
+                if (Continues(first, second, pitch, (x, y) => all.Any(t => t != one && t != other && t.Passes(x, y, (t.Spread / 2 / pitch) + BesideOther))))
                 {
                     return [.. first, .. second];
                 }
@@ -101,8 +91,11 @@ internal static class LineJoiner
         var (gapX, gapY) = (begin.X - end.X, begin.Y - end.Y);
         var gap = Math.Sqrt((gapX * gapX) + (gapY * gapY)) * pitch;
         if (
-            gap > LongestHidden
-            || (gap > LongestGap && !Enumerable.Range(1, Probes).All(i => isUnderOther(end.X + (gapX * i / (Probes + 1)), end.Y + (gapY * i / (Probes + 1)))))
+            gap > LongestUnderOther
+            || (
+                gap > LongestOpenGap
+                && !Enumerable.Range(1, Probes).All(i => isUnderOther(end.X + (gapX * i / (Probes + 1)), end.Y + (gapY * i / (Probes + 1))))
+            )
         )
         {
             return false;

@@ -1,29 +1,11 @@
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.LineRemains;
 
 namespace Rhabdon.Vision.Looking;
 
 /// <summary>Tells which patches are no marks of their own but what stayed of lines that were followed and taken out, or where they go on.</summary>
 internal sealed class LineResiduals(List<DetectedLine> lines, GlassView glass)
 {
-    private const double Left = 0.6;
-    private const double LeftIfLong = 1.2;
-    private const double Long = 1.8;
-    private const double Reach = 2.5;
-    private const double MostWider = 2;
-    private const double OnLine = 1.2;
-    private const double Stretch = 1.8;
-    private const double StretchReach = 8;
-    private const double Aside = 1.5;
-    private const double NearRing = 6;
-    private const double LargestEnd = 6;
-    private const double BeyondRing = 90;
-    private const double NarrowFan = 0.1;
-    private const double WideFan = 0.3;
-    private const double Drawn = 1.6;
-    private const double MostTogether = 2.2;
-    private const double BesideLine = 1.5;
-    private const double GoOnReach = 24;
-    private const double LeastCovered = 0.8;
     private const int Samples = 80;
 
     /// <summary>
@@ -35,7 +17,7 @@ internal sealed class LineResiduals(List<DetectedLine> lines, GlassView glass)
         var (x, y) = At(blob);
         var depth = Math.Abs(blob.Contrast);
         var isLong = blob.Length > Long * blob.Width || blob.HasArms;
-        var near = lines.FindAll(t => t.Passes(x, y, ((t.Spread / 2) + Reach) / glass.Pitch));
+        var near = lines.FindAll(t => t.Passes(x, y, ((t.Spread / 2) + RemainsReach) / glass.Pitch));
         var most = near.Sum(t => Math.Abs(t.Contrast));
         return depth < (near.Count > 1 ? most : (isLong ? LeftIfLong : Left) * most)
             || lines.Exists(t => depth < LeftIfLong * Math.Abs(t.Contrast) && (IsOn(blob, t) || IsNextStretch(blob, t) || IsEndAtRing(blob, t)))
@@ -52,7 +34,7 @@ internal sealed class LineResiduals(List<DetectedLine> lines, GlassView glass)
         for (var i = 0; i < blob.Places.Count && alike.Count > 0; i += step, seen++)
         {
             var (x, y) = (blob.Places[i] % side, blob.Places[i] / side);
-            covered += alike.Exists(t => t.Covers(x, y, ((t.Spread / 2) + BesideLine) / glass.Pitch, GoOnReach / glass.Pitch)) ? 1 : 0;
+            covered += alike.Exists(t => t.Covers(x, y, ((t.Spread / 2) + BesideCovered) / glass.Pitch, GoOnReach / glass.Pitch)) ? 1 : 0;
         }
 
         return covered > LeastCovered * seen;

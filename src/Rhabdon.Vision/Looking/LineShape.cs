@@ -1,4 +1,5 @@
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.Crack;
 
 namespace Rhabdon.Vision.Looking;
 
@@ -15,12 +16,6 @@ namespace Rhabdon.Vision.Looking;
 internal sealed record LineShape(double Unrest, double Bend, double Curl)
 {
     private const int Corners = 12;
-    private const double CornerGap = 3;
-    private const double ShortestBow = 8;
-    private const double Restless = 0.2;
-    private const double WildIfDeep = 0.265;
-    private const double RestlessIfFree = 0.13;
-    private const double WildIfFree = 0.185;
     private const double NearlyNone = 0.2;
 
     // A zigzag whose waves are just as long as half of one stretch shows over the other.

@@ -5,7 +5,7 @@ using Rhabdon.Core.EndFaces;
 namespace Rhabdon.Vision.Looking;
 
 /// <summary>A sheet of numbers, row by row.</summary>
-/// <param name="values">All zero to begin with, width times height of them.</param>
+/// <param name="values">All zero to begin with, at least width times height of them.</param>
 internal sealed class Plane(int width, int height, float[] values)
 {
     private const double Wide = 2.5;
@@ -17,7 +17,13 @@ internal sealed class Plane(int width, int height, float[] values)
 
     public int Height { get; } = height;
 
+    /// <summary>Of numbers, width times height.</summary>
+    public int Count => Width * Height;
+
+    /// <summary>Row by row; the array may be longer than there are.</summary>
     public float[] Values { get; } = values;
+
+    public Span<float> All => Values.AsSpan(0, Count);
 
     public Span<float> Row(int y) => Values.AsSpan(y * Width, Width);
 
@@ -49,7 +55,7 @@ internal sealed class Plane(int width, int height, float[] values)
         return sum / 9;
     }
 
-    public Plane Copy() => new(Width, Height, (float[])Values.Clone());
+    public Plane Copy() => new(Width, Height, All.ToArray());
 
     /// <summary>As it is where it counts, and zero elsewhere.</summary>
     public Plane Where(bool[] counts)
@@ -130,11 +136,11 @@ internal sealed class Plane(int width, int height, float[] values)
             }
         }
 
-        Sheets.GiveBack(across.Values);
+        PooledArrays.Return(across.Values);
         return down;
     }
 
-    private Plane Taken() => new(Width, Height, Sheets.Take(Values.Length));
+    private Plane Taken() => new(Width, Height, PooledArrays.Rent(Count));
 
     // Three boxes of odd widths whose variances add up to the bell's.
     private Plane Boxed(double sigma)
@@ -152,7 +158,7 @@ internal sealed class Plane(int width, int height, float[] values)
             to.BoxDown(from, sums, reach);
         }
 
-        Sheets.GiveBack(to.Values);
+        PooledArrays.Return(to.Values);
         return from;
     }
 

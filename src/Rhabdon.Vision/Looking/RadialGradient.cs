@@ -1,4 +1,5 @@
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.FiberCircle;
 
 namespace Rhabdon.Vision.Looking;
 
@@ -18,13 +19,6 @@ internal sealed class RadialGradient(double x, double y, int from, float[] steps
 
     /// <summary>Every place of a ray has a neighbor to its right and below, however the steps were rounded.</summary>
     public const double Margin = 1.01;
-
-    private const double LeastStrength = 7;
-    private const double LeastStep = 0.6;
-
-    // Of the sharpest circle, what the cladding's has at least: more where no wide core may be the sharpest.
-    private const float LeastElse = 0.2f;
-    private const float LeastRoundCore = 0.04f;
 
     public double X { get; } = x;
 

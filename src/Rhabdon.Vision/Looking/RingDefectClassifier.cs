@@ -1,4 +1,5 @@
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.AtRing;
 
 namespace Rhabdon.Vision.Looking;
 
@@ -12,22 +13,6 @@ namespace Rhabdon.Vision.Looking;
 /// <param name="dirt">How dark the darkest dirt is that lies away from the ring, shades; zero for none.</param>
 internal sealed class RingDefectClassifier(RingView ring, double glassEdge, double blur, float dirt)
 {
-    private const double LeastAsDark = 0.3;
-    private const double LongAtRing = 12;
-    private const double SlenderAtRing = 2.3;
-    private const double DeepestAtRing = 11;
-    private const double DeepestCrescent = 20;
-    private const double LargestDirt = 20;
-    private const double LargestAdhesive = 35;
-    private const double DeepDirt = 70;
-    private const double SmallDirt = 5;
-    private const double RoundDirt = 1.7;
-    private const double SlenderDirt = 2.5;
-    private const double FarIn = 0.9;
-    private const double FarInAsThread = 0.35;
-    private const double SoftEdge = 0.48;
-    private const double BlurOfEdge = 0.8;
-
     /// <summary>Of a wide faint patch.</summary>
     public MarkKind Faint(Blob blob) => HugsRing(blob) ? MarkKind.Adhesive : MarkKind.Film;
 
@@ -78,7 +63,7 @@ internal sealed class RingDefectClassifier(RingView ring, double glassEdge, doub
         );
 
     // Glass breaks out with a sharp edge, and most at its rim; what reaches farther in than it is large, and is not sharp, only touches the ring.
-    private bool OnlyTouchesRing(Blob blob) => ReachOf(blob) > FarIn * blob.Size && blob.EdgeWidth > SoftEdge + (BlurOfEdge * blur);
+    private bool OnlyTouchesRing(Blob blob) => ReachOf(blob) > FarIn * blob.Size && blob.EdgeWidth > SoftRingEdge + (BlurOfEdge * blur);
 
     // How far in from the glass's edge it comes.
     private double ReachOf(Blob blob) => glassEdge - blob.Nearest;

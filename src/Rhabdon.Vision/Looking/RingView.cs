@@ -1,5 +1,6 @@
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.Ring;
 
 namespace Rhabdon.Vision.Looking;
 
@@ -13,18 +14,7 @@ internal sealed class RingView(float[] shades)
     private const int Rays = 720;
 
     // Where it is looked at: so far from the glass, and so wide. Micrometers.
-    private const double Apart = 0.4;
-    private const double ApartOfBlur = 1.6;
-    private const double Wide = 0.8;
     private const double Step = 0.2;
-    private const double Middle = 0.3;
-
-    // Shades, and shares of them.
-    private const float LeastShare = 0.25f;
-    private const float LeastOverSpread = 2;
-    private const float FaintestSpread = 1;
-    private const float DarkestRing = 6;
-    private const float BlackRing = 25;
 
     private readonly float _usual = RobustStatistics.Median([.. shades.Where(float.IsFinite).DefaultIfEmpty(float.NaN)]);
     private readonly float _spread = RobustStatistics.Spread([.. shades.Where(float.IsFinite).DefaultIfEmpty(float.NaN)]);
@@ -33,13 +23,13 @@ internal sealed class RingView(float[] shades)
     /// <param name="gain">By which shades are brought to the usual light.</param>
     public static RingView Of(GrayImage image, FiberPlace place, double scale, float gain)
     {
-        var from = FiberDimensions.CladdingRadius + Math.Max(Apart, ApartOfBlur * place.Blur * scale);
+        var from = FiberDimensions.CladdingRadius + Math.Max(RingApart, ApartOfBlur * place.Blur * scale);
         var shades = new float[Rays];
         for (var ray = 0; ray < Rays; ray++)
         {
             var (sin, cos) = Math.SinCos(2 * Math.PI * ray / Rays);
             var (sum, count) = (0f, 0);
-            for (var radius = from; radius <= from + Wide; radius += Step, count++)
+            for (var radius = from; radius <= from + RingWide; radius += Step, count++)
             {
                 var (x, y) = (place.X + (radius / scale * cos), place.Y + (radius / scale * sin));
                 sum += x < 0 || y < 0 || x > image.Width - 1 || y > image.Height - 1 ? float.NaN : image.At(x, y);
@@ -63,14 +53,14 @@ internal sealed class RingView(float[] shades)
         var darker = _usual - ShadeAbreast(blob);
         return blob.Contrast < 0
             && darker > LeastOverSpread * Math.Max(FaintestSpread, _spread)
-            && darker > LeastShare * Math.Min(-blob.Contrast, Math.Max(DarkestRing, _usual));
+            && darker > LeastRingShare * Math.Min(-blob.Contrast, Math.Max(DarkestRing, _usual));
     }
 
     private float ShadeAbreast(Blob blob)
     {
         var step = 2 * Math.PI / shades.Length;
         var at = Math.Atan2(blob.Y, blob.X) / step;
-        var half = Math.Max(1, Middle * Math.Min(blob.Length, blob.Size) / FiberDimensions.CladdingRadius / step);
+        var half = Math.Max(1, RingMiddle * Math.Min(blob.Length, blob.Size) / FiberDimensions.CladdingRadius / step);
         var (first, last) = ((int)Math.Ceiling(at - half), (int)Math.Floor(at + half));
         return Enumerable.Range(first, last - first + 1).Average(i => shades[(i + (2 * shades.Length)) % shades.Length]);
     }

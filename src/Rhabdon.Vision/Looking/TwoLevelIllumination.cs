@@ -1,4 +1,6 @@
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.Film;
+using static Rhabdon.Vision.Looking.Thresholds.Light;
 using Shade = Rhabdon.Vision.Looking.IlluminationModel.Shade;
 
 namespace Rhabdon.Vision.Looking;
@@ -12,25 +14,6 @@ internal sealed record TwoLevelIllumination(IlluminationModel Light, double Step
     private const int Narrowing = 8;
     private const double Settled = 0.02;
     private const int LevelPasses = 10;
-    private const double LeastNoise = 0.5;
-    private const double LeastStep = 2.5;
-
-    // Film is faint; broken glass is not.
-    private const double MostStep = 38;
-    private const double Near = 2;
-
-    // Film is mottled; the glass beside it is not.
-    private const double Uneven = 0.07;
-    private const double UnevenAtFirst = 0.2;
-    private const double LeastCover = 0.08;
-    private const double LeastGain = 0.05;
-
-    // Where one shade explains as much of the glass, what is left is too little for film.
-    private const double NearlyAll = 0.9;
-    private const double ClearlyMore = 1.1;
-
-    // Micrometers from the middle: film that goes round most of what lies farther out is seldom.
-    private const double Rim = 50;
 
     /// <param name="alone">The light as if nothing covered the glass.</param>
     /// <param name="beside">The light on the ferrule: that on the glass has its shape.</param>
@@ -39,7 +22,7 @@ internal sealed record TwoLevelIllumination(IlluminationModel Light, double Step
     {
         var noise = Math.Max(LeastNoise, NoiseOf(shades));
         var byOne = ((IlluminationModel[])[alone, beside.AtLevel(alone.AtMiddle)]).Max(light => shades.Count(s => Math.Abs(light.Off(s)) < Near * noise));
-        if (byOne > NearlyAll * shades.Count)
+        if (byOne > NearlyAllOfGlass * shades.Count)
         {
             return null;
         }
@@ -62,8 +45,8 @@ internal sealed record TwoLevelIllumination(IlluminationModel Light, double Step
 
     // Enough of a step to be seen in the noise, not too much for film, and some of the glass on either side of it.
     private bool IsFilm(List<Shade> shades, double noise) =>
-        Math.Abs(Step) >= Math.Max(LeastStep, Near * noise)
-        && Math.Abs(Step) <= MostStep
+        Math.Abs(Step) >= Math.Max(FaintestFilm, Near * noise)
+        && Math.Abs(Step) <= DeepestFilm
         && shades.Count(Covers) is var covered
         && Math.Min(covered, shades.Count - covered) >= LeastCover * shades.Count;
 
@@ -74,7 +57,7 @@ internal sealed record TwoLevelIllumination(IlluminationModel Light, double Step
 
     private TwoLevelIllumination WithRimBare(List<Shade> shades)
     {
-        var rim = shades.FindAll(s => (s.X * s.X) + (s.Y * s.Y) > Rim * Rim);
+        var rim = shades.FindAll(s => (s.X * s.X) + (s.Y * s.Y) > FilmRim * FilmRim);
         return 2 * rim.Count(Covers) > rim.Count ? new TwoLevelIllumination(Light.Raised(Step), -Step) : this;
     }
 
@@ -105,7 +88,7 @@ internal sealed record TwoLevelIllumination(IlluminationModel Light, double Step
                 IlluminationModel.Basis(shade.X, shade.Y, factors);
                 var isCovered = parted.Covers(shade);
                 factors[IlluminationModel.Terms] = isCovered ? 1 : 0;
-                sums.Add(factors, shade.Value, IlluminationModel.Weight(parted.Off(shade) / IlluminationModel.FarOff / (isCovered ? uneven : even)));
+                sums.Add(factors, shade.Value, IlluminationModel.Weight(parted.Off(shade) / FarOffLight / (isCovered ? uneven : even)));
             }
 
             var next = sums.Solve() is { } terms ? new TwoLevelIllumination(IlluminationModel.Of(terms), terms[^1]) : null;

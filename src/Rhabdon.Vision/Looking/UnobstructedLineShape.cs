@@ -1,4 +1,5 @@
 using Rhabdon.Core.EndFaces;
+using static Rhabdon.Vision.Looking.Thresholds.Crack;
 
 namespace Rhabdon.Vision.Looking;
 
@@ -10,10 +11,6 @@ namespace Rhabdon.Vision.Looking;
 /// <param name="pitch">Micrometers from step to step of the grid; <paramref name="half"/> steps from its edge to the fiber's center.</param>
 internal sealed class UnobstructedLineShape(IReadOnlyList<DetectedLine> all, IReadOnlyList<Blob> patches, double pitch, int half)
 {
-    // How near another mark bends a line, past the sides of both, and what of a line is long enough to tell how it runs; micrometers.
-    private const double Beside = 3;
-    private const double LeastFree = 25;
-
     /// <summary>As its most restless stretch runs that lies well away from other marks, if that is calmer than all of it.</summary>
     public LineShape Of(DetectedLine line)
     {
@@ -44,6 +41,7 @@ internal sealed class UnobstructedLineShape(IReadOnlyList<DetectedLine> all, IRe
     private bool IsBent(DetectedLine line, (double X, double Y) at)
     {
         var (x, y) = ((at.X - half) * pitch, (at.Y - half) * pitch);
-        return patches.Any(b => b.Reaches(x, y, Beside)) || all.Any(t => t != line && t.Passes(at.X, at.Y, (((t.Spread + line.Spread) / 2) + Beside) / pitch));
+        return patches.Any(b => b.Reaches(x, y, BesideMark))
+            || all.Any(t => t != line && t.Passes(at.X, at.Y, (((t.Spread + line.Spread) / 2) + BesideMark) / pitch));
     }
 }
