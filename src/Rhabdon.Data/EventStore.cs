@@ -201,7 +201,7 @@ public sealed class EventStore(Database database, StreamCache cache)
             transaction
         );
 
-        await SecondLookStore.NoteAsync(connection, transaction, events.Where(e => e.Body is StepDone { Reading.Face: not null }).Select(e => e.Id));
+        await SecondGradingStore.NoteAsync(connection, transaction, events.Where(e => e.Body is StepDone { Reading.Face: not null }).Select(e => e.Id));
 
         T[] Column<T>(Func<BenchEvent, T> of) => [.. events.Select(of)];
     }

@@ -30,7 +30,7 @@ public partial class PhraseTests
     public void Recipes_and_ladders_ask_only_for_places_that_the_bench_fills()
     {
         var steps = StarterRecipes.Recipes().SelectMany(r => r.Steps).SelectMany(s => (Wording[])[s.Title, s.How]);
-        var rungs = StarterRecipes.Ladders().SelectMany(l => l.Signs).SelectMany(s => s.Rungs).Select(r => r.Heading).OfType<Wording>();
+        var rungs = StarterRecipes.Ladders().SelectMany(l => l.Signs).SelectMany(s => s.Actions).Select(r => r.Heading).OfType<Wording>();
         Assert.Empty(steps.Concat(rungs).SelectMany(w => Asked().Matches(w.In("en")).Select(m => m.Value)).Except(Places));
     }
 

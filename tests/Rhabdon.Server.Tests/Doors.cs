@@ -209,7 +209,7 @@ public static class Doors
             Passes.Anyone,
             new
             {
-                look = new
+                batch = new
                 {
                     slots = new[]
                     {

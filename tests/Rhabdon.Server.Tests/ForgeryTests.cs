@@ -162,7 +162,7 @@ public sealed class ForgeryTests(Host host) : IClassFixture<Host>
         );
         var lines = (await heron.Client.GetFromJsonAsync<JsonNode>($"/api/v1/terminations/{strand}/story"))!["lines"]!.AsArray();
         Assert.Equal(["planned", "begun", "step-done", "step-done"], lines.Select(l => l!["kind"]!.GetValue<string>()));
-        Assert.Equal((string[])["counts"], lines.Select(l => l!["standing"]!.GetValue<string>()).Distinct());
+        Assert.Equal((string[])["counts"], lines.Select(l => l!["effect"]!.GetValue<string>()).Distinct());
         Assert.Equal([false, true, false, true], lines.Select(l => l!["clockSaid"] is not null));
         Assert.True(lines[1]!["at"]!.GetValue<DateTimeOffset>() < tomorrow.AddHours(-1));
     }

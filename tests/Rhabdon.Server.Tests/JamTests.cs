@@ -115,8 +115,8 @@ public sealed class JamTests(Host host) : IClassFixture<Host>
     }
 
     [Theory]
-    [InlineData("""{"look":{"slots":[],"pace":"stage-by-stage","unit":"mm"},"events":[{"body":{}}]}""")]
-    [InlineData("""{"look":null,"events":[]}""")]
+    [InlineData("""{"batch":{"slots":[],"pace":"stage-by-stage","unit":"mm"},"events":[{"body":{}}]}""")]
+    [InlineData("""{"batch":null,"events":[]}""")]
     public async Task A_computation_of_what_has_no_kind_is_the_senders_fault(string json)
     {
         using var body = new StringContent(json, Encoding.UTF8, "application/json");
@@ -151,7 +151,7 @@ public sealed class JamTests(Host host) : IClassFixture<Host>
                 "/api/v1/calc/bench",
                 new
                 {
-                    look = new
+                    batch = new
                     {
                         slots,
                         pace = "stage-by-stage",

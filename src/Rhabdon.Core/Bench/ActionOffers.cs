@@ -28,7 +28,7 @@ public static class ActionOffers
 
         var left = state.FiberLeft;
         var proposed = sign.Proposed(r => Barred(r) is null && (r.WhileReading is null || r.WhileReading == trouble.Reading?.Choice));
-        return [.. sign.Rungs.Select(r => new ActionOffer(r, r == proposed, Barred(r), FiberLeft.Use(r.Uses, recipe)))];
+        return [.. sign.Actions.Select(r => new ActionOffer(r, r == proposed, Barred(r), FiberLeft.Use(r.Uses, recipe)))];
 
         Phrase? Barred(CorrectiveAction action) => Spent(state, sign, action) ?? TooShort(left, FiberLeft.Use(action.Uses, recipe));
     }
@@ -40,7 +40,7 @@ public static class ActionOffers
     public static bool CutsGlass(BenchEvent happened, RecipeBook book) =>
         happened.Body is ActionChosen chosen
         && book.Find(happened.Recipe) is { } by
-        && book.LadderOf(by.Recipe).Find(chosen.Sign)?.Rungs.FirstOrDefault(r => r.Id == chosen.Action)?.Uses is not (null or FiberUse.None);
+        && book.LadderOf(by.Recipe).Find(chosen.Sign)?.Actions.FirstOrDefault(r => r.Id == chosen.Action)?.Uses is not (null or FiberUse.None);
 
     private static Phrase? Spent(TerminationState state, Symptom sign, CorrectiveAction action)
     {

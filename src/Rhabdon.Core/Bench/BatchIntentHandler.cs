@@ -66,7 +66,7 @@ public static class BatchIntentHandler
     public static BatchAnswer Move(FoldedTermination fromStream, FoldedTermination toStream, RecipeBook book, Guid first, string reason)
     {
         var (from, to) = (fromStream.State, toStream.State);
-        var work = from.History.Where(h => h.Standing == EntryEffect.Counts && h.Event.Body.IsWork()).Select(h => h.Event).ToList();
+        var work = from.History.Where(h => h.Effect == EntryEffect.Counts && h.Event.Body.IsWork()).Select(h => h.Event).ToList();
         var moved = work.SkipWhile(e => e.Id != first).ToList();
         if (moved.Count is 0 or > Reattributed.MostMoved)
         {
@@ -82,7 +82,7 @@ public static class BatchIntentHandler
         var trial = moved[^1] with { Id = Guid.AllBitsSet, Body = body, Clock = HybridTime.After(HybridTime.Latest(from.LastClock, to.LastClock), 0) };
         var there = TerminationFold.Fold(to.Termination, toStream.Events.Append(trial), book);
         return from.Termination == to.Termination || from.Plan?.RecipeId != to.Plan?.RecipeId || (there.NeedsALook && !to.NeedsALook)
-            ? No("to", there.History.FirstOrDefault(h => h.Standing == EntryEffect.Conflict)?.Why ?? Phrase.Of(PhraseKeys.Conflict.MoveHere))
+            ? No("to", there.History.FirstOrDefault(h => h.Effect == EntryEffect.Conflict)?.Why ?? Phrase.Of(PhraseKeys.Conflict.MoveHere))
             : new BatchAnswer([new SharedAct(body, from.Recipe, [from, to])]);
 
         BatchAnswer No(string field, Phrase says) => new([], new BenchFault(field, says), from.Termination);

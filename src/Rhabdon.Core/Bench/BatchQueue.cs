@@ -71,7 +71,7 @@ public static class BatchQueue
             : new Turn(focus.Termination, focus.IsOver ? [focus.Termination] : [.. Alike(open, focus, book).Select(s => s.Termination)]);
     }
 
-    public static BatchPlace StandingOf(TerminationState state, TerminationState? focus, Turn turn) =>
+    public static BatchPlace PlaceOf(TerminationState state, TerminationState? focus, Turn turn) =>
         state.NeedsALook ? BatchPlace.Look
         : state.Phase == StrandPhase.Rejected ? BatchPlace.Rejected
         : state.IsOver ? BatchPlace.Done

@@ -74,7 +74,7 @@ public sealed record BatchQueueView(
     StrandPhase Phase,
     int Attempt,
     string Doing,
-    BatchPlace Standing,
+    BatchPlace Place,
     bool IsTogether,
     Guid? InHand,
     Guid? Batch

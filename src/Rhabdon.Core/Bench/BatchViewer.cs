@@ -39,7 +39,7 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
             state.Phase,
             state.Attempt,
             Doing(state),
-            BatchQueue.StandingOf(state, focus, turn),
+            BatchQueue.PlaceOf(state, focus, turn),
             turn.Together.Contains(slot.Termination),
             state.InHand,
             state.Batch

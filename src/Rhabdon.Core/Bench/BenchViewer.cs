@@ -292,7 +292,7 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
 
     private UndoView? UndoOf(TerminationState state, Recipe recipe)
     {
-        var last = state.History.LastOrDefault(h => h.Standing == EntryEffect.Counts && h.Event.Body.IsWork());
+        var last = state.History.LastOrDefault(h => h.Effect == EntryEffect.Counts && h.Event.Body.IsWork());
         if (last is null)
         {
             return null;

@@ -17,7 +17,7 @@ public sealed record ConflictingHistories(IReadOnlyList<HistoryEntry> Common, IR
             return null;
         }
 
-        var live = state.History.Where(h => h.Standing is EntryEffect.Counts or EntryEffect.Conflict or EntryEffect.Retracted).ToList();
+        var live = state.History.Where(h => h.Effect is EntryEffect.Counts or EntryEffect.Conflict or EntryEffect.Retracted).ToList();
         var (parts, other) = Parting(state.Termination, state.History, live);
         var since = live[parts..];
         return new ConflictingHistories(
@@ -35,7 +35,7 @@ public sealed record ConflictingHistories(IReadOnlyList<HistoryEntry> Common, IR
         {
             StoryKeep.First => Second,
             StoryKeep.Second => First,
-            _ => [.. First.Concat(Second).Where(h => h.Standing == EntryEffect.Conflict)],
+            _ => [.. First.Concat(Second).Where(h => h.Effect == EntryEffect.Conflict)],
         };
         return [.. aside.Where(h => h.Event.Body.MayBeSetAside()).Select(h => h.Event.Id)];
     }
@@ -58,7 +58,7 @@ public sealed record ConflictingHistories(IReadOnlyList<HistoryEntry> Common, IR
             }
         }
 
-        var conflict = live.FindIndex(h => h.Standing == EntryEffect.Conflict);
+        var conflict = live.FindIndex(h => h.Effect == EntryEffect.Conflict);
         return (conflict, live[conflict].Event.Device);
     }
 }

@@ -6,7 +6,7 @@ namespace Rhabdon.Core.Bench;
 /// </summary>
 internal sealed class EffectiveEvents
 {
-    private readonly Dictionary<Guid, (EntryEffect Standing, bool GlassWasCut)> taken = [];
+    private readonly Dictionary<Guid, (EntryEffect Effect, bool GlassWasCut)> taken = [];
 
     public EffectiveEvents(Guid termination, IEnumerable<BenchEvent> events)
     {
@@ -55,5 +55,5 @@ internal sealed class EffectiveEvents
     public IReadOnlySet<Guid> Named { get; }
 
     /// <summary>How an entry was taken out, and whether its glass was cut all the same; null when it was not.</summary>
-    public (EntryEffect Standing, bool GlassWasCut)? TakenOut(Guid entry) => taken.TryGetValue(entry, out var how) ? how : null;
+    public (EntryEffect Effect, bool GlassWasCut)? TakenOut(Guid entry) => taken.TryGetValue(entry, out var how) ? how : null;
 }

@@ -93,7 +93,7 @@ public static class EventAdmission
             var entry = with.History.Last(h => h.Event.Id == happened.Id);
             var knewAll = subject.Known >= before.Events.Count;
             var refusal =
-                knewAll && entry.Standing == EntryEffect.Conflict
+                knewAll && entry.Effect == EntryEffect.Conflict
                     ? new Refusal(false, "body", entry.Why!)
                     : happened.Body.Unfit(before, with, happened, knewAll, book);
             if (refusal is not null)

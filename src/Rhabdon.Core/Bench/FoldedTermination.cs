@@ -43,7 +43,7 @@ public sealed class FoldedTermination : FoldedStream, IFold<TerminationState>
         {
             if (effective.TakenOut(happened.Id) is { } how)
             {
-                folder.Skip(happened, how.Standing, how.GlassWasCut);
+                folder.Skip(happened, how.Effect, how.GlassWasCut);
             }
             else
             {

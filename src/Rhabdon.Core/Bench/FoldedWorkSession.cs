@@ -42,7 +42,7 @@ public sealed class FoldedWorkSession : FoldedStream, IFold<WorkSessionState>
 
     public override HybridTime LastClock { get; }
 
-    public override bool NeedsALook => history.Exists(h => h.Standing == EntryEffect.Conflict);
+    public override bool NeedsALook => history.Exists(h => h.Effect == EntryEffect.Conflict);
 
     public WorkSessionState State { get; }
 

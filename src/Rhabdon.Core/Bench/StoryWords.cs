@@ -20,5 +20,5 @@ internal sealed class StoryWords(RecipeBook book, Phrasebook words, string langu
     public string ActionTitle(Recipe? recipe, ActionChosen chosen) =>
         recipe is null
             ? chosen.Action
-            : book.LadderOf(recipe).Find(chosen.Sign)?.Rungs.FirstOrDefault(r => r.Id == chosen.Action)?.Title.In(language) ?? chosen.Action;
+            : book.LadderOf(recipe).Find(chosen.Sign)?.Actions.FirstOrDefault(r => r.Id == chosen.Action)?.Title.In(language) ?? chosen.Action;
 }

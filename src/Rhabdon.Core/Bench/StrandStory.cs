@@ -27,7 +27,7 @@ public sealed record StoryLine(
     string What,
     string Read,
     Grade? Grade,
-    EntryEffect Standing,
+    EntryEffect Effect,
     string Note,
     bool IsWork,
     bool MayTakeBack,
@@ -75,10 +75,10 @@ public sealed class StrandStory(RecipeBook book, Phrasebook words, string langua
             what,
             read,
             done?.Verdict?.Grade,
-            entry.Standing,
+            entry.Effect,
             Note(state, entry, reasons),
             happened.Body.IsWork(),
-            entry.Standing is EntryEffect.Counts or EntryEffect.Conflict && happened.Body.MayBeRetracted(),
+            entry.Effect is EntryEffect.Counts or EntryEffect.Conflict && happened.Body.MayBeRetracted(),
             ActionOffers.CutsGlass(happened, book),
             To(happened),
             Face(done?.Reading?.Face),
@@ -88,7 +88,7 @@ public sealed class StrandStory(RecipeBook book, Phrasebook words, string langua
     }
 
     private string Note(TerminationState state, HistoryEntry entry, Dictionary<Guid, string> reasons) =>
-        entry.Standing switch
+        entry.Effect switch
         {
             EntryEffect.Conflict => words.Say(Phrase.Of(PhraseKeys.Story.Conflict, ("why", words.Say(entry.Why!)))),
             EntryEffect.Moved => words.Say(Phrase.Of(PhraseKeys.Story.MovedAway, ("reason", MoveOf(state, entry.Event.Id)?.Reason ?? string.Empty))),

@@ -91,7 +91,7 @@ internal sealed class TerminationFolder(Guid termination, RecipeBook book)
             Trouble,
             fiberUsed,
             shards,
-            history.Exists(h => h.Standing == EntryEffect.Conflict),
+            history.Exists(h => h.Effect == EntryEffect.Conflict),
             known,
             lastClock,
             AllAttempts(AttemptOutcome.Open),
@@ -193,7 +193,7 @@ internal sealed class TerminationFolder(Guid termination, RecipeBook book)
     }
 
     private CorrectiveAction? ActionOf(BenchEvent happened, ActionChosen chosen) =>
-        book.Find(happened.Recipe) is { } by ? book.LadderOf(by.Recipe).Find(chosen.Sign)?.Rungs.FirstOrDefault(r => r.Id == chosen.Action) : null;
+        book.Find(happened.Recipe) is { } by ? book.LadderOf(by.Recipe).Find(chosen.Sign)?.Actions.FirstOrDefault(r => r.Id == chosen.Action) : null;
 
     private void Advance(Step done)
     {

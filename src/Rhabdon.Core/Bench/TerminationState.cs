@@ -102,7 +102,7 @@ public sealed record StepRecord(string Step, Guid Actor, DateTimeOffset At, Guid
 
 /// <summary>An event in its place, and whether it counts.</summary>
 /// <param name="Why">For a conflict: what in the merged order forbids it.</param>
-public sealed record HistoryEntry(BenchEvent Event, EntryEffect Standing, Phrase? Why, int Attempt, int Try);
+public sealed record HistoryEntry(BenchEvent Event, EntryEffect Effect, Phrase? Why, int Attempt, int Try);
 
 [JsonConverter(typeof(EnumNames<EntryEffect>))]
 public enum EntryEffect

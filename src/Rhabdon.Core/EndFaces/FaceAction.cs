@@ -58,7 +58,7 @@ public sealed record FaceAction(string? Sign, string Action, string Says, string
     // When every action is spent, the last one, which hands it on, stands.
     private static FaceAction Of(Symptom sign, IReadOnlyList<FaceTry> tries, string language)
     {
-        var action = sign.Proposed(r => tries.Count(t => t.Sign == sign.Id && t.Action == r.Id) < r.Limit) ?? sign.Rungs[^1];
+        var action = sign.Proposed(r => tries.Count(t => t.Sign == sign.Id && t.Action == r.Id) < r.Limit) ?? sign.Actions[^1];
         return new FaceAction(sign.Id, action.Id, action.Title.In(language), action.Why.In(language), action.Minutes, action.NewConnector);
     }
 }

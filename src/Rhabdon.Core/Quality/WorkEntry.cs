@@ -66,7 +66,7 @@ public sealed record WorkEntry(
         for (var index = from; index < history.Count; index++)
         {
             var entry = history[index];
-            if (entry.Standing == EntryEffect.Counts && entry.Event.Body.IsWork() && stream.State is { Worked: { } worked, Recipe: { } recipe })
+            if (entry.Effect == EntryEffect.Counts && entry.Event.Body.IsWork() && stream.State is { Worked: { } worked, Recipe: { } recipe })
             {
                 yield return Of(stream, index, worked, entry.Event.Recipe ?? recipe);
             }
@@ -142,7 +142,7 @@ public sealed record WorkEntry(
 
         for (var later = index + 1; later < stream.History.Count; later++)
         {
-            if (stream.History[later] is { Standing: EntryEffect.Counts } entry && entry.Event.Body.IsWork() && PlaceOf(entry.Event.Body).Attempt == attempt)
+            if (stream.History[later] is { Effect: EntryEffect.Counts } entry && entry.Event.Body.IsWork() && PlaceOf(entry.Event.Body).Attempt == attempt)
             {
                 return null;
             }

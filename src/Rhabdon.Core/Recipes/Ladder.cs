@@ -11,10 +11,16 @@ public sealed record Ladder(int FormatVersion, string Id, IReadOnlyList<Symptom>
 /// <summary>A sign of trouble.</summary>
 /// <param name="ReportableFrom">First step at which an installer may report it by hand; null when only a reading raises it.</param>
 /// <param name="ReportableTo">Last such step.</param>
-public sealed record Symptom(string Id, Wording Title, IReadOnlyList<CorrectiveAction> Rungs, string? ReportableFrom = null, string? ReportableTo = null)
+public sealed record Symptom(
+    string Id,
+    Wording Title,
+    [property: JsonPropertyName("rungs")] IReadOnlyList<CorrectiveAction> Actions,
+    string? ReportableFrom = null,
+    string? ReportableTo = null
+)
 {
     /// <summary>The first action that is still open, cheapest first; going on in doubt is never proposed. Null when none is.</summary>
-    public CorrectiveAction? Proposed(Func<CorrectiveAction, bool> isOpen) => Rungs.FirstOrDefault(r => r.Effect != ActionEffect.Accept && isOpen(r));
+    public CorrectiveAction? Proposed(Func<CorrectiveAction, bool> isOpen) => Actions.FirstOrDefault(r => r.Effect != ActionEffect.Accept && isOpen(r));
 }
 
 /// <summary>One action of a ladder, cheapest first.</summary>

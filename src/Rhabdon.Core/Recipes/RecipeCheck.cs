@@ -80,7 +80,7 @@ public static class RecipeCheck
                     ("choices.options", choices.Select(c => c.Options.Count).DefaultIfEmpty().Max(), 12),
                     ("serves.builds", recipe.Serves.Builds.Count, 12),
                     ("ladder.signs", ladder?.Signs.Count ?? 0, 60),
-                    ("ladder.signs.rungs", ladder?.Signs.Select(s => s.Rungs.Count).DefaultIfEmpty().Max() ?? 0, 20),
+                    ("ladder.signs.rungs", ladder?.Signs.Select(s => s.Actions.Count).DefaultIfEmpty().Max() ?? 0, 20),
                 ]
         )
         {
@@ -134,9 +134,9 @@ public static class RecipeCheck
                 }
             }
 
-            for (var r = 0; r < sign.Rungs.Count; r++)
+            for (var r = 0; r < sign.Actions.Count; r++)
             {
-                var (rung, place) = (sign.Rungs[r], $"ladder.signs[{s}].rungs[{r}]");
+                var (rung, place) = (sign.Actions[r], $"ladder.signs[{s}].rungs[{r}]");
                 var returns = rung.Effect is ActionEffect.Try or ActionEffect.Attempt;
                 var target = rung.TargetIn(recipe, 0);
                 if (returns && target < 0)

@@ -27,7 +27,7 @@ public sealed record FiberLeftRequest(string Recipe, Length Service, Length Leas
 public sealed record FiberLeftAnswer(Length Left, Length Spare, int CutOffs, int? Recleaves);
 
 /// <param name="Events">Of all strands of the look.</param>
-public sealed record BenchRequest(BatchRequest Look, IReadOnlyList<BenchEvent> Events);
+public sealed record BenchRequest(BatchRequest Batch, IReadOnlyList<BenchEvent> Events);
 
 /// <summary>The core's computations, open to anyone, bounded in size.</summary>
 public static class CalcEndpoints
@@ -106,7 +106,7 @@ public static class CalcEndpoints
             "/bench",
             async Task<Results<Ok<BatchView>, ProblemHttpResult>> (BenchRequest request, RecipeBookCache books, CalcTurns turns, CancellationToken cancel) =>
             {
-                if (request.Events.Count > MaxEvents || request.Look.Slots.Count > MaxSlots)
+                if (request.Events.Count > MaxEvents || request.Batch.Slots.Count > MaxSlots)
                 {
                     return Problems.Field(400, "events", Phrase.Of(PhraseKeys.Problem.Events, ("most", $"{MaxEvents}")));
                 }
@@ -119,7 +119,7 @@ public static class CalcEndpoints
 
     private static Results<Ok<BatchView>, ProblemHttpResult> View(BenchRequest request, RecipeBook book, CancellationToken cancel)
     {
-        var slots = request.Look.Slots.Select(s => s.Termination).ToHashSet();
+        var slots = request.Batch.Slots.Select(s => s.Termination).ToHashSet();
         var streams = request
             .Events.SelectMany(e => e.About.Select(s => s.Id).Where(slots.Contains).Distinct(), (e, termination) => (Termination: termination, Event: e))
             .ToLookup(p => p.Termination, p => p.Event);
@@ -135,9 +135,9 @@ public static class CalcEndpoints
             states[slot] = TerminationFold.Fold(slot, streams[slot], book);
         }
 
-        return request.Look.Slots.Any(s => s.Strand < 1) || states.Values.Any(s => s.Plan is null || book.Latest(s.Plan.RecipeId) is null)
+        return request.Batch.Slots.Any(s => s.Strand < 1) || states.Values.Any(s => s.Plan is null || book.Latest(s.Plan.RecipeId) is null)
             ? Problems.Field(400, "events", Phrase.Of(PhraseKeys.Problem.CalcEvents))
-            : TypedResults.Ok(new BatchViewer(book, Phrasebook.English, "en").View(request.Look, id => states[id]));
+            : TypedResults.Ok(new BatchViewer(book, Phrasebook.English, "en").View(request.Batch, id => states[id]));
     }
 
     // A recipe that nobody has published: what is wrong with it, and how it would be worked.

@@ -153,7 +153,7 @@ public static class EndFaceEndpoints
         var ladder = FaceHistory.LadderOf(form["method"].ToString());
         var tries = told.Take(MostTries + 1)
             .Select(t => t.Split(':'))
-            .Where(t => t.Length == 2 && ladder?.Find(t[0])?.Rungs.Any(r => r.Id == t[1]) == true)
+            .Where(t => t.Length == 2 && ladder?.Find(t[0])?.Actions.Any(r => r.Id == t[1]) == true)
             .Select(t => new FaceTry(t[0], t[1]))
             .ToList();
         history = ladder is null ? null : new FaceHistory(ladder, tries, form["film"] == EarlierFilm);

@@ -72,7 +72,7 @@ public static class Setup
             .AddSingleton<QuarantineStore>();
         services.AddSingleton<LiveFeed>().AddSingleton<ChangePublisher>();
         services.AddSingleton<WholeJobStore>().AddSingleton<JobFiles>();
-        services.AddSingleton<SecondLookStore>().AddSingleton<PictureStore>().AddSingleton<ProfileStore>();
+        services.AddSingleton<SecondGradingStore>().AddSingleton<PictureStore>().AddSingleton<ProfileStore>();
         services.AddHttpClient<Microscope>(http =>
             http.BaseAddress = builder.Configuration["RHABDON_MICROSCOPE"] is { Length: > 0 } address ? new Uri(address) : null
         );
@@ -87,7 +87,7 @@ public static class Setup
         {
             services.AddHostedService(provider => provider.GetRequiredService<LiveFeed>());
             services.AddHostedService(provider => provider.GetRequiredService<ChangePublisher>());
-            services.AddHostedService<SecondLooks>();
+            services.AddHostedService<SecondGradings>();
             services.AddSingleton<Microsoft.Extensions.Options.IConfigureOptions<KeyManagementOptions>>(
                 provider => new Microsoft.Extensions.Options.ConfigureOptions<KeyManagementOptions>(o =>
                     o.XmlRepository = new ProtectionKeys(provider.GetRequiredService<ProtectionKeyStore>())

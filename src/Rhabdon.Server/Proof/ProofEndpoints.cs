@@ -84,7 +84,7 @@ public static class ProofEndpoints
         JobStore jobs,
         EventStore events,
         QuarantineStore quarantine,
-        SecondLookStore seconds,
+        SecondGradingStore seconds,
         PeopleStore people,
         RecipeBookCache books,
         HttpContext context,
@@ -142,7 +142,7 @@ public static class ProofEndpoints
         List<StoryLine> Lines(IEnumerable<HistoryEntry> entries) => [.. entries.Select(e => lines[e.Event.Id])];
     }
 
-    private static LookLine Line(SecondLook look) =>
+    private static LookLine Line(SecondGrading look) =>
         look.OwnVerdict == look.Verdict && look.OwnSign == look.Sign
             ? new LookLine(look.Event, true, Problems.Say(PhraseKeys.Look.Agrees))
             : new LookLine(

@@ -127,7 +127,10 @@ public class BatchQueueTests
     [Fact]
     public void Rework_is_priced_by_the_jobs_own_rates()
     {
-        var rung = book.Ladders.First(l => l.Ref.Id == "wedge-lock").Ladder.Find("light-seen")!.Rungs.First(r => r.Id == "new-connector") with { Minutes = 3 };
+        var rung = book.Ladders.First(l => l.Ref.Id == "wedge-lock").Ladder.Find("light-seen")!.Actions.First(r => r.Id == "new-connector") with
+        {
+            Minutes = 3,
+        };
         Assert.Equal(10.50m, ActionOffers.Money(rung, new Rates("CAD", 60, 7.50m)));
     }
 
@@ -140,6 +143,6 @@ public class BatchQueueTests
     {
         var turn = TurnOf(batch, pace);
         var focus = batch.FirstOrDefault(s => s.Id == turn.Focus)?.State;
-        return batch.Select(s => BatchQueue.StandingOf(s.State, focus, turn));
+        return batch.Select(s => BatchQueue.PlaceOf(s.State, focus, turn));
     }
 }

@@ -27,7 +27,7 @@ public class ConflictingHistoriesTests
     {
         var story = Parted().Do(new SettleStories(keep, false, "asked both"));
         Assert.Equal((stands, false), (story.State.Step, story.State.NeedsALook));
-        Assert.Contains(story.State.History, h => h.Standing == EntryEffect.SetAside);
+        Assert.Contains(story.State.History, h => h.Effect == EntryEffect.SetAside);
     }
 
     [Fact]
@@ -73,7 +73,7 @@ public class ConflictingHistoriesTests
         var move = Move(wrong, right, wrong.Events[1].Id);
         Assert.Equal((StrandPhase.Planned, Length.Zero, (string?)null), (wrong.State.Phase, wrong.State.FiberUsed, wrong.State.Step));
         Assert.Equal(("mark", 2, Length.Mm(15), false), (right.State.Step, right.State.Try, right.State.FiberUsed, right.State.NeedsALook));
-        Assert.Contains(wrong.State.History, h => h.Standing == EntryEffect.Moved);
+        Assert.Contains(wrong.State.History, h => h.Effect == EntryEffect.Moved);
         right.Finish();
         Assert.Equal(StrandPhase.Verified, right.State.Phase);
         Assert.Equal(2, right.State.History.Count(h => h.Event.Body is Begun or Reattributed));

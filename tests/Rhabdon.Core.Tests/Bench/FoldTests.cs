@@ -44,7 +44,7 @@ public class FoldTests
         var theirs = story.Make(new StepDone(1, 1, "parts"), device: Other, id: 1);
         story.Events.AddRange([mine, theirs]);
         Assert.Equal(("mark", true), (story.State.Step, story.State.NeedsALook));
-        Assert.Equal(EntryEffect.Conflict, story.State.History.Single(h => h.Event.Id == theirs.Id).Standing);
+        Assert.Equal(EntryEffect.Conflict, story.State.History.Single(h => h.Event.Id == theirs.Id).Effect);
     }
 
     [Fact]
@@ -53,7 +53,7 @@ public class FoldTests
         var story = new Story().Begin().Step().Step();
         story.Do(new Undo(story.Events[^1].Id, "wrong strand", GlassWasCut: false));
         Assert.Equal("mark", story.State.Step);
-        Assert.Contains(story.State.History, h => h.Standing == EntryEffect.Retracted);
+        Assert.Contains(story.State.History, h => h.Effect == EntryEffect.Retracted);
     }
 
     [Theory]

@@ -73,7 +73,7 @@ public class InterleavingTests
         {
             now += random.Next(1_000, 60_000);
             var state = State;
-            var retractable = state.History.Where(h => h.Standing == EntryEffect.Counts && h.Event.Body is not (Planned or Retracted)).ToList();
+            var retractable = state.History.Where(h => h.Effect == EntryEffect.Counts && h.Event.Body is not (Planned or Retracted)).ToList();
             BenchIntent intent =
                 retractable.Count > 0 && random.Next(8) == 0 ? new Undo(retractable[random.Next(retractable.Count)].Event.Id, "wrong", random.Next(2) == 0)
                 : state.Recipe is null ? new BeginWork()

@@ -74,7 +74,7 @@ public class PolishingTests
     public void Back_to_a_film_means_the_one_of_the_crews_own_sequence(FilmReturn back, string troubled, string to)
     {
         var worked = StarterRecipes.Book().Latest("A1")!.Recipe.For(CableBuild.Cordage30, Technique.Usual);
-        var rung = StarterRecipes.Ladders().First().Signs[0].Rungs[0] with { ReturnsTo = null, ReturnsToFilm = back };
+        var rung = StarterRecipes.Ladders().First().Signs[0].Actions[0] with { ReturnsTo = null, ReturnsToFilm = back };
         Assert.Equal(to, worked.Steps[rung.TargetIn(worked, worked.IndexOf(troubled))].Id);
     }
 }

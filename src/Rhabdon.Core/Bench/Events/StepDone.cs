@@ -61,7 +61,7 @@ public sealed record StepDone(int Attempt, int Try, string Step, Reading? Readin
 
     // The same rules must come to the same verdict.
     internal override Refusal? Unfit(FoldedStream before, FoldedStream after, BenchEvent happened, bool knewAll, RecipeBook book) =>
-        after.History.Last(h => h.Event.Id == happened.Id).Standing == EntryEffect.Counts
+        after.History.Last(h => h.Event.Id == happened.Id).Effect == EntryEffect.Counts
         && !VerdictStands(((FoldedTermination)before).Before(happened).State, book)
             ? new Refusal(false, "body.verdict", Phrase.Of(PhraseKeys.Event.Verdict))
             : null;

@@ -4,7 +4,7 @@ import { api, got } from '../api/client';
 import { FaultLine } from './faults';
 import { OwnPin } from './OwnPin';
 import { useSignIn } from './session';
-import { Sheet } from './Sheet';
+import { SidePanel } from './SidePanel';
 import { toldOrKept } from './tablet';
 import { say } from './words';
 
@@ -31,7 +31,7 @@ export function SwitchPerson({ person, mayLead, onClose }: { person: string; may
     }
   };
   return (
-    <Sheet title={who ? say('switch.pin', { name: who.name }) : say(isOwn ? 'switch.own-pin' : 'switch.title')} onClose={onClose}>
+    <SidePanel title={who ? say('switch.pin', { name: who.name }) : say(isOwn ? 'switch.own-pin' : 'switch.title')} onClose={onClose}>
       {isOwn && (
         <OwnPin
           person={person}
@@ -124,6 +124,6 @@ export function SwitchPerson({ person, mayLead, onClose }: { person: string; may
           </div>
         </form>
       )}
-    </Sheet>
+    </SidePanel>
   );
 }

@@ -78,12 +78,12 @@ function belongsToFocus(event: KeyboardEvent): boolean {
 }
 
 /** True inside a sheet: while one is open the keys are its own. */
-export const InSheet = createContext(false);
+export const InSidePanel = createContext(false);
 
 /** Does what the keys ask for, while the component is there and no sheet lies over it; ready as soon as the screen shows it, so that no tap falls between. */
 export function useKeys(actions: Keyed) {
   const latest = useRef(actions);
-  const inSheet = useContext(InSheet);
+  const inSheet = useContext(InSidePanel);
   useLayoutEffect(() => {
     latest.current = actions;
   });

@@ -5,13 +5,13 @@ import type { Intent, Pace, Unit } from '../../core/core';
 import { BenchLine } from '../../drawing/BenchLine';
 import { EndFaceGlyph } from '../../drawing/EndFaceGlyph';
 import { StrandTab } from '../../drawing/StrandTab';
-import { Sheet } from '../../shell/Sheet';
+import { SidePanel } from '../../shell/SidePanel';
 import { useKeys } from '../../shell/keys';
 import { keepPicture, whyNotKept } from '../../shell/outbox';
 import { say } from '../../shell/words';
 import { FaceStage } from '../verify/FaceStage';
 import { useGrade } from '../verify/useGrade';
-import { BatchSheet } from './BatchSheet';
+import { BatchPanel } from './BatchPanel';
 import { FiberBar } from './FiberBar';
 import { KeyList } from './KeyList';
 import { StepCard } from './StepCard';
@@ -138,7 +138,7 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
         </div>
       </header>
       {crews.length > 0 && (
-        <Sheet title={say('bench.whose-technique')} onClose={() => setCrews([])}>
+        <SidePanel title={say('bench.whose-technique')} onClose={() => setCrews([])}>
           <p>{say('bench.whose-technique-why')}</p>
           {crews.map((crew) => (
             <button
@@ -150,7 +150,7 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
               {crew.name}
             </button>
           ))}
-        </Sheet>
+        </SidePanel>
       )}
       {isBatch && <Tray tray={view.queue} focus={view.focus} onTurn={turnTo} />}
       {aid && (
@@ -169,7 +169,7 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
             {bench?.stages.map((stage) => (
               <li key={stage.id} className={stage.progress} aria-current={stage.progress === 'now' ? 'step' : undefined}>
                 {stage.title}
-                <small>{say(`standing.${stage.progress}`)}</small>
+                <small>{say(`progress.${stage.progress}`)}</small>
               </li>
             ))}
           </ol>
@@ -205,7 +205,7 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
               trouble={bench.trouble}
               onAct={onFocus}
               onLater={
-                view.queue.some((other) => other.standing === 'next' || other.standing === 'waiting') ? () => turnTo() : undefined
+                view.queue.some((other) => other.place === 'next' || other.place === 'waiting') ? () => turnTo() : undefined
               }
               says={says}
             />
@@ -273,7 +273,7 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
       )}
       {sheet === 'keys' && <KeyList onClose={() => setSheet(undefined)} />}
       {sheet === 'batch' && (
-        <BatchSheet
+        <BatchPanel
           tray={view.queue}
           batch={batch}
           person={person}

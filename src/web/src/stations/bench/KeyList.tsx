@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { actionWord, forgetKeys, keyOf, remap, useKeyList, usual, type KeyAction } from '../../shell/keys';
-import { Sheet } from '../../shell/Sheet';
+import { SidePanel } from '../../shell/SidePanel';
 import { say } from '../../shell/words';
 
 /** Every key of the bench, and another one for any of them. */
@@ -20,7 +20,7 @@ export function KeyList({ onClose }: { onClose: () => void }) {
     return () => window.removeEventListener('keydown', hear, { capture: true });
   }, [asking]);
   return (
-    <Sheet title={say('keys.title')} onClose={onClose}>
+    <SidePanel title={say('keys.title')} onClose={onClose}>
       <p>{say('keys.what')}</p>
       <ul className="keys">
         {(Object.keys(usual) as KeyAction[]).map((action) => (
@@ -49,6 +49,6 @@ export function KeyList({ onClose }: { onClose: () => void }) {
       <button type="button" className="button" onClick={forgetKeys}>
         {say('keys.usual')}
       </button>
-    </Sheet>
+    </SidePanel>
   );
 }

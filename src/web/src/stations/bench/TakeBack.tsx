@@ -1,6 +1,6 @@
 import { Input } from 'antd';
 import { useState } from 'react';
-import { Sheet } from '../../shell/Sheet';
+import { SidePanel } from '../../shell/SidePanel';
 import { say } from '../../shell/words';
 
 interface Props {
@@ -23,7 +23,7 @@ export function TakeBack({ what, cutsGlass, strands, later = 0, onTakeBack, onCl
   const [all, setAll] = useState(true);
   const back = (reason: string) => onTakeBack(reason, cutsGlass && wasCut, all && strands > 1);
   return (
-    <Sheet title={say('bench.wrongly', { what })} onClose={onClose}>
+    <SidePanel title={say('bench.wrongly', { what })} onClose={onClose}>
       <p>{say('undo.what')}</p>
       {later > 0 && <p className="doubtful">{say('undo.later', { count: later })}</p>}
       {strands > 1 && (
@@ -58,6 +58,6 @@ export function TakeBack({ what, cutsGlass, strands, later = 0, onTakeBack, onCl
           {say('bench.take-back')}
         </button>
       </form>
-    </Sheet>
+    </SidePanel>
   );
 }

@@ -37,13 +37,13 @@ const Place = memo(function Place({
   return (
     <li>
       <button
-        className={`${strand.standing} ${strand.isTogether ? 'together' : ''}`}
+        className={`${strand.place} ${strand.isTogether ? 'together' : ''}`}
         aria-current={isFocus ? 'true' : undefined}
         aria-label={say('tray.name', {
           strand: strand.strand,
           color,
           doing: strand.doing,
-          standing: say(`tray.${strand.standing}`),
+          place: say(`tray.${strand.place}`),
         })}
         onClick={() => onTurn(strand.termination)}
       >

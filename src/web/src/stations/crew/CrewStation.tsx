@@ -5,7 +5,7 @@ import { api, got, type Schemas } from '../../api/client';
 import { FaultLine, showFaults } from '../../shell/faults';
 import { today } from '../../shell/tablet';
 import { say } from '../../shell/words';
-import { PersonSheet } from './PersonSheet';
+import { PersonPanel } from './PersonPanel';
 
 /** People, crews and who belongs when. An owner sees all; a lead their own crews. */
 export function CrewStation({ isOwner, self }: { isOwner: boolean; self: string }) {
@@ -40,7 +40,7 @@ export function CrewStation({ isOwner, self }: { isOwner: boolean; self: string 
       <NewPerson isOwner={isOwner} roles={view.data.roles.filter((role) => role !== null)} crews={crews} onAdded={changed} />
       {isOwner && <NewCrew crews={crews} onAdded={changed} />}
       {person && (
-        <PersonSheet
+        <PersonPanel
           person={people.find((p) => p.id === person.id) ?? person}
           isOwn={person.id === self}
           crews={crews}

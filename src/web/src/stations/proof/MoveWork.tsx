@@ -3,7 +3,7 @@ import { Input } from 'antd';
 import { useState } from 'react';
 import { api, got } from '../../api/client';
 import { StrandTab } from '../../drawing/StrandTab';
-import { Sheet } from '../../shell/Sheet';
+import { SidePanel } from '../../shell/SidePanel';
 import { say } from '../../shell/words';
 
 interface Props {
@@ -23,7 +23,7 @@ export function MoveWork({ cable, from, end, what, onMove, onClose }: Props) {
     queryFn: () => got(api.GET('/api/v1/cables/{id}/ladder', { params: { path: { id: cable } } })),
   });
   return (
-    <Sheet title={say('move.title')} onClose={onClose}>
+    <SidePanel title={say('move.title')} onClose={onClose}>
       <p>{say('move.what', { what })}</p>
       <label>
         {say('move.why')}
@@ -44,6 +44,6 @@ export function MoveWork({ cable, from, end, what, onMove, onClose }: Props) {
             </button>
           ))}
       </div>
-    </Sheet>
+    </SidePanel>
   );
 }

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { say } from '../../shell/words';
-import { addressOf, FaceSheet } from './FaceSheet';
+import { addressOf, FacePanel } from './FacePanel';
 
 type Line = Schemas['StoryLine'];
 
@@ -27,7 +27,7 @@ export function StoryLines({ lines, people, looks: seconds, timeZone, onTakeBack
     <>
       <ol className="card story">
         {lines.map((line, index) => (
-          <li key={line.event} className={line.standing}>
+          <li key={line.event} className={line.effect}>
             {line.attempt > 0 && line.attempt !== lines[index - 1]?.attempt && (
               <h2>{say('story.attempt', { number: line.attempt })}</h2>
             )}
@@ -71,7 +71,7 @@ export function StoryLines({ lines, people, looks: seconds, timeZone, onTakeBack
                   {say('story.take-back-short')}
                 </button>
               )}
-              {onMove && line.standing === 'counts' && line.isWork && (
+              {onMove && line.effect === 'counts' && line.isWork && (
                 <button className="quiet" aria-label={say('story.move', { what: line.what })} onClick={() => onMove(line)}>
                   {say('story.move-short')}
                 </button>
@@ -81,7 +81,7 @@ export function StoryLines({ lines, people, looks: seconds, timeZone, onTakeBack
         ))}
       </ol>
       {opened?.face && termination && (
-        <FaceSheet
+        <FacePanel
           termination={termination}
           face={opened.face}
           before={before?.face ?? undefined}

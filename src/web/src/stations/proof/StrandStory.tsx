@@ -103,7 +103,7 @@ export function StrandStory({ unit, person, mayWork }: { unit: Unit; person: str
           what={undone.what}
           cutsGlass={undone.cutsGlass}
           strands={1}
-          later={lines.slice(lines.indexOf(undone) + 1).filter((line) => line.standing === 'counts' && line.isWork).length}
+          later={lines.slice(lines.indexOf(undone) + 1).filter((line) => line.effect === 'counts' && line.isWork).length}
           onClose={() => setUndone(undefined)}
           onTakeBack={(reason, glassWasCut) => {
             setUndone(undefined);

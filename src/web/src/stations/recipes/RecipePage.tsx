@@ -5,7 +5,7 @@ import { api, got, type Schemas } from '../../api/client';
 import type { Unit } from '../../core/core';
 import { BenchLine } from '../../drawing/BenchLine';
 import { FaultLine } from '../../shell/faults';
-import { Sheet } from '../../shell/Sheet';
+import { SidePanel } from '../../shell/SidePanel';
 import { fetchBook } from '../../shell/strands';
 import { say } from '../../shell/words';
 import { FitCard } from './FitCard';
@@ -182,13 +182,13 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
       </section>
       <Versions recipe={ref.id} mayPlan={mayPlan} />
       {isRetiring && (
-        <Sheet title={say('recipes.retire-why', { recipe: ref.id })} onClose={() => setRetiring(false)}>
+        <SidePanel title={say('recipes.retire-why', { recipe: ref.id })} onClose={() => setRetiring(false)}>
           {(['no-longer-sold', 'other-recipe', 'too-much-rework'] as const).map((reason) => (
             <button key={reason} className="button" onClick={() => void retire(say(`recipes.${reason}`))}>
               {say(`recipes.${reason}`)}
             </button>
           ))}
-        </Sheet>
+        </SidePanel>
       )}
     </div>
   );

@@ -3,7 +3,7 @@ import { Input } from 'antd';
 import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
 import { FaultLine } from '../../shell/faults';
-import { Sheet } from '../../shell/Sheet';
+import { SidePanel } from '../../shell/SidePanel';
 import { say } from '../../shell/words';
 
 /** A lead says that the limits were compared with the buyer's edition, and which that is. */
@@ -22,7 +22,7 @@ export function ConfirmLimits({ profile, onClose }: { profile: Schemas['ProfileV
     }
   };
   return (
-    <Sheet title={say('verify.confirm-title', { profile: profile.title })} onClose={onClose}>
+    <SidePanel title={say('verify.confirm-title', { profile: profile.title })} onClose={onClose}>
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -39,6 +39,6 @@ export function ConfirmLimits({ profile, onClose }: { profile: Schemas['ProfileV
           {say('verify.confirm')}
         </button>
       </form>
-    </Sheet>
+    </SidePanel>
   );
 }

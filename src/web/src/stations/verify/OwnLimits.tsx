@@ -3,7 +3,7 @@ import { Input } from 'antd';
 import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
 import { FaultLine } from '../../shell/faults';
-import { Sheet } from '../../shell/Sheet';
+import { SidePanel } from '../../shell/SidePanel';
 import { say } from '../../shell/words';
 
 type Profile = Schemas['FaceProfile'];
@@ -141,7 +141,7 @@ export function OwnLimits({
   };
 
   return (
-    <Sheet title={say('verify.own-title')} onClose={onClose}>
+    <SidePanel title={say('verify.own-title')} onClose={onClose}>
       <form
         className="own-limits"
         onSubmit={(event) => {
@@ -209,6 +209,6 @@ export function OwnLimits({
           {say('verify.own-publish', { version })}
         </button>
       </form>
-    </Sheet>
+    </SidePanel>
   );
 }

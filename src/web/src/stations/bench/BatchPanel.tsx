@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
 import type { Intent } from '../../core/core';
-import { Sheet } from '../../shell/Sheet';
+import { SidePanel } from '../../shell/SidePanel';
 import { toldOrKept, uuid7 } from '../../shell/tablet';
 import { say } from '../../shell/words';
 
@@ -16,7 +16,7 @@ interface Props {
 }
 
 /** What is done to the batch itself: hand it over, split some off, join another, take some out. */
-export function BatchSheet({ tray, batch, person, onAct, onBatch, onClose }: Props) {
+export function BatchPanel({ tray, batch, person, onAct, onBatch, onClose }: Props) {
   const [chosen, setChosen] = useState<string[]>(() => tray.map((strand) => strand.termination));
   const mates = useQuery({
     queryKey: ['mates'],
@@ -34,7 +34,7 @@ export function BatchSheet({ tray, batch, person, onAct, onBatch, onClose }: Pro
     onClose();
   };
   return (
-    <Sheet title={say('batch.title')} onClose={onClose}>
+    <SidePanel title={say('batch.title')} onClose={onClose}>
       <fieldset className="strand-checks">
         <legend>{say('batch.which')}</legend>
         {tray.map((strand) => (
@@ -91,6 +91,6 @@ export function BatchSheet({ tray, batch, person, onAct, onBatch, onClose }: Pro
           </button>
         ))}
       </div>
-    </Sheet>
+    </SidePanel>
   );
 }

@@ -10,10 +10,10 @@ public sealed record OpenLook(Guid Event, Guid Termination, string Hash, string 
 /// <summary>
 /// What a tablet and the server made of the same picture; the latter null while the server has not looked, or has not been given the picture.
 /// </summary>
-public sealed record SecondLook(Guid Event, string Verdict, string? Sign, string? OwnVerdict, string? OwnSign);
+public sealed record SecondGrading(Guid Event, string Verdict, string? Sign, string? OwnVerdict, string? OwnSign);
 
 /// <summary>What tablets made of pictures, and what the server made of them.</summary>
-public sealed class SecondLookStore(Database database)
+public sealed class SecondGradingStore(Database database)
 {
     /// <summary>Notes the looks among these events, which have just been stored.</summary>
     public static Task NoteAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IEnumerable<Guid> events)
@@ -58,11 +58,11 @@ public sealed class SecondLookStore(Database database)
         );
     }
 
-    public async Task<IReadOnlyList<SecondLook>> OfStrandAsync(Guid termination)
+    public async Task<IReadOnlyList<SecondGrading>> OfStrandAsync(Guid termination)
     {
         await using var connection = await database.OpenAsync();
         return (
-            await connection.QueryAsync<SecondLook>(
+            await connection.QueryAsync<SecondGrading>(
                 """
                 select l.event_id "Event", l.verdict, l.sign, l.own_verdict, l.own_sign
                 from second_look l join event_stream es on es.event_id = l.event_id where es.stream_id = @termination

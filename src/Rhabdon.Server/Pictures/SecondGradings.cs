@@ -12,7 +12,7 @@ namespace Rhabdon.Server.Pictures;
 /// Looks at every stored picture itself, one after another and after everything else, and keeps what it made of it beside what the tablet had made of it.
 /// A tablet that says "passes" of a picture that does not is found out.
 /// </summary>
-public sealed class SecondLooks(SecondLookStore store, EventStore events, RecipeBookCache books, ILogger<SecondLooks> log) : BackgroundService
+public sealed class SecondGradings(SecondGradingStore store, EventStore events, RecipeBookCache books, ILogger<SecondGradings> log) : BackgroundService
 {
     private const int AtOnce = 20;
 

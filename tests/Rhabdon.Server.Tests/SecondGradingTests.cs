@@ -10,7 +10,7 @@ using Rhabdon.Vision.Drawing;
 namespace Rhabdon.Server.Tests;
 
 /// <summary>A tablet that says of a picture what the picture does not show is found out.</summary>
-public sealed class SecondLookTests(Host host) : IClassFixture<Host>
+public sealed class SecondGradingTests(Host host) : IClassFixture<Host>
 {
     [Theory]
     [InlineData("near", FaceCondition.Clean, true)]

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { LimitAxis } from '../../drawing/LimitAxis';
-import { Sheet } from '../../shell/Sheet';
+import { SidePanel } from '../../shell/SidePanel';
 import { say } from '../../shell/words';
 import { FaceStage } from '../verify/FaceStage';
 import { sidesOf, type Picture } from '../verify/useGrade';
@@ -11,7 +11,7 @@ type FaceLine = Schemas['FaceLine'];
 export const addressOf = (termination: string, picture: string) => `/api/v1/terminations/${termination}/pictures/${picture}`;
 
 /** A picture out of a strand's story as it was graded then, beside the look before it. */
-export function FaceSheet(props: { termination: string; face: FaceLine; before?: FaceLine; onClose: () => void }) {
+export function FacePanel(props: { termination: string; face: FaceLine; before?: FaceLine; onClose: () => void }) {
   const { termination, face, before, onClose } = props;
   const [graded, setGraded] = useState<(Picture | undefined)[]>();
   const [picked, setPicked] = useState<number>();
@@ -26,7 +26,7 @@ export function FaceSheet(props: { termination: string; face: FaceLine; before?:
   }, [termination, face, before]);
   const [shown, earlier] = graded ?? [];
   return (
-    <Sheet title={face.view.headline} onClose={onClose}>
+    <SidePanel title={face.view.headline} onClose={onClose}>
       <p>
         {face.profile} · {face.view.why.join(' ')}
       </p>
@@ -37,6 +37,6 @@ export function FaceSheet(props: { termination: string; face: FaceLine; before?:
         </div>
       )}
       <LimitAxis marks={face.view.marks} picked={picked} onPick={setPicked} />
-    </Sheet>
+    </SidePanel>
   );
 }

@@ -2,7 +2,7 @@ import { Input } from 'antd';
 import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
 import { FaultLine } from '../../shell/faults';
-import { Sheet } from '../../shell/Sheet';
+import { SidePanel } from '../../shell/SidePanel';
 import { OwnPin } from '../../shell/OwnPin';
 import { today } from '../../shell/tablet';
 import { say, type Key } from '../../shell/words';
@@ -21,7 +21,7 @@ interface Props {
 }
 
 /** One person: role, PIN, and the days they belong to each crew. */
-export function PersonSheet({ person, isOwn, crews, memberships, isOwner, roles, onChanged, onClose }: Props) {
+export function PersonPanel({ person, isOwn, crews, memberships, isOwner, roles, onChanged, onClose }: Props) {
   const [pin, setPin] = useState('');
   const [says, setSays] = useState('');
   const [fault, setFault] = useState('');
@@ -44,7 +44,7 @@ export function PersonSheet({ person, isOwn, crews, memberships, isOwner, roles,
       'crew.saved',
     );
   return (
-    <Sheet title={person.name} onClose={onClose}>
+    <SidePanel title={person.name} onClose={onClose}>
       <p role="status" className="good">
         {says}
       </p>
@@ -157,6 +157,6 @@ export function PersonSheet({ person, isOwn, crews, memberships, isOwner, roles,
           {say('crew.join')}
         </button>
       </form>
-    </Sheet>
+    </SidePanel>
   );
 }

@@ -1,9 +1,9 @@
 import { useEffect, useRef, type ReactNode } from 'react';
-import { InSheet } from './keys';
+import { InSidePanel } from './keys';
 import { say } from './words';
 
 /** A sheet over the page for one question. Escape closes it; the focus stays in it and goes back where it was. */
-export function Sheet({ title, onClose, children }: { title: string; onClose: () => void; children: ReactNode }) {
+export function SidePanel({ title, onClose, children }: { title: string; onClose: () => void; children: ReactNode }) {
   const dialog = useRef<HTMLDialogElement>(null);
   useEffect(() => {
     const shown = dialog.current!;
@@ -26,7 +26,7 @@ export function Sheet({ title, onClose, children }: { title: string; onClose: ()
           {say('sheet.close')}
         </button>
       </header>
-      <InSheet.Provider value={true}>{children}</InSheet.Provider>
+      <InSidePanel.Provider value={true}>{children}</InSidePanel.Provider>
     </dialog>
   );
 }
