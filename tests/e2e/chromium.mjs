@@ -23,17 +23,24 @@ export async function signIn(page, name, pin) {
 
 const m4 = { build: 'tight-buffer-900', grade: 'OM4', connector: 'SC', polish: 'UPC', recipe: 'M4', perPort: 1 };
 
-/** A job of the lead's own with one cable, by the API; gives the cable's id. Whoever's request it is, is then the lead. */
-export async function makeCable(request, name, strands, by = {}) {
+/** The API as one person uses it; whoever's request it is, is then that person. */
+export async function apiOf(request, signIn, secret) {
   const get = async (path) => (await request.get(`/api/v1${path}`)).json();
-  const post = async (path, data) => {
+  const send = async (method, path, data) => {
     const headers = { 'X-Rhabdon-Forgery': (await get('/session')).forgery };
-    const answer = await request.post(`/api/v1${path}`, { headers, data });
+    const answer = await request.fetch(`/api/v1${path}`, { method, headers, data });
     if (!answer.ok()) throw new Error(`${path}: ${await answer.text()}`);
-    return answer.json();
+    return answer.status() === 204 ? undefined : answer.json();
   };
+  const post = (path, data) => send('POST', path, data);
+  await post('/session', { signIn, secret });
+  return { get, post, put: (path, data) => send('PUT', path, data) };
+}
+
+/** A job with one cable, by the API; gives the cable's id. The lead's own, or for the crews that an owner names. */
+export async function makeCable(request, name, strands, { crews, ...by } = {}) {
   const { build, grade, ...end } = { ...m4, ...by };
-  await post('/session', { signIn: 'lead', secret: 'saltmarsh-lead' });
+  const { get, post } = await (crews ? apiOf(request, 'olive', 'saltmarsh-owner') : apiOf(request, 'lead', 'saltmarsh-lead'));
   const [crew] = await get('/crews');
   const job = await post('/jobs', {
     name: `Job ${name}`,
@@ -42,7 +49,7 @@ export async function makeCable(request, name, strands, by = {}) {
     timeZone: 'America/Halifax',
     labelPattern: `${name} {closet}-{panel}:{port:00}${end.perPort > 1 ? '.{position}' : ''}`,
     panels: ['WS1', 'WS2'].map((closet) => ({ closet, name: 'A', ports: strands })),
-    crews: [crew.id],
+    crews: crews ?? [crew.id],
   });
   const { panels } = await get(`/jobs/${job.id}`);
   const [near, far] = panels.map(({ id }) => ({ panel: id, firstPort: 1, service: '500 mm', least: '300 mm', ...end }));

@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { newCable, sent, signIn, stepByKeys, tabletOf, takeTogether } from './bench';
+import { at, newCable, sent, signIn, stepByKeys, tabletOf, takeTogether } from './bench';
+import { apiOf } from './chromium.mjs';
 
 const families = [
   { name: 'anaerobic on cordage', strands: 6, recipe: 'A1', build: 'cordage-3.0' },
@@ -62,4 +63,36 @@ test('a lead reads a recipe, changes the crew’s technique, and what begins the
   await page.getByRole('radio', { name: 'As the recipe gives it' }).check();
   await page.getByRole('radio', { name: 'Alcohol of 91 % or better' }).check();
   await expect(buffer).toContainText(/16\.0 mm\s*from the jacket's edge/);
+});
+
+test('whoever is in two crews of a job that work a recipe differently is asked once by whose technique', async ({
+  page,
+  browser,
+}) => {
+  const context = await browser.newContext();
+  const owner = await apiOf(context.request, 'olive', 'saltmarsh-owner');
+  const [dunlin, turnstone] = [await owner.post('/crews', { name: 'Dunlin' }), await owner.post('/crews', { name: 'Turnstone' })];
+  const person = await owner.post('/people', {
+    name: 'Tess Shingle',
+    signIn: 'tess',
+    role: 'installer',
+    password: 'saltmarsh-tess',
+    crew: dunlin.id,
+  });
+  await owner.post(`/crews/${turnstone.id}/members`, { person: person.id, from: '2026-01-01' });
+  await owner.put(`/crews/${turnstone.id}/techniques/A1`, { options: { measure: 'tip' } });
+  await context.close();
+  const cable = await newCable(browser, 'WHOSE', 2, { recipe: 'A1', build: 'cordage-3.0', crews: [dunlin.id, turnstone.id] });
+  await signIn(page, 'tess', 'saltmarsh-tess');
+  await page.goto(`/proof/${cable}`);
+  await page.locator('a[href^="/bench/"]').first().click();
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await expect(page.getByRole('dialog', { name: 'By whose technique?' })).toBeVisible();
+  await page.getByRole('button', { name: 'Turnstone' }).click();
+  await at(page, /Boot, then crimp sleeve/);
+  await page.goto(`/proof/${cable}`);
+  await page.locator('a[href^="/bench/"]').nth(2).click();
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await at(page, /Boot, then crimp sleeve/);
+  await expect(page.getByRole('dialog')).toHaveCount(0);
 });

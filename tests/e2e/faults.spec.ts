@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { done, newCable, sent, signIn, step } from './bench';
+import { at, done, kinds, newCable, sent, signIn, step } from './bench';
 
 test('a full tablet says so, and the step stays to be done', async ({ page, browser }) => {
   const cable = await newCable(browser, 'FULL', 1);
@@ -22,6 +22,23 @@ test('a full tablet says so, and the step stays to be done', async ({ page, brow
   await page.evaluate(() => (window as unknown as { makeRoom: () => void }).makeRoom());
   await done(page);
   await expect(page.getByRole('heading', { name: /Mark/ })).toBeVisible();
+});
+
+test('a double tap does the step once, and says nothing of the second', async ({ page, browser }) => {
+  const cable = await newCable(browser, 'DOUBLE', 1);
+  await signIn(page, 'heron', 'saltmarsh-heron');
+  await page.goto(`/proof/${cable}`);
+  await page.getByRole('link', { name: /WS1-A:01/ }).click();
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await at(page, /Boot onto/);
+  await page.getByRole('button', { name: 'Done', exact: true }).evaluate((button: HTMLElement) => {
+    button.click();
+    button.click();
+  });
+  await at(page, /Mark/);
+  await sent(page);
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  expect(await kinds(page, page.url().split('/').pop()!)).toEqual(['planned', 'begun', 'step-done']);
 });
 
 test('a store that the browser emptied is told, and the bench goes on from the server', async ({ page, browser }) => {

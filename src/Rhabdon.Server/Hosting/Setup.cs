@@ -76,7 +76,12 @@ public static class Setup
         services.AddHttpClient<Microscope>(http =>
             http.BaseAddress = builder.Configuration["RHABDON_MICROSCOPE"] is { Length: > 0 } address ? new Uri(address) : null
         );
-        services.AddSingleton<CrewStore>().AddSingleton<ProtectionKeyStore>().AddSingleton<RecipeBookCache>().AddSingleton<AppendEvents>();
+        services.AddSingleton<CrewStore>().AddSingleton<ProtectionKeyStore>().AddSingleton<AppendEvents>();
+        services.AddSingleton(s => new RecipeBookCache(
+            s.GetRequiredService<RecipeStore>().BookAsync,
+            s.GetRequiredService<EventStore>(),
+            s.GetRequiredService<StreamCache>()
+        ));
         services.AddSingleton<SecretHasher>().AddSingleton<SignInStore>().AddSingleton<SessionStore>().AddSingleton<NoticeStore>().AddSingleton<KeyStore>();
         services.AddSingleton<CalcTurns>().AddSingleton<AuditLog>();
         services.AddLimits();

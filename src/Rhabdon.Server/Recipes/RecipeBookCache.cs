@@ -3,8 +3,9 @@ using Rhabdon.Data;
 
 namespace Rhabdon.Server.Recipes;
 
-/// <summary>The recipe book in memory. A published version never changes, so it is read again only when one is missing.</summary>
-public sealed class RecipeBookCache(RecipeStore store, EventStore events, StreamCache streams)
+/// <summary>The recipe book in memory, read again once something was published.</summary>
+/// <param name="read">Reads it whole.</param>
+public sealed class RecipeBookCache(Func<Task<RecipeBook>> read, EventStore events, StreamCache streams)
 {
     private readonly Lock turn = new();
     private RecipeBook? book;
@@ -25,13 +26,13 @@ public sealed class RecipeBookCache(RecipeStore store, EventStore events, Stream
                 before = forgotten;
             }
 
-            var read = await store.BookAsync();
+            var found = await read();
             lock (turn)
             {
                 // What was read before something was published is stale: read again.
                 if (before == forgotten)
                 {
-                    return book ??= read;
+                    return book ??= found;
                 }
             }
         }

@@ -123,6 +123,20 @@ public class BatchQueueTests
         Assert.Equal((ColorName.Brown, "Boot onto the fiber, small end first"), (view.Queue[0].Color.Name, view.Bench!.Step!.Title));
     }
 
+    // Escalated before an action was tried: the lead has it, and the strand is over for the bench.
+    [Fact]
+    public void An_end_that_is_stopped_is_rejected_and_says_so()
+    {
+        var story = new Story(book).Begin().Until("cleave").Step("9.2").Take("escalate", "the blade is gone");
+        var view = new BatchViewer(book, Phrasebook.English, "en").View(
+            new BatchRequest([new BatchSlot(story.Id, 1, "PH1-A:01")], Pace.StageByStage, LengthUnit.Millimeter),
+            _ => story.State
+        );
+        Assert.Equal((StrandPhase.Rejected, "rejected"), (view.Queue[0].Phase, view.Queue[0].Doing));
+        Assert.Equal(EndBucket.Rejected, EndBuckets.Of(story.State));
+        Assert.False(EndBuckets.Of(story.State).IsOpen());
+    }
+
     // 3 min at 60 an hour and a connector of 7.50 (worked by hand).
     [Fact]
     public void Rework_is_priced_by_the_jobs_own_rates()

@@ -31,7 +31,10 @@ export function SwitchPerson({ person, mayLead, onClose }: { person: string; may
     }
   };
   return (
-    <SidePanel title={who ? say('switch.pin', { name: who.name }) : say(isOwn ? 'switch.own-pin' : 'switch.title')} onClose={onClose}>
+    <SidePanel
+      title={who ? say('switch.pin', { name: who.name }) : say(isOwn ? 'switch.own-pin' : 'switch.title')}
+      onClose={onClose}
+    >
       {isOwn && (
         <OwnPin
           person={person}
