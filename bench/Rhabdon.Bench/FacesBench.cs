@@ -87,7 +87,7 @@ internal static class FacesBench
             var image = PictureReader.Read(File.ReadAllBytes(Path.Combine(folder, drawn.Picture))).Image!;
             var profile = FaceProfiles.Find(drawn.Profile)!;
             var marks = drawn
-                .Marks.Select(m => (Mark: new MadeMark(m.Kind, [.. m.Path.Select(p => new Spot(p[0], p[1]))], m.Size, m.Depth), m.Nearest))
+                .Marks.Select(m => (Mark: new MadeMark(m.Kind, [.. m.Path.Select(p => new Spot(p[0], p[1]))], m.Size, m.Depth), m.Nearest, m.Farthest))
                 .ToList();
             var face = new MadeFace(
                 image.Width,
@@ -101,7 +101,7 @@ internal static class FacesBench
             );
             var truth =
                 from m in marks
-                let zone = profile.At(m.Nearest)
+                let zone = profile.Over(m.Nearest, m.Farthest)
                 where zone is not null
                 select new Finding(m.Mark.Kind, zone.Value, m.Mark.Size, 0, m.Mark.Size, m.Mark.Length, 0, 0, m.Mark.Depth, 1, m.Nearest <= drawn.CoreRadius);
             if (Count(Path.GetFileNameWithoutExtension(file), image, face, [.. marks.Select(m => m.Nearest)], [.. truth], profile, [tally]) is { } miss)
@@ -184,5 +184,8 @@ internal static class FacesBench
         IReadOnlyList<DrawnMark> Marks
     );
 
-    private sealed record DrawnMark(MarkKind Kind, double[][] Path, double Size, double Depth, double Nearest);
+    private sealed record DrawnMark(MarkKind Kind, double[][] Path, double Size, double Depth, double Nearest)
+    {
+        public double Farthest => Path.Max(p => Math.Sqrt((p[0] * p[0]) + (p[1] * p[1]))) + (Size / 2);
+    }
 }

@@ -186,8 +186,8 @@ public sealed class RecipeStore(Database database)
         await using var connection = await database.OpenAsync();
         var rows = await connection.QueryAsync<(int Version, DateTime At, string? By, string? Confirmation, string? ConfirmedBy)>(
             """
-            select recipe.version, recipe.published_at, by.name, recipe.confirmation, sheet.name from recipe
-            left join person by on by.id = recipe.published_by left join person sheet on sheet.id = (recipe.confirmation::jsonb ->> 'person')::uuid
+            select recipe.version, recipe.published_at, by.name, recipe.confirmation, confirmer.name from recipe
+            left join person by on by.id = recipe.published_by left join person confirmer on confirmer.id = (recipe.confirmation::jsonb ->> 'person')::uuid
             where recipe.id = @id order by version desc
             """,
             new { id }

@@ -127,7 +127,7 @@ public static class Doors
         new("POST", "/api/v1/jobs/import", Passes.Owner, new { formatVersion = 1 }),
         new("GET", "/api/v1/recipes", Passes.SignedIn),
         new("GET", "/api/v1/recipes/list", Passes.SignedIn),
-        new("GET", "/api/v1/recipes/{id}/sheet", Passes.SignedIn),
+        new("GET", "/api/v1/recipes/{id}/document", Passes.SignedIn),
         new("GET", "/api/v1/recipes/template.{kind}", Passes.SignedIn, Query: "?recipes=M4,A1"),
         new("POST", "/api/v1/recipes/", Passes.Planner, new { recipe = 1 }),
         new("GET", "/api/v1/recipes/{id}/file", Passes.SignedIn),

@@ -33,13 +33,13 @@ public sealed class SecondGradingTests(Host host) : IClassFixture<Host>
             );
         }
 
-        JsonArray looks = [];
-        for (var wait = 0; wait < 300 && looks.Count == 0; wait++)
+        JsonArray gradings = [];
+        for (var wait = 0; wait < 300 && gradings.Count == 0; wait++)
         {
             await Task.Delay(100);
-            looks = (await heron.Client.GetFromJsonAsync<JsonNode>($"/api/v1/terminations/{strand}/story"))!["looks"]!.AsArray();
+            gradings = (await heron.Client.GetFromJsonAsync<JsonNode>($"/api/v1/terminations/{strand}/story"))!["secondGradings"]!.AsArray();
         }
 
-        Assert.Equal(agrees, Assert.Single(looks)!["agrees"]!.GetValue<bool>());
+        Assert.Equal(agrees, Assert.Single(gradings)!["agrees"]!.GetValue<bool>());
     }
 }

@@ -40,7 +40,7 @@ public sealed class TechniqueTests(Host host) : IClassFixture<Host>
     // A step is told apart on the sheet by what its caution and title say; the dry wipe names no alcohol.
     private static async Task<string[]> StepsAsync(TestTablet tablet)
     {
-        var sheet = (await tablet.Client.GetFromJsonAsync<JsonNode>("/api/v1/recipes/A1/sheet"))!;
-        return [.. sheet["steps"]!.AsArray().Select(s => s!["name"]!.GetValue<string>() == "Dry wipe" ? "clean-dry" : s["name"]!.GetValue<string>())];
+        var document = (await tablet.Client.GetFromJsonAsync<JsonNode>("/api/v1/recipes/A1/document"))!;
+        return [.. document["steps"]!.AsArray().Select(s => s!["name"]!.GetValue<string>() == "Dry wipe" ? "clean-dry" : s["name"]!.GetValue<string>())];
     }
 }

@@ -363,7 +363,7 @@ test('axe finds nothing serious on any screen, light or dark', async ({ page, br
     ] as const) {
       await page.keyboard.press(key);
       await page.locator('dialog[open]').waitFor();
-      await grave(`${look} ${name} sheet`, look);
+      await grave(`${look} ${name} panel`, look);
       await page.keyboard.press('Escape');
     }
   }

@@ -5,7 +5,7 @@ using Rhabdon.Core.Units;
 
 namespace Rhabdon.Core.Bench;
 
-/// <summary>Edges and bites in words, the same at the bench and on the sheet.</summary>
+/// <summary>Edges and bites in words, the same at the bench and in the recipe's document.</summary>
 internal static class BenchWords
 {
     public static string From(Phrasebook words, Edge edge) =>

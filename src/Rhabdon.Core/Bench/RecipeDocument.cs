@@ -57,7 +57,7 @@ public sealed record LengthMarkView(
 
 public sealed record StepDocument(string Name, string Title, string How, string Why, IReadOnlyList<string> Cautions);
 
-/// <summary>Puts a published recipe into a sheet, in the reader's language and unit.</summary>
+/// <summary>Puts a published recipe into a document, in the reader's language and unit.</summary>
 public sealed class RecipeReader(Phrasebook words, string language, LengthUnit unit)
 {
     public RecipeDocument Read(PublishedRecipe published, CableBuild build, Technique technique)
@@ -116,13 +116,13 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
         foreach (
             var (key, length) in ((string, Length?)[])
                 [
-                    (PhraseKeys.Profile.Aramid, profile.Aramid),
-                    (PhraseKeys.Profile.Buffer, profile.Buffer),
-                    (PhraseKeys.Profile.Coating, profile.Coating),
-                    (PhraseKeys.Profile.Stripped, profile.Stripped == Length.Zero ? null : profile.Stripped),
-                    (PhraseKeys.Profile.Glass, profile.Glass == profile.Stripped ? null : profile.Glass),
-                    (PhraseKeys.Profile.Scrap, scrap == Length.Zero ? null : scrap),
-                    (PhraseKeys.Profile.Tip, profile.Tip),
+                    (PhraseKeys.Strip.Aramid, profile.Aramid),
+                    (PhraseKeys.Strip.Buffer, profile.Buffer),
+                    (PhraseKeys.Strip.Coating, profile.Coating),
+                    (PhraseKeys.Strip.Stripped, profile.Stripped == Length.Zero ? null : profile.Stripped),
+                    (PhraseKeys.Strip.Glass, profile.Glass == profile.Stripped ? null : profile.Glass),
+                    (PhraseKeys.Strip.Scrap, scrap == Length.Zero ? null : scrap),
+                    (PhraseKeys.Strip.Tip, profile.Tip),
                 ]
         )
         {

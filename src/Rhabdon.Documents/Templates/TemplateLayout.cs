@@ -24,33 +24,33 @@ public sealed class TemplateLayout(Paper paper, Phrasebook words)
     public static int StripsOnAPage(Paper paper) => (int)((paper.Height - Margin - Foot) / StripHeight);
 
     /// <summary>As many pages as the recipes need, in their order.</summary>
-    public static IReadOnlyList<TemplatePage> Pages(IReadOnlyList<RecipeDocument> sheets, Paper paper, Phrasebook words) =>
-        [.. sheets.Chunk(StripsOnAPage(paper)).Select(some => new TemplateLayout(paper, words).Page(some))];
+    public static IReadOnlyList<TemplatePage> Pages(IReadOnlyList<RecipeDocument> documents, Paper paper, Phrasebook words) =>
+        [.. documents.Chunk(StripsOnAPage(paper)).Select(some => new TemplateLayout(paper, words).Page(some))];
 
     private decimal Right => paper.Width - Margin;
 
-    private TemplatePage Page(RecipeDocument[] sheets)
+    private TemplatePage Page(RecipeDocument[] documents)
     {
-        for (var index = 0; index < sheets.Length; index++)
+        for (var index = 0; index < documents.Length; index++)
         {
-            Strip(sheets[index], Margin + (index * StripHeight));
+            Strip(documents[index], Margin + (index * StripHeight));
         }
 
         ProofOfScale();
         return new TemplatePage(paper.Width, paper.Height, lines, boxes, texts);
     }
 
-    private void Strip(RecipeDocument sheet, decimal top)
+    private void Strip(RecipeDocument document, decimal top)
     {
-        texts.Add(new TemplateText(Margin, top + 4, 4.4m, $"{sheet.Ref.Id}  {sheet.Title}", IsBold: true));
-        var standing = sheet.IsConfirmed
-            ? $"v{sheet.Ref.Version} \u00b7 {words.Say(Phrase.Of(PhraseKeys.Template.Confirmed))}"
-            : $"v{sheet.Ref.Version} \u00b7 {words.Say(Phrase.Of(PhraseKeys.Template.Unconfirmed))}";
-        texts.Add(new TemplateText(Right, top + 4, 4.4m, standing, IsBold: !sheet.IsConfirmed, Anchor: TextAnchor.End));
-        if (sheet.Line is not { } line)
+        texts.Add(new TemplateText(Margin, top + 4, 4.4m, $"{document.Ref.Id}  {document.Title}", IsBold: true));
+        var standing = document.IsConfirmed
+            ? $"v{document.Ref.Version} \u00b7 {words.Say(Phrase.Of(PhraseKeys.Template.Confirmed))}"
+            : $"v{document.Ref.Version} \u00b7 {words.Say(Phrase.Of(PhraseKeys.Template.Unconfirmed))}";
+        texts.Add(new TemplateText(Right, top + 4, 4.4m, standing, IsBold: !document.IsConfirmed, Anchor: TextAnchor.End));
+        if (document.Line is not { } line)
         {
             texts.Add(
-                new TemplateText(Margin, top + 12, 3.6m, words.Say(Phrase.Of(PhraseKeys.Template.None, ("what", string.Join(", ", sheet.FromTheSheet)))))
+                new TemplateText(Margin, top + 12, 3.6m, words.Say(Phrase.Of(PhraseKeys.Template.None, ("what", string.Join(", ", document.FromTheSheet)))))
             );
             return;
         }
@@ -58,27 +58,27 @@ public sealed class TemplateLayout(Paper paper, Phrasebook words)
         var cable = top + 27;
         boxes.Add(new TemplateBox(Margin, cable, Right - Margin, Band, 0.93m));
         texts.Add(new TemplateText(Margin + 0.8m, cable + 5, 3, words.Say(Phrase.Of(PhraseKeys.Template.Tip))));
-        Marks(sheet, top, cable);
+        Marks(document, top, cable);
         Rule(cable + Band);
         Ready(line, cable + Band + 9);
-        texts.Add(new TemplateText(Right, cable + Band + 14, 3, string.Join(" \u00b7 ", sheet.Profile), Anchor: TextAnchor.End));
+        texts.Add(new TemplateText(Right, cable + Band + 14, 3, string.Join(" \u00b7 ", document.Profile), Anchor: TextAnchor.End));
         lines.Add(new TemplateLine(Margin, top + StripHeight - 3, Right, top + StripHeight - 3, 0.1m));
     }
 
     // Each label has a row of its own, one step lower for each mark further in, so that no line crosses another's label. What does not fit the paper is
     // told in words.
-    private void Marks(RecipeDocument sheet, decimal top, decimal cable)
+    private void Marks(RecipeDocument document, decimal top, decimal cable)
     {
-        var fitting = sheet.Marks.Where(m => m.At is { } at && Margin + at <= Right).OrderBy(m => m.At).ToList();
+        var fitting = document.Marks.Where(m => m.At is { } at && Margin + at <= Right).OrderBy(m => m.At).ToList();
         var step = Math.Min(4.2m, (cable - top - 9) / Math.Max(1, fitting.Count));
         for (var row = 0; row < fitting.Count; row++)
         {
             var (x, y) = (Margin + fitting[row].At!.Value, top + 10 + (row * step));
-            lines.Add(new TemplateLine(x, y - 2.6m, x, cable + Band, 0.25m, $"{sheet.Ref.Id}/{fitting[row].Name}"));
+            lines.Add(new TemplateLine(x, y - 2.6m, x, cable + Band, 0.25m, $"{document.Ref.Id}/{fitting[row].Name}"));
             texts.Add(new TemplateText(x + 0.8m, y, Math.Min(3, step), Told(fitting[row])));
         }
 
-        if (sheet.Marks.Except(fitting).ToList() is { Count: > 0 } beyond)
+        if (document.Marks.Except(fitting).ToList() is { Count: > 0 } beyond)
         {
             texts.Add(
                 new TemplateText(

@@ -23,9 +23,9 @@ public static class TemplatePdf
         document.ViewerPreferences.Elements.SetName("/PrintScaling", "/None");
         foreach (var page in pages)
         {
-            var sheet = document.AddPage();
-            (sheet.Width, sheet.Height) = (XUnit.FromMillimeter((double)page.Width), XUnit.FromMillimeter((double)page.Height));
-            using var drawing = XGraphics.FromPdfPage(sheet);
+            var paper = document.AddPage();
+            (paper.Width, paper.Height) = (XUnit.FromMillimeter((double)page.Width), XUnit.FromMillimeter((double)page.Height));
+            using var drawing = XGraphics.FromPdfPage(paper);
             Draw(drawing, page);
         }
 

@@ -19,8 +19,8 @@ public sealed record ToleranceStackRequest(string Recipe, Joint? Joint = null, C
 /// <summary>What a combination is asked of.</summary>
 public sealed record CompatibilityRequest(string Recipe, Combination Combination);
 
-/// <param name="Sheet">Null while there are faults.</param>
-public sealed record RecipeTrial(IReadOnlyList<FieldFault> Faults, RecipeDocument? Sheet);
+/// <param name="Document">Null while there are faults.</param>
+public sealed record RecipeTrial(IReadOnlyList<FieldFault> Faults, RecipeDocument? Document);
 
 public sealed record FiberLeftRequest(string Recipe, Length Service, Length Least, Length Used);
 

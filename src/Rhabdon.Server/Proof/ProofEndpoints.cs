@@ -31,12 +31,12 @@ public sealed record StoryView(
     TerminationState State,
     IReadOnlyList<StoryLine> Lines,
     IReadOnlyList<AsideLine> Aside,
-    IReadOnlyList<LookLine> Looks,
+    IReadOnlyList<SecondGradingLine> SecondGradings,
     IReadOnlyDictionary<Guid, string> People
 );
 
 /// <summary>What the server made of a picture itself, beside what the tablet had made of it.</summary>
-public sealed record LookLine(Guid Event, bool Agrees, string Says);
+public sealed record SecondGradingLine(Guid Event, bool Agrees, string Says);
 
 /// <summary>An event that was sent in someone's name and could not be verified.</summary>
 /// <param name="Actor">In whose name.</param>
@@ -100,10 +100,10 @@ public static class ProofEndpoints
         var state = (await events.TerminationsAsync([id], book))[id].State;
         var lines = Teller(book, unit).Tell(state);
         var aside = (await quarantine.OfStreamAsync(id)).Select(q => new AsideLine(q.Event, q.Actor, q.SentBy, q.SentAt, q.Reason)).ToList();
-        var looks = (await seconds.OfStrandAsync(id)).Where(l => l.OwnVerdict is not null).Select(Line).ToList();
+        var gradings = (await seconds.OfStrandAsync(id)).Where(l => l.OwnVerdict is not null).Select(Line).ToList();
         var names = await people.NamesAsync(PeopleIn(lines).Concat(aside.SelectMany(a => (Guid[])[a.Actor, a.SentBy])));
         return TypedResults.Ok(
-            new StoryView(id, row.CableId, job.TimeZone, row.Label, row.Strand, StrandColor.Of(row.Strand), row.End, state, lines, aside, looks, names)
+            new StoryView(id, row.CableId, job.TimeZone, row.Label, row.Strand, StrandColor.Of(row.Strand), row.End, state, lines, aside, gradings, names)
         );
     }
 
@@ -142,17 +142,17 @@ public static class ProofEndpoints
         List<StoryLine> Lines(IEnumerable<HistoryEntry> entries) => [.. entries.Select(e => lines[e.Event.Id])];
     }
 
-    private static LookLine Line(SecondGrading look) =>
-        look.OwnVerdict == look.Verdict && look.OwnSign == look.Sign
-            ? new LookLine(look.Event, true, Problems.Say(PhraseKeys.Look.Agrees))
-            : new LookLine(
-                look.Event,
+    private static SecondGradingLine Line(SecondGrading grading) =>
+        grading.OwnVerdict == grading.Verdict && grading.OwnSign == grading.Sign
+            ? new SecondGradingLine(grading.Event, true, Problems.Say(PhraseKeys.Grading.Agrees))
+            : new SecondGradingLine(
+                grading.Event,
                 false,
                 Problems.Say(
                     Phrase.Of(
-                        PhraseKeys.Look.Differs,
-                        ("own", Problems.Say($"look.verdict.{look.OwnVerdict}")),
-                        ("told", Problems.Say($"look.verdict.{look.Verdict}"))
+                        PhraseKeys.Grading.Differs,
+                        ("own", Problems.Say($"grading.verdict.{grading.OwnVerdict}")),
+                        ("told", Problems.Say($"grading.verdict.{grading.Verdict}"))
                     )
                 )
             );

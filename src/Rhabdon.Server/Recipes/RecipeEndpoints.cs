@@ -45,7 +45,7 @@ public static class RecipeEndpoints
             return new BookView([.. book.Recipes], [.. book.Ladders], await store.TechniquesAsync(context.AccessOf()), book.OwnProfiles);
         });
         recipes.MapGet("/recipes/list", List);
-        recipes.MapGet("/recipes/{id}/sheet", Sheet);
+        recipes.MapGet("/recipes/{id}/document", Document);
         recipes.MapPut("/crews/{id:guid}/techniques/{recipe}", Choose).Needs(Permission.Plan);
     }
 
@@ -73,7 +73,7 @@ public static class RecipeEndpoints
     }
 
     // As the crew works it, on the first build it serves unless another is asked for.
-    private static async Task<Results<Ok<RecipeDocument>, ProblemHttpResult>> Sheet(
+    private static async Task<Results<Ok<RecipeDocument>, ProblemHttpResult>> Document(
         string id,
         RecipeBookCache books,
         RecipeStore store,

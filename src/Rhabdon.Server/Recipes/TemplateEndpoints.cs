@@ -48,12 +48,12 @@ public static class TemplateEndpoints
             return Problems.Field(400, "paper", Phrase.Of(PhraseKeys.Problem.TemplatePaper));
         }
 
-        RecipeDocument[] sheets =
+        RecipeDocument[] documents =
         [
             .. ids.Select(id => book.Latest(id)!)
                 .Select(r => RecipeEndpoints.ReaderFor(unit).Read(r, BuildOf(r.Recipe, build), RecipeEndpoints.TechniqueIn(techniques, r.Ref.Id, crew))),
         ];
-        var pages = TemplateLayout.Pages(sheets, on, Phrasebook.English);
+        var pages = TemplateLayout.Pages(documents, on, Phrasebook.English);
         var name = $"template-{string.Join('-', ids)}";
         return kind switch
         {

@@ -2,7 +2,7 @@ import { useEffect, useRef, type ReactNode } from 'react';
 import { InSidePanel } from './keys';
 import { say } from './words';
 
-/** A sheet over the page for one question. Escape closes it; the focus stays in it and goes back where it was. */
+/** A panel over the page for one question. Escape closes it; the focus stays in it and goes back where it was. */
 export function SidePanel({ title, onClose, children }: { title: string; onClose: () => void; children: ReactNode }) {
   const dialog = useRef<HTMLDialogElement>(null);
   useEffect(() => {
@@ -13,7 +13,7 @@ export function SidePanel({ title, onClose, children }: { title: string; onClose
   return (
     <dialog
       ref={dialog}
-      className="sheet card"
+      className="side-panel card"
       aria-label={title}
       onCancel={(event) => {
         event.preventDefault();
@@ -23,7 +23,7 @@ export function SidePanel({ title, onClose, children }: { title: string; onClose
       <header className="row apart">
         <h2>{title}</h2>
         <button type="button" className="button" onClick={onClose}>
-          {say('sheet.close')}
+          {say('panel.close')}
         </button>
       </header>
       <InSidePanel.Provider value={true}>{children}</InSidePanel.Provider>

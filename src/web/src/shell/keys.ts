@@ -77,10 +77,10 @@ function belongsToFocus(event: KeyboardEvent): boolean {
   return (event.key === 'Enter' || event.key === ' ') && !!target.closest('button, a, summary, [role=button]');
 }
 
-/** True inside a sheet: while one is open the keys are its own. */
+/** True inside a panel: while one is open the keys are its own. */
 export const InSidePanel = createContext(false);
 
-/** Does what the keys ask for, while the component is there and no sheet lies over it; ready as soon as the screen shows it, so that no tap falls between. */
+/** Does what the keys ask for, while the component is there and no panel lies over it; ready as soon as the screen shows it, so that no tap falls between. */
 export function useKeys(actions: Keyed) {
   const latest = useRef(actions);
   const inSheet = useContext(InSidePanel);

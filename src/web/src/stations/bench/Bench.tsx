@@ -28,7 +28,7 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
   const [pace, setPace] = useState<Pace>(() => (localStorage.getItem('pace') as Pace) || 'stage-by-stage');
   const { strands, view, act, judge, propose, techniqueFor, fault, turnTo } = useBatch(opened, unit, pace, person);
   const [says, setSays] = useState('');
-  const [sheet, setSheet] = useState<'undo' | 'keys' | 'batch'>();
+  const [panel, setPanel] = useState<'undo' | 'keys' | 'batch'>();
   const [crews, setCrews] = useState<Schemas['CrewOnJob'][]>([]);
   const [aid, setAid] = useState(false);
   const go = useNavigate();
@@ -68,11 +68,11 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
     next: () => step(1),
     previous: () => step(-1),
     'pedal-back': () => step(-1),
-    undo: () => (bench?.undo && mayWork ? setSheet('undo') : undefined),
+    undo: () => (bench?.undo && mayWork ? setPanel('undo') : undefined),
     pace: flipPace,
-    batch: () => (mayWork ? setSheet('batch') : undefined),
+    batch: () => (mayWork ? setPanel('batch') : undefined),
     aid: () => setAid(!aid),
-    keys: () => setSheet('keys'),
+    keys: () => setPanel('keys'),
     ...(mayWork && bench && !isBegun ? { done: () => void begin(), 'pedal-done': () => void begin() } : {}),
   });
   if (fault)
@@ -125,14 +125,14 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
             </button>
           )}
           {mayWork && (
-            <button className="button" onClick={() => setSheet('batch')}>
+            <button className="button" onClick={() => setPanel('batch')}>
               {say('batch.button')}
             </button>
           )}
           <button className="button" aria-expanded={aid} onClick={() => setAid(!aid)}>
             {say('bench.first-aid')}
           </button>
-          <button className="button" aria-label={say('keys.title')} onClick={() => setSheet('keys')}>
+          <button className="button" aria-label={say('keys.title')} onClick={() => setPanel('keys')}>
             {'?'}
           </button>
         </div>
@@ -257,27 +257,27 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
           )}
         </section>
       </div>
-      {bench && <FiberBar fiber={bench.fiber} undo={mayWork ? bench.undo : null} onUndo={() => setSheet('undo')} />}
-      {sheet === 'undo' && bench?.undo && (
+      {bench && <FiberBar fiber={bench.fiber} undo={mayWork ? bench.undo : null} onUndo={() => setPanel('undo')} />}
+      {panel === 'undo' && bench?.undo && (
         <TakeBack
           what={bench.undo.what}
           cutsGlass={bench.undo.cutsGlass}
           strands={undone.length}
-          onClose={() => setSheet(undefined)}
+          onClose={() => setPanel(undefined)}
           onTakeBack={(reason, glassWasCut, all) => {
             const event = bench.undo!.event;
-            setSheet(undefined);
+            setPanel(undefined);
             void want({ kind: 'undo', event, reason, glassWasCut }, all ? undone : [strand.termination]);
           }}
         />
       )}
-      {sheet === 'keys' && <KeyList onClose={() => setSheet(undefined)} />}
-      {sheet === 'batch' && (
+      {panel === 'keys' && <KeyList onClose={() => setPanel(undefined)} />}
+      {panel === 'batch' && (
         <BatchPanel
           tray={view.queue}
           batch={batch}
           person={person}
-          onClose={() => setSheet(undefined)}
+          onClose={() => setPanel(undefined)}
           onAct={want}
           onBatch={(to, taken) => void rememberBatch(to, taken).then(() => go(`/batch/${to}`))}
         />

@@ -9,7 +9,7 @@ interface Props {
   lines: Line[];
   people: Record<string, string>;
   /** What the server made of the pictures itself. */
-  looks?: Schemas['LookLine'][];
+  secondGradings?: Schemas['SecondGradingLine'][];
   timeZone: string;
   onTakeBack?: (line: Line) => void;
   onMove?: (line: Line) => void;
@@ -18,7 +18,7 @@ interface Props {
 }
 
 /** Lines of a strand's story, in the site's own time. */
-export function StoryLines({ lines, people, looks: seconds, timeZone, onTakeBack, onMove, termination }: Props) {
+export function StoryLines({ lines, people, secondGradings, timeZone, onTakeBack, onMove, termination }: Props) {
   const [opened, setOpened] = useState<Line>();
   const looks = lines.filter((line) => line.face);
   const before = opened && looks[looks.indexOf(opened) - 1];
@@ -52,7 +52,7 @@ export function StoryLines({ lines, people, looks: seconds, timeZone, onTakeBack
                   <span className={line.face.view.tone}>{line.face.view.headline}</span>
                 </button>
               )}
-              {seconds
+              {secondGradings
                 ?.filter((second) => second.event === line.event)
                 .map((second) => (
                   <p key={second.event} className={second.agrees ? '' : 'bad'}>

@@ -79,7 +79,7 @@ export function StrandStory({ unit, person, mayWork }: { unit: Unit; person: str
         termination={termination}
         lines={lines}
         people={people}
-        looks={story.data.looks}
+        secondGradings={story.data.secondGradings}
         timeZone={story.data.timeZone}
         onTakeBack={mayWork ? setUndone : undefined}
         onMove={mayWork ? setMoved : undefined}

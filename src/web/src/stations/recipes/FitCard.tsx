@@ -3,9 +3,9 @@ import { FitAxis } from '../../drawing/FitAxis';
 import { say } from '../../shell/words';
 
 /** Whether glass meets glass: the chance, where the bow lies in its window, and what to hold tighter. */
-export function FitCard({ sheet }: { sheet?: Schemas['RecipeDocument'] }) {
-  if (!sheet?.fit) return null;
-  const { chance, detail, isSure, axis, tighten, parts } = sheet.fit;
+export function FitCard({ recipe }: { recipe?: Schemas['RecipeDocument'] }) {
+  if (!recipe?.fit) return null;
+  const { chance, detail, isSure, axis, tighten, parts } = recipe.fit;
   return (
     <section className="card fit">
       <h2>{say('fit.title')}</h2>
@@ -37,7 +37,7 @@ export function FitCard({ sheet }: { sheet?: Schemas['RecipeDocument'] }) {
           ))}
         </tbody>
       </table>
-      {sheet.seat && <p>{sheet.seat}</p>}
+      {recipe.seat && <p>{recipe.seat}</p>}
     </section>
   );
 }

@@ -19,7 +19,7 @@ async function tryOut(file: RecipeFile, unit: Unit) {
   try {
     return await got(api.POST('/api/v1/calc/recipe', { params: { query: { unit } }, body: file }));
   } catch (error) {
-    if (error instanceof Refusal && error.faults.length > 0) return { faults: error.faults, sheet: null };
+    if (error instanceof Refusal && error.faults.length > 0) return { faults: error.faults, document: null };
     throw error;
   }
 }
@@ -43,7 +43,7 @@ function Editor({ begun, unit }: { begun: RecipeFile; unit: Unit }) {
     queryFn: () => tryOut(tried, unit),
     placeholderData: keepPreviousData,
   });
-  const sheet = useLast(trial.data?.sheet);
+  const shown = useLast(trial.data?.document);
   const faults = (trial.data?.faults ?? []).map((found) => ({ place: placeOf(found.field), says: found.says }));
   const at = (place: string) => faults.find((found) => found.place === place)?.says;
   const set = (path: (string | number)[], value: unknown) => setFile(withValue(file, ['recipe', ...path], value));
@@ -103,9 +103,9 @@ function Editor({ begun, unit }: { begun: RecipeFile; unit: Unit }) {
         </section>
         <aside>
           <section className="card">
-            {sheet?.line ? <BenchLine line={sheet.line} /> : <p>{say('editor.no-line')}</p>}
+            {shown?.line ? <BenchLine line={shown.line} /> : <p>{say('editor.no-line')}</p>}
             <ul className="profile">
-              {sheet?.profile.map((says) => (
+              {shown?.profile.map((says) => (
                 <li key={says}>{says}</li>
               ))}
             </ul>
@@ -124,7 +124,7 @@ function Editor({ begun, unit }: { begun: RecipeFile; unit: Unit }) {
               {say('editor.publish')}
             </button>
           </section>
-          <FitCard sheet={sheet} />
+          <FitCard recipe={shown} />
         </aside>
       </div>
     </div>

@@ -22,22 +22,22 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
   const [build, setBuild] = useState<Schemas['CableBuild']>();
   const [fault, setFault] = useState('');
   const [isRetiring, setRetiring] = useState(false);
-  // What was tapped shows at once; the sheet that follows from it comes with the server's answer.
+  // What was tapped shows at once; the document that follows from it comes with the server's answer.
   const [tapped, setTapped] = useState<Record<string, string>>({});
   const crews = useQuery({ queryKey: ['crews'], queryFn: () => got(api.GET('/api/v1/crews')) });
   const which = crew ?? crews.data?.[0]?.id;
-  const sheet = useQuery({
-    queryKey: ['sheet', recipe, which, build, unit],
+  const read = useQuery({
+    queryKey: ['recipe document', recipe, which, build, unit],
     queryFn: () =>
-      got(api.GET('/api/v1/recipes/{id}/sheet', { params: { path: { id: recipe }, query: { crew: which, build, unit } } })),
+      got(api.GET('/api/v1/recipes/{id}/document', { params: { path: { id: recipe }, query: { crew: which, build, unit } } })),
     enabled: crews.isSuccess,
     placeholderData: keepPreviousData,
   });
   const list = useQuery({ queryKey: ['recipes'], queryFn: () => got(api.GET('/api/v1/recipes/list')) });
   const isRetired = list.data?.find((one) => one.id === recipe)?.isRetired ?? false;
-  if (sheet.error) return <p role="alert">{sheet.error.message}</p>;
-  if (!sheet.data) return null;
-  const { ref, title, isConfirmed, builds, choices, marks, profile, steps, fromTheSheet, uses, line } = sheet.data;
+  if (read.error) return <p role="alert">{read.error.message}</p>;
+  if (!read.data) return null;
+  const { ref, title, isConfirmed, builds, choices, marks, profile, steps, fromTheSheet, uses, line } = read.data;
   const choose = async (choice: string, option: string) => {
     setFault('');
     setTapped({ [choice]: option });
@@ -46,7 +46,7 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
       await got(
         api.PUT('/api/v1/crews/{id}/techniques/{recipe}', { params: { path: { id: which!, recipe } }, body: { options } }),
       );
-      await Promise.all([queries.invalidateQueries({ queryKey: ['sheet'] }), fetchBook()]);
+      await Promise.all([queries.invalidateQueries({ queryKey: ['recipe document'] }), fetchBook()]);
     } catch (error) {
       setFault((error as Error).message);
     }
@@ -68,7 +68,7 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
       setFault((error as Error).message);
     }
   };
-  const template = { crew: which, unit, build: sheet.data.build ?? undefined };
+  const template = { crew: which, unit, build: read.data.build ?? undefined };
   return (
     <div className="page">
       <header className="row apart">
@@ -106,7 +106,7 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
       <div className="row">
         {builds.length > 1 &&
           builds.map((one) => (
-            <button key={one} className="button" aria-pressed={sheet.data.build === one} onClick={() => setBuild(one)}>
+            <button key={one} className="button" aria-pressed={read.data.build === one} onClick={() => setBuild(one)}>
               {say(`build.${one}`)}
             </button>
           ))}
@@ -133,7 +133,7 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
         </div>
       </section>
       <PlanTable marks={marks} />
-      <FitCard sheet={sheet.data} />
+      <FitCard recipe={read.data} />
       {choices.length > 0 && (
         <section className="card">
           <h2>{say('recipes.techniques')}</h2>
