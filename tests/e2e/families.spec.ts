@@ -73,17 +73,17 @@ test('whoever is in two crews of a job that work a recipe differently is asked o
   const owner = await apiOf(context.request, 'olive', 'saltmarsh-owner');
   const [dunlin, turnstone] = [await owner.post('/crews', { name: 'Dunlin' }), await owner.post('/crews', { name: 'Turnstone' })];
   const person = await owner.post('/people', {
-    name: 'Tess Shingle',
-    signIn: 'tess',
+    name: 'Rae Shingle',
+    signIn: 'shingle',
     role: 'installer',
-    password: 'saltmarsh-tess',
+    password: 'saltmarsh-shingle',
     crew: dunlin.id,
   });
   await owner.post(`/crews/${turnstone.id}/members`, { person: person.id, from: '2026-01-01' });
   await owner.put(`/crews/${turnstone.id}/techniques/A1`, { options: { measure: 'tip' } });
   await context.close();
   const cable = await newCable(browser, 'WHOSE', 2, { recipe: 'A1', build: 'cordage-3.0', crews: [dunlin.id, turnstone.id] });
-  await signIn(page, 'tess', 'saltmarsh-tess');
+  await signIn(page, 'shingle', 'saltmarsh-shingle');
   await page.goto(`/proof/${cable}`);
   await page.locator('a[href^="/bench/"]').first().click();
   await page.getByRole('button', { name: 'Begin' }).click();

@@ -4,8 +4,8 @@ using static Rhabdon.Vision.Looking.Thresholds.Film;
 namespace Rhabdon.Vision.Looking;
 
 /// <summary>
-/// Film on the glass: wide and faint. It is found first, and the glass without it handed on, so that what lies under it shows; its own mottling and edges, which are no deeper than
-/// it is, are not taken for marks.
+/// Film on the glass: wide and faint. It is found first, and the glass without it handed on, so that what lies under it shows; its own mottling and
+/// edges, which are no deeper than it is, are not taken for marks.
 /// </summary>
 internal sealed class FilmLayer
 {

@@ -72,7 +72,9 @@ internal sealed class IlluminationModel
     /// <param name="share">Of the distance from which on it does not count.</param>
     public static double Weight(double share) => Math.Abs(share) >= 1 ? 1e-4 : (1 - (share * share)) * (1 - (share * share));
 
-    /// <summary>What a place gives back more or less than its light would have it, as a share of the light, times a level: shades of a picture so lit.</summary>
+    /// <summary>
+    /// What a place gives back more or less than its light would have it, as a share of the light, times a level: shades of a picture so lit.
+    /// </summary>
     /// <param name="level">Shades that all of the light stands for.</param>
     public Plane DividedOut(Plane grid, double pitch, int half, double level)
     {

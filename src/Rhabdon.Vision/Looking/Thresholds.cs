@@ -1,35 +1,46 @@
 namespace Rhabdon.Vision.Looking;
 
 /// <summary>
-/// Every limit that decides what a picture shows, in one place: what it says, its unit, the range within which it makes sense, and why. Shades are those of the usual
-/// light (<see cref="UsualLight"/>); lengths lie on the face. What has no other reason was derived on made-up faces of the tuning seeds (docs/accuracy.md). How finely
-/// the grader computes is said where it computes.
+/// Every limit that decides what a picture shows, in one place: what it says, its unit, the range within which it makes sense, and why. Shades are those of
+/// the usual light (<see cref="UsualLight"/>); lengths lie on the face. What has no other reason was derived on made-up faces of the tuning seeds
+/// (docs/accuracy.md). How finely the grader computes is said where it computes.
 /// </summary>
 internal static class Thresholds
 {
     /// <summary>Whether a picture can be graded at all.</summary>
     internal static class Picture
     {
-        /// <summary>Standard deviation of the lens's spread beyond which a picture is too blurred, µm; 1 to 4. A scratch of the narrowest limit, 2 µm, then shows no edges of its own.</summary>
+        /// <summary>
+        /// Standard deviation of the lens's spread beyond which a picture is too blurred, µm; 1 to 4. A scratch of the narrowest limit, 2 µm, then shows no
+        /// edges of its own.
+        /// </summary>
         public const double WorstFocus = 2.6;
 
         /// <summary>Share of the glass that may be pure black or white, 0 to 1. Where a quarter tells nothing, marks may hide.</summary>
         public const double MostClipped = 0.25;
 
-        /// <summary>Shade that the thousandth brightest pixel of a picture in the dark stays under, 0 to 255. A tenth of the range: below it noise is as deep as marks.</summary>
+        /// <summary>
+        /// Shade that the thousandth brightest pixel of a picture in the dark stays under, 0 to 255. A tenth of the range: below it noise is as deep as marks.
+        /// </summary>
         public const int DarkAtMost = 26;
 
         /// <summary>Share of the whole picture that may be white, 0 to 1. Beyond it the lamp is turned up too far, or it is no picture of a face.</summary>
         public const double MostWhite = 0.6;
     }
 
-    /// <summary>How patches on the glass are looked for: once for the deep and round ones, which would pass for short wide lines, and once for the rest.</summary>
+    /// <summary>
+    /// How patches on the glass are looked for: once for the deep and round ones, which would pass for short wide lines, and once for the rest.
+    /// </summary>
     internal static class RoundMarks
     {
-        /// <summary>Standard deviation by which the glass is smoothed first, µm; 0.2 to 1. Under the smallest mark that counts, 2 µm, so that it keeps its depth.</summary>
+        /// <summary>
+        /// Standard deviation by which the glass is smoothed first, µm; 0.2 to 1. Under the smallest mark that counts, 2 µm, so that it keeps its depth.
+        /// </summary>
         public const double BlobSmoothing = 0.45;
 
-        /// <summary>Deviations of the noise that a patch must rise to, 4 to 10. Chance reaches five somewhere among fifty thousand places; one and a half more to spare.</summary>
+        /// <summary>
+        /// Deviations of the noise that a patch must rise to, 4 to 10. Chance reaches five somewhere among fifty thousand places; one and a half more to spare.
+        /// </summary>
         public const double BlobScore = 6.5;
 
         /// <summary>Shades that a patch must differ by, 2 to 10. An eye sees hardly less (common practice).</summary>
@@ -48,17 +59,24 @@ internal static class Thresholds
     /// <summary>A row of fibers in one picture.</summary>
     internal static class FlatFerrule
     {
-        /// <summary>How far the row may turn from the picture's own, degrees; 0 to 45. A key holds the ferrule straighter than that (common practice).</summary>
+        /// <summary>
+        /// How far the row may turn from the picture's own, degrees; 0 to 45. A key holds the ferrule straighter than that (common practice).
+        /// </summary>
         public const int MostSlant = 20;
 
-        /// <summary>How far a fiber may lie from where the one before says, of the pitch; 0 to 0.25. The standard's holes lie within a hundredth; the rest is the picture's scale.</summary>
+        /// <summary>
+        /// How far a fiber may lie from where the one before says, of the pitch; 0 to 0.25. The standard's holes lie within a hundredth; the rest is the
+        /// picture's scale.
+        /// </summary>
         public const double Astray = 0.06;
     }
 
     /// <summary>The round edge of what the lens sees.</summary>
     internal static class FieldStop
     {
-        /// <summary>Of the shade inside the rim, at most which the middle of what lies beyond has, 0 to 1. The darkest ferrule gives back a fifth (common practice).</summary>
+        /// <summary>
+        /// Of the shade inside the rim, at most which the middle of what lies beyond has, 0 to 1. The darkest ferrule gives back a fifth (common practice).
+        /// </summary>
         public const float BlackShare = 0.15f;
 
         /// <summary>The same for nearly all of what lies beyond, 0 to 1: stray light brightens some.</summary>
@@ -92,7 +110,9 @@ internal static class Thresholds
         /// <summary>Shades from pixel to pixel that an edge must change by, 0.2 to 2: below it is the picture's own steps.</summary>
         public const float LeastSteep = 0.4f;
 
-        /// <summary>Of the sharpest circle's strength, what another must have to be looked at, 0 to 0.5. A cladding in a bright ferrule is faint beside its core.</summary>
+        /// <summary>
+        /// Of the sharpest circle's strength, what another must have to be looked at, 0 to 0.5. A cladding in a bright ferrule is faint beside its core.
+        /// </summary>
         public const double LeastToClimb = 0.1;
 
         /// <summary>The same after each has been set to its own center, 0.2 to 0.9.</summary>
@@ -132,7 +152,10 @@ internal static class Thresholds
         public const double LeastLit = 100;
     }
 
-    /// <summary>Whether the circle is a fiber's edge. Of 751 made-up faces by five hands none showed its edge in under 0.90 of the sectors, strayed by more than 0.0111 of its radius, or was sharper than 0.7 pixels; of pictures of nothing most show under 0.7, or stray by more than 0.015.</summary>
+    /// <summary>
+    /// Whether the circle is a fiber's edge. Of 751 made-up faces by five hands none showed its edge in under 0.90 of the sectors, strayed by more than 0.0111
+    /// of its radius, or was sharper than 0.7 pixels; of pictures of nothing most show under 0.7, or stray by more than 0.015.
+    /// </summary>
     internal static class FiberEdge
     {
         /// <summary>Share of the sectors that must step to the same side, 0.7 to 0.9. Between the two kinds of pictures.</summary>
@@ -141,7 +164,9 @@ internal static class Thresholds
         /// <summary>How far three quarters of the sectors may lie from the circle, of its radius; 0.0111 to 0.015.</summary>
         public const double MostStray = 0.0135;
 
-        /// <summary>Standard deviation of the edge's spread, pixels; 0.3 to 0.7. What is sharper than lens and pixels make anything is drawn and not seen.</summary>
+        /// <summary>
+        /// Standard deviation of the edge's spread, pixels; 0.3 to 0.7. What is sharper than lens and pixels make anything is drawn and not seen.
+        /// </summary>
         public const double LeastBlur = 0.6;
 
         /// <summary>How many times its own uncertainty a sector's step must be, 1.5 to 3. Twice: one in twenty by chance.</summary>
@@ -243,7 +268,9 @@ internal static class Thresholds
         /// <summary>Shades below which whatever is so wide is film, 10 to 25.</summary>
         public const double VeryFaintFilm = 16;
 
-        /// <summary>Width of its edge on the glass, from a quarter to three quarters of its depth, µm; 1.2 to 3. A sharp edge belongs to something solid.</summary>
+        /// <summary>
+        /// Width of its edge on the glass, from a quarter to three quarters of its depth, µm; 1.2 to 3. A sharp edge belongs to something solid.
+        /// </summary>
         public const double SoftFilm = 1.8;
 
         /// <summary>The same on the smoothed, halved grid, which widens edges, µm; 1.8 to 3.5.</summary>
@@ -325,7 +352,9 @@ internal static class Thresholds
         /// <summary>µm; 12 to 40.</summary>
         public const double ShortestLint = 20;
 
-        /// <summary>How far the middle of a short stretch of lint lies from its chord, µm; 0.6 to 1.5. No film draws a scratch so tight (common practice).</summary>
+        /// <summary>
+        /// How far the middle of a short stretch of lint lies from its chord, µm; 0.6 to 1.5. No film draws a scratch so tight (common practice).
+        /// </summary>
         public const double Curly = 0.9;
 
         /// <summary>How far it strays from a smooth bow at most, µm; 0.2 to 0.5.</summary>
