@@ -41,6 +41,7 @@ public sealed record DemoJob(
 
 public sealed record DemoPanel(string Closet, string Name, int Ports);
 
+/// <param name="Service">Fiber laid up at each end; <paramref name="Least"/> what must be left of it.</param>
 /// <param name="FirstPort">In both panels; the other strands follow.</param>
 public sealed record DemoCable(
     string Name,
@@ -52,16 +53,12 @@ public sealed record DemoCable(
     Polish Polish,
     int Strands,
     Length Length,
+    Length Service,
+    Length Least,
     int FirstPort = 1,
     int PerPort = 1,
     IReadOnlyList<DemoWork>? Work = null
-)
-{
-    /// <summary>Fiber laid up for service at each end, and what must be left of it.</summary>
-    public Length Service { get; init; } = Length.Mm(800);
-
-    public Length Least { get; init; } = Length.Mm(300);
-}
+);
 
 /// <summary>What one person did at one end of a cable, from an hour after it was planned.</summary>
 /// <param name="Person">Sign-in name.</param>

@@ -69,12 +69,13 @@ test('whoever is in two crews of a job that work a recipe differently is asked o
   page,
   browser,
 }) => {
+  const tag = Date.now().toString(36);
   const context = await browser.newContext();
   const owner = await apiOf(context.request, 'olive', 'saltmarsh-owner');
-  const [dunlin, turnstone] = [await owner.post('/crews', { name: 'Dunlin' }), await owner.post('/crews', { name: 'Turnstone' })];
+  const [dunlin, turnstone] = [await owner.post('/crews', { name: `Dunlin ${tag}` }), await owner.post('/crews', { name: `Turnstone ${tag}` })];
   const person = await owner.post('/people', {
     name: 'Rae Shingle',
-    signIn: 'shingle',
+    signIn: `shingle-${tag}`,
     role: 'installer',
     password: 'saltmarsh-shingle',
     crew: dunlin.id,
@@ -83,12 +84,12 @@ test('whoever is in two crews of a job that work a recipe differently is asked o
   await owner.put(`/crews/${turnstone.id}/techniques/A1`, { options: { measure: 'tip' } });
   await context.close();
   const cable = await newCable(browser, 'WHOSE', 2, { recipe: 'A1', build: 'cordage-3.0', crews: [dunlin.id, turnstone.id] });
-  await signIn(page, 'shingle', 'saltmarsh-shingle');
+  await signIn(page, `shingle-${tag}`, 'saltmarsh-shingle');
   await page.goto(`/proof/${cable}`);
   await page.locator('a[href^="/bench/"]').first().click();
   await page.getByRole('button', { name: 'Begin' }).click();
   await expect(page.getByRole('dialog', { name: 'By whose technique?' })).toBeVisible();
-  await page.getByRole('button', { name: 'Turnstone' }).click();
+  await page.getByRole('button', { name: `Turnstone ${tag}` }).click();
   await at(page, /Boot, then crimp sleeve/);
   await page.goto(`/proof/${cable}`);
   await page.locator('a[href^="/bench/"]').nth(2).click();
