@@ -63,6 +63,13 @@ test('a lead reads a recipe, changes the crew’s technique, and what begins the
   await page.getByRole('radio', { name: 'As the recipe gives it' }).check();
   await page.getByRole('radio', { name: 'Alcohol of 91 % or better' }).check();
   await expect(buffer).toContainText(/16\.0 mm\s*from the jacket's edge/);
+  // Two choices in one breath: the second keeps the first.
+  await expect
+    .poll(async () => {
+      const read = await (await page.request.get('/api/v1/recipes/A1/document')).json();
+      return read.choices.map((c: { id: string; chosen: string }) => `${c.id}=${c.chosen}`);
+    })
+    .toEqual(expect.arrayContaining(['measure=given', 'clean=91']));
 });
 
 test('whoever is in two crews of a job that work a recipe differently is asked once by whose technique', async ({
@@ -72,7 +79,10 @@ test('whoever is in two crews of a job that work a recipe differently is asked o
   const tag = Date.now().toString(36);
   const context = await browser.newContext();
   const owner = await apiOf(context.request, 'olive', 'saltmarsh-owner');
-  const [dunlin, turnstone] = [await owner.post('/crews', { name: `Dunlin ${tag}` }), await owner.post('/crews', { name: `Turnstone ${tag}` })];
+  const [dunlin, turnstone] = [
+    await owner.post('/crews', { name: `Dunlin ${tag}` }),
+    await owner.post('/crews', { name: `Turnstone ${tag}` }),
+  ];
   const person = await owner.post('/people', {
     name: 'Rae Shingle',
     signIn: `shingle-${tag}`,

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
 import type { Unit } from '../../core/core';
@@ -24,6 +24,9 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
   const [isRetiring, setRetiring] = useState(false);
   // What was tapped shows at once; the document that follows from it comes with the server's answer.
   const [tapped, setTapped] = useState<Record<string, string>>({});
+  // All of what was tapped and is not answered yet, and the sending of it: one after another, so that a quick second choice keeps the first.
+  const unsaved = useRef<Record<string, string>>({});
+  const saving = useRef(Promise.resolve());
   const crews = useQuery({ queryKey: ['crews'], queryFn: () => got(api.GET('/api/v1/crews')) });
   const which = crew ?? crews.data?.[0]?.id;
   const read = useQuery({
@@ -40,16 +43,21 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
   const { ref, title, isConfirmed, builds, choices, marks, profile, steps, fromTheSheet, uses, line } = read.data;
   const choose = async (choice: string, option: string) => {
     setFault('');
-    setTapped({ [choice]: option });
-    const options = Object.fromEntries(choices.map((c) => [c.id, c.id === choice ? option : c.chosen]));
-    try {
-      await got(
-        api.PUT('/api/v1/crews/{id}/techniques/{recipe}', { params: { path: { id: which!, recipe } }, body: { options } }),
-      );
-      await Promise.all([queries.invalidateQueries({ queryKey: ['recipe document'] }), fetchBook()]);
-    } catch (error) {
-      setFault((error as Error).message);
-    }
+    const all = (unsaved.current = { ...unsaved.current, [choice]: option });
+    setTapped(all);
+    const options = Object.fromEntries(choices.map((c) => [c.id, all[c.id] ?? c.chosen]));
+    const path = { id: which!, recipe };
+    const save = async () => {
+      try {
+        await got(api.PUT('/api/v1/crews/{id}/techniques/{recipe}', { params: { path }, body: { options } }));
+        await Promise.all([queries.invalidateQueries({ queryKey: ['recipe document'] }), fetchBook()]);
+      } catch (error) {
+        setFault((error as Error).message);
+      }
+    };
+    await (saving.current = saving.current.then(save));
+    if (unsaved.current !== all) return;
+    unsaved.current = {};
     setTapped({});
   };
   const edit = async (isCopy: boolean) => {
