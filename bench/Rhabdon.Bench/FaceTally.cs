@@ -100,11 +100,18 @@ internal sealed class FaceTally
         }
     }
 
-    // Clopper and Pearson's, which holds however few there are.
-    private static string Interval(int some, int of) =>
-        of == 0
-            ? "–"
-            : $"{(some == 0 ? 0 : 100 * Beta.InvCDF(some, of - some + 1, 0.025)):0.0} to {(some == of ? 100 : 100 * Beta.InvCDF(some + 1, of - some, 0.975)):0.0}";
+    // Clopper and Pearson's, 95 %, which holds however few there are.
+    private static string Interval(int some, int of)
+    {
+        if (of == 0)
+        {
+            return "–";
+        }
+
+        var low = some == 0 ? 0 : Beta.InvCDF(some, of - some + 1, 0.025);
+        var high = some == of ? 1 : Beta.InvCDF(some + 1, of - some, 0.975);
+        return $"{100 * low:0.0} to {100 * high:0.0}";
+    }
 
     private static string Percent(int some, int of) => of == 0 ? "–" : $"{100.0 * some / of:0.0} %";
 

@@ -15,7 +15,7 @@ internal sealed record GlassView
     private const double Extent = 64;
 
     // In the picture's own shades: rounding to whole ones makes 0.29.
-    private const float LeastNoise = 0.35f;
+    private const float RoundingNoise = 0.35f;
     private const int FewestEven = 4;
     private const int EveryFifth = 5;
     private const int FewestForNoise = 40;
@@ -221,7 +221,7 @@ internal sealed record GlassView
     private GlassView WithNoise()
     {
         var rings = new RadialMedians(Left, Half, Half, 0, (int)(Edge / Pitch) + 2);
-        var all = Math.Max(LeastNoise * Gain, RobustStatistics.Spread(rings.Some(EveryFifth)));
+        var all = Math.Max(RoundingNoise * Gain, RobustStatistics.Spread(rings.Some(EveryFifth)));
         var byRing = new float[rings.Count];
         for (var i = 0; i < byRing.Length; i++)
         {
