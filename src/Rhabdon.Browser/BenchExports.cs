@@ -73,9 +73,10 @@ public static partial class BenchExports
     /// <summary>What the bench shows of a batch, as far as it is other than what this gave the last time; every strand named must be held.</summary>
     /// <param name="request">A <see cref="BatchRequest"/> as JSON, without the strand that is shown.</param>
     /// <param name="shown">The strand shown until now, or picked by hand; empty for none.</param>
+    /// <param name="isAnew">All of it, since whoever asks was given nothing before.</param>
     /// <returns>A <see cref="BatchChange"/> as JSON.</returns>
     [JSExport]
-    public static string View(string request, string shown, bool isPicked)
+    public static string View(string request, string shown, bool isPicked, bool isAnew)
     {
         if (lastRequest.Text != request)
         {
@@ -84,7 +85,7 @@ public static partial class BenchExports
 
         var asked = lastRequest.Request! with { Held = shown.Length == 0 ? null : Guid.Parse(shown), IsPicked = isPicked };
         var view = new BatchViewer(Book, Phrasebook.English, "en").View(asked, StateOf);
-        var change = BatchChange.Since(lastView, view);
+        var change = BatchChange.Since(isAnew ? null : lastView, view);
         lastView = view;
         return JsonSerializer.Serialize(change, CoreJson.Default.BatchChange);
     }

@@ -10,7 +10,16 @@ public sealed record BatchSlot(Guid Termination, int Strand, string Label);
 /// <summary>What the page wants to see of a batch.</summary>
 /// <param name="Held">The strand shown until now, or picked by hand.</param>
 /// <param name="Rates">What work and parts cost on this job; null when nobody has said.</param>
-public sealed record BatchRequest(IReadOnlyList<BatchSlot> Slots, Pace Pace, LengthUnit Unit, Guid? Held = null, bool IsPicked = false, Rates? Rates = null);
+/// <param name="Batch">Only strands that are still in this batch are shown; all of them when none is.</param>
+public sealed record BatchRequest(
+    IReadOnlyList<BatchSlot> Slots,
+    Pace Pace,
+    LengthUnit Unit,
+    Guid? Held = null,
+    bool IsPicked = false,
+    Rates? Rates = null,
+    Guid? Batch = null
+);
 
 /// <summary>Prices of a job, for saying what rework costs. Amounts in the currency's own unit, 0 and up.</summary>
 /// <param name="Currency">ISO 4217 code: <c>CAD</c>.</param>

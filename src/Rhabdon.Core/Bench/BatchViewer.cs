@@ -10,13 +10,14 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
     /// <param name="stateOf">The folded state of each slot's termination.</param>
     public BatchView View(BatchRequest look, Func<Guid, TerminationState> stateOf)
     {
-        var states = look.Slots.Select(s => stateOf(s.Termination)).ToList();
+        var slots = SlotsOf(look, stateOf);
+        var states = slots.Select(s => stateOf(s.Termination)).ToList();
         var turn = BatchQueue.TurnOf(states, book, look.Pace, look.Held, look.IsPicked);
         var focus = states.FirstOrDefault(s => s.Termination == turn.Focus);
         var bench = focus is null ? null : new BenchViewer(book, words, language, look.Unit, look.Rates).View(focus);
-        var together = look.Slots.Where(s => turn.Together.Contains(s.Termination)).Select(s => s.Strand).ToList();
+        var together = slots.Where(s => turn.Together.Contains(s.Termination)).Select(s => s.Strand).ToList();
         return new BatchView(
-            [.. look.Slots.Zip(states, (slot, state) => QueueViewOf(slot, state, focus, turn))],
+            [.. slots.Zip(states, (slot, state) => QueueViewOf(slot, state, focus, turn))],
             turn.Focus,
             turn.Together,
             words.Say(
@@ -29,6 +30,9 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
             bench
         );
     }
+
+    private static IReadOnlyList<BatchSlot> SlotsOf(BatchRequest look, Func<Guid, TerminationState> stateOf) =>
+        look.Batch is { } batch && look.Slots.Where(s => stateOf(s.Termination).Batch == batch).ToList() is { Count: > 0 } stay ? stay : look.Slots;
 
     private BatchQueueView QueueViewOf(BatchSlot slot, TerminationState state, TerminationState? focus, Turn turn) =>
         new(

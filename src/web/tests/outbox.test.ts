@@ -26,9 +26,11 @@ vi.mock('../src/api/client', async (original) => {
   };
 });
 
-const { record, send } = await import('../src/shell/outbox');
+const { send } = await import('../src/shell/outbox');
+const { record } = await import('../src/shell/record');
 const { changesOf, eventsOf, tablet, uuid7 } = await import('../src/shell/tablet');
 
+const now = Date.parse('2026-11-24T14:00:00Z');
 const about = (stream: string, known = 1) => [{ stream, known }];
 
 /** What the core would make: one event about one stream. */
@@ -48,7 +50,7 @@ const made = (stream: string, stamp: Record<string, string>): Act => {
   return { events: [event], texts: [JSON.stringify(event)] };
 };
 
-const tap = (stream: string) => record(1, 'heron', async (stamp) => made(stream, stamp));
+const tap = (stream: string) => record(1, 'heron', now, async (stamp) => made(stream, stamp));
 
 beforeEach(async () => {
   await send();
@@ -65,8 +67,8 @@ describe('what is done is kept', () => {
 
   test('what could not be made leaves nothing behind, and takes no number', async () => {
     await tap('a');
-    await expect(record(1, 'heron', async () => Promise.reject(new Error('full')))).rejects.toThrow('full');
-    const fault = await record(1, 'heron', async () => ({ field: 'step', says: 'moved on' }));
+    await expect(record(1, 'heron', now, async () => Promise.reject(new Error('full')))).rejects.toThrow('full');
+    const fault = await record(1, 'heron', now, async () => ({ field: 'step', says: 'moved on' }));
     expect(fault).toEqual({ field: 'step', says: 'moved on' });
     await tap('a');
     expect((await tablet.outbox.toArray()).map((row) => row.sequence)).toEqual([1, 2]);
@@ -78,6 +80,7 @@ describe('what is done is kept', () => {
       await record(
         1,
         'heron',
+        now,
         async (stamp) => made('a', stamp),
         (changes) => told.push(changes),
       );
@@ -91,8 +94,8 @@ describe('what is done is kept', () => {
       waiting.push(stamp.waiting!);
       return made('a', stamp);
     };
-    await record(1, 'heron', look);
-    await record(1, 'heron', look);
+    await record(1, 'heron', now, look);
+    await record(1, 'heron', now, look);
     expect(waiting).toEqual(['0', '1']);
   });
 });

@@ -1,5 +1,4 @@
 import type { Schemas } from '../api/client';
-import { knowLimits } from './faces';
 import { subjectsOf } from '../shell/tablet';
 import { exportsOf } from './runtime';
 
@@ -11,7 +10,7 @@ interface Exports {
   Hold(streams: string, events: string): void;
   Add(events: string): void;
   Keep(): void;
-  View(request: string, shown: string, isPicked: boolean): string;
+  View(request: string, shown: string, isPicked: boolean, isAnew: boolean): string;
   Judge(termination: string, unit: string, read: string): string;
   Propose(termination: string, seen: string): string;
   TechniqueFor(question: string): string;
@@ -39,14 +38,14 @@ export type Intent =
 export type Act = { events: BenchEvent[]; texts: string[] } | BenchFault;
 type BenchFault = { field: string; says: string };
 /** What of a batch's view is other than it was the last time. */
-type BatchChange = Omit<BatchView, 'queue'> & { rows: BatchView['queue']; queue: string[]; isSameLine: boolean };
+export type BatchChange = Omit<BatchView, 'queue'> & { rows: BatchView['queue']; queue: string[]; isSameLine: boolean };
 /** Which answer a picture stands for, in words; without a choice, why it stands for none: it cannot be graded, or the step did not ask for what it shows. */
 export type Proposed = { choice?: string; says: string; unasked?: string };
 export type Judged = { grade?: 'good' | 'doubtful' | 'bad' | 'none'; says?: string };
 
 let booted: Promise<Exports> | undefined;
 
-/** The core in this page. It keeps the strands it was given folded, so that a tap need not fold them anew. */
+/** The core, in the bench's worker. It keeps the strands it was given folded, so that a tap need not fold them anew. */
 export class Core {
   private readonly held = new Map<string, Set<string>>();
   private readonly book = new Map<string, string>();
@@ -54,13 +53,12 @@ export class Core {
   /** Another number whenever it holds something else. */
   version = 0;
   private asOf = -1;
-  private readonly rows = new Map<string, BatchView['queue'][number]>();
-  private line: NonNullable<BatchView['bench']>['line'];
+  private viewer?: object;
   private static one: Promise<Core> | undefined;
 
   private constructor(private readonly exports: Exports) {}
 
-  /** The one core of this page, with every version of the book added to it. */
+  /** The one core of this worker, with every version of the book added to it. */
   static async with(book: Schemas['BookView']): Promise<Core> {
     const core = await (Core.one ??= (booted ??= exportsOf<Exports>('Rhabdon.Browser', 'BenchExports')).then(
       (exports) => new Core(exports),
@@ -68,9 +66,7 @@ export class Core {
     for (const ladder of book.ladders) core.addOnce('ladder', ladder.ref, ladder, core.exports.AddLadder);
     for (const recipe of book.recipes) core.addOnce('recipe', recipe.ref, recipe, core.exports.AddRecipe);
     // A book that was kept before there were any has none.
-    const profiles = book.profiles ?? [];
-    for (const profile of profiles) core.exports.AddProfile(JSON.stringify(profile));
-    knowLimits(profiles);
+    for (const profile of book.profiles ?? []) core.exports.AddProfile(JSON.stringify(profile));
     return core;
   }
 
@@ -82,9 +78,14 @@ export class Core {
     add(id, version, json);
   }
 
+  /** Whether all these strands are held. */
+  holds(strands: readonly string[]): boolean {
+    return strands.every((strand) => this.held.has(strand));
+  }
+
   /** Whether all these strands are held as the tablet held them then. */
   isAsOf(changes: number, strands: readonly string[]): boolean {
-    return this.asOf === changes && strands.every((strand) => this.held.has(strand));
+    return this.asOf === changes && this.holds(strands);
   }
 
   /**
@@ -118,16 +119,14 @@ export class Core {
     this.made = [];
   }
 
-  /** What the bench shows of a batch. What is as it was the last time is the same object. */
-  view({ held, isPicked, ...request }: BatchLook): BatchView {
-    const { rows, queue, isSameLine, ...change }: BatchChange = JSON.parse(
-      this.exports.View(JSON.stringify(request), held ?? '', !!isPicked),
-    );
-    for (const row of rows) this.rows.set(row.termination, row);
-    const view: BatchView = { ...change, queue: queue.map((strand) => this.rows.get(strand)!) };
-    if (view.bench && isSameLine) view.bench.line = this.line;
-    this.line = view.bench?.line;
-    return view;
+  /**
+   * What the bench shows of a batch, as far as it is other than the last time: a {@link BatchChange} in JSON.
+   * @param viewer who asks; one that did not ask last is given all of it
+   */
+  view(viewer: object, { held, isPicked, ...request }: BatchLook): string {
+    const isAnew = this.viewer !== viewer;
+    this.viewer = viewer;
+    return this.exports.View(JSON.stringify(request), held ?? '', !!isPicked, isAnew);
   }
 
   judge(termination: string, unit: Unit, read: string): Judged {

@@ -11,7 +11,7 @@ import { Outbox } from '../stations/today/Outbox';
 import { Today } from '../stations/today/Today';
 import { useLive } from './live';
 import { looks } from './look';
-import { useOutbox } from './outbox';
+import { useOutboxCount } from './outbox';
 import { useSession, type Session } from './session';
 import { Notices } from './Notices';
 import { SwitchPerson } from './SwitchPerson';
@@ -71,9 +71,6 @@ interface Toggles {
 }
 
 function Signed({ session, toggles }: { session: Session; toggles: Toggles }) {
-  const outbox = useOutbox();
-  const refused = outbox.refused.length + outbox.pictures.filter((picture) => picture.refused).length;
-  const waiting = outbox.waiting.length + outbox.pictures.filter((picture) => !picture.refused).length;
   const [switching, setSwitching] = useState(false);
   const [cleared, setCleared] = useState(false);
   const person = session.person!;
@@ -105,15 +102,7 @@ function Signed({ session, toggles }: { session: Session; toggles: Toggles }) {
         <button onClick={() => setSwitching(true)} aria-label={say('switch.who', { name: session.name ?? '' })}>
           {session.name}
         </button>
-        <NavLink to="/outbox" className={`sent ${refused ? 'bad' : waiting ? 'doubtful' : ''}`}>
-          <span role="status">
-            {refused
-              ? say('shell.refused', { count: refused })
-              : waiting
-                ? say('shell.waiting', { count: waiting })
-                : say('shell.sent')}
-          </span>
-        </NavLink>
+        <SentState />
       </nav>
       <main>
         <Notices />
@@ -152,6 +141,22 @@ function Signed({ session, toggles }: { session: Session; toggles: Toggles }) {
       </main>
       {switching && <SwitchPerson person={person} mayLead={mayLead} onClose={() => setSwitching(false)} />}
     </div>
+  );
+}
+
+/** Whether all that was done here has been sent. */
+function SentState() {
+  const { waiting, refused } = useOutboxCount();
+  return (
+    <NavLink to="/outbox" className={`sent ${refused ? 'bad' : waiting ? 'doubtful' : ''}`}>
+      <span role="status">
+        {refused
+          ? say('shell.refused', { count: refused })
+          : waiting
+            ? say('shell.waiting', { count: waiting })
+            : say('shell.sent')}
+      </span>
+    </NavLink>
   );
 }
 

@@ -1,70 +1,11 @@
-import { liveQuery } from 'dexie';
+import Dexie, { liveQuery, type Table } from 'dexie';
 import { useEffect, useState } from 'react';
 import { api, got, keepForgeryToken, Refusal, type Schemas } from '../api/client';
-import type { Act } from '../core/core';
-import { say } from './words';
-import { deviceOf, introduce, signatureOf } from './signing';
-import {
-  countChange,
-  keep,
-  keepEvents,
-  nowWithOffset,
-  subjectsOf,
-  tablet,
-  uuid7,
-  type KeptPicture,
-  type Waiting,
-} from './tablet';
+import { introduce, signatureOf } from './signing';
+import { countChange, keepEvents, tablet, type KeptPicture, type Waiting } from './tablet';
 
 const delivery = 100;
 let sending: Promise<void> | undefined;
-
-/**
- * Makes events and puts them into the outbox as one act: two taps, or two open pages, never share a sequence number.
- * @param most how many events the act may come to
- * @param make makes them on what the tablet holds at that moment
- * @param whenKept is told how often what the tablet holds has changed, this act included
- */
-export async function record(
-  most: number,
-  actor: string,
-  make: (stamp: Record<string, string>) => Promise<Act>,
-  whenKept: (changes: number) => void = () => undefined,
-): Promise<Act> {
-  let changes: number | undefined;
-  const act = await tablet.transaction('rw', tablet.outbox, tablet.kept, tablet.events, tablet.strands, async () => {
-    const me = await deviceOf();
-    const isWaiting = !!(await tablet.outbox.filter((row) => !row.refused).first());
-    const made = await make({
-      ids: Array.from({ length: most }, () => uuid7()).join(' '),
-      device: me.device,
-      sequence: String(me.sequence + 1),
-      at: nowWithOffset(),
-      nowMs: String(Date.now()),
-      seenMs: String(me.ms),
-      seenCount: String(me.count),
-      waiting: isWaiting ? '1' : '0',
-      actor,
-    });
-    const last = 'events' in made ? made.events.at(-1) : undefined;
-    if (last && 'events' in made) {
-      await keep('device', { device: me.device, sequence: last.sequence, ms: last.clock.milliseconds, count: last.clock.count });
-      await tablet.outbox.bulkAdd(
-        made.events.map((event, index) => ({
-          sequence: event.sequence,
-          event,
-          streams: subjectsOf(event),
-          text: made.texts[index],
-        })),
-      );
-      changes = await countChange();
-    }
-    return made;
-  });
-  if (changes !== undefined) whenKept(changes);
-  void send();
-  return act;
-}
 
 /** Signs what its maker, who is at the tablet, has not signed yet. */
 export async function signWaiting(): Promise<void> {
@@ -72,15 +13,6 @@ export async function signWaiting(): Promise<void> {
     const signature = await signatureOf(row.event.actor, row.text!);
     if (signature) await tablet.outbox.update(row.sequence, { signature, text: undefined });
   }
-}
-
-/** Why the tablet could not keep something, so that a person can do something about it. */
-export function whyNotKept(error: unknown): string {
-  const { name, inner, failures } = (error ?? {}) as { name?: string; inner?: Error; failures?: Error[] };
-  const names = [name, inner?.name, ...(failures ?? []).flatMap((each) => [each.name, (each as { inner?: Error }).inner?.name])];
-  return names.includes('QuotaExceededError')
-    ? say('tablet.full')
-    : say('bench.not-kept', { why: (error as Error)?.message ?? String(error) });
 }
 
 /** Keeps a picture until the server holds it. Kept before the event that names it, so that it is never named in vain. */
@@ -169,6 +101,37 @@ export function startSending() {
   window.addEventListener('online', () => void send());
   window.setInterval(() => void send(), 3_000);
   void send();
+}
+
+/** How long after a change what waits is counted: a tap's own screen comes first. */
+const countAfterMs = 120;
+
+async function countOutbox(): Promise<{ waiting: number; refused: number }> {
+  const tables = [tablet.outbox, tablet.pictures] as Table[];
+  const sum = (counts: number[]) => counts.reduce((all, count) => all + count, 0);
+  const all = sum(await Promise.all(tables.map((table) => table.count())));
+  const refused = sum(await Promise.all(tables.map((table) => table.where('refused').above('').count())));
+  return { waiting: all - refused, refused };
+}
+
+/** How many events and pictures wait here, and how many were refused. */
+export function useOutboxCount(): { waiting: number; refused: number } {
+  const [count, setCount] = useState({ waiting: 0, refused: 0 });
+  useEffect(() => {
+    let later = 0;
+    const look = () => {
+      later = 0;
+      void countOutbox().then(setCount, () => undefined);
+    };
+    const hear = () => (later ||= window.setTimeout(look, countAfterMs));
+    look();
+    Dexie.on('storagemutated', hear);
+    return () => {
+      Dexie.on('storagemutated').unsubscribe(hear);
+      window.clearTimeout(later);
+    };
+  }, []);
+  return count;
 }
 
 /** What waits here, and what was refused and why. */

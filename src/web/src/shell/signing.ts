@@ -1,5 +1,5 @@
 import { api, got, Refusal } from '../api/client';
-import { forget, keep, recall, uuid7 } from './tablet';
+import { deviceOf, forget, keep, recall } from './tablet';
 
 /**
  * A person's own key on this tablet, with which their work is signed: on a shared tablet another person may be the one who sends it. The private half can be
@@ -20,28 +20,12 @@ interface OpenKey {
   isKnown: boolean;
 }
 
-interface Device {
-  device: string;
-  sequence: number;
-  ms: number;
-  count: number;
-}
-
 const curve = { name: 'ECDSA', namedCurve: 'P-256' };
 /** OWASP's least for PBKDF2 with SHA-256 (2023, from memory). */
 const rounds = 600_000;
 const open = 'signing';
 const lockedOf = (person: string) => `signing ${person}`;
 const base64 = (bytes: ArrayBuffer) => btoa(String.fromCharCode(...new Uint8Array(bytes)));
-
-/** Which tablet this is, and how far it has counted. */
-export async function deviceOf(): Promise<Device> {
-  const known = await recall<Device>('device');
-  if (known) return known;
-  const made = { device: uuid7(), sequence: 0, ms: 0, count: 0 };
-  await keep('device', made);
-  return made;
-}
 
 async function lockBy(secret: string, salt: Uint8Array<ArrayBuffer>): Promise<CryptoKey> {
   const typed = await crypto.subtle.importKey('raw', new TextEncoder().encode(secret), 'PBKDF2', false, ['deriveKey']);

@@ -1,8 +1,20 @@
 let audio: AudioContext | undefined;
 
-function beep(hertz: number, seconds: number, after = 0) {
+/** Opens the tablet's sound, which takes a while, before the first tone is due. */
+export function openSound() {
   try {
     audio ??= new AudioContext();
+  } catch {
+    // A tablet without sound still shows the time.
+  }
+}
+
+function beep(hertz: number, seconds: number, after = 0) {
+  openSound();
+  if (!audio) return;
+  try {
+    // One that was opened before the first tap sleeps until it is woken.
+    if (audio.state === 'suspended') void audio.resume();
     const tone = new OscillatorNode(audio, { frequency: hertz });
     const volume = new GainNode(audio, { gain: 0.2 });
     tone.connect(volume).connect(audio.destination);

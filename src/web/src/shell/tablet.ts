@@ -73,6 +73,7 @@ class Tablet extends Dexie {
             delete row.terminations;
           });
       });
+    this.version(5).stores({ outbox: 'sequence, *streams, refused', pictures: '[termination+hash], refused' });
   }
 }
 
@@ -173,6 +174,22 @@ export async function keepStrands({ acts, strands }: Schemas['BenchOpened']): Pr
     for (let at = 0; at < events.length; at += 2) known[events[at]!]!.set(termination, events[at + 1]!);
   await keepEvents(acts.map((act, at) => concerning(act, known[at]!)));
   await tablet.strands.bulkPut(strands.map(({ events, ...strand }) => strand));
+}
+
+interface Device {
+  device: string;
+  sequence: number;
+  ms: number;
+  count: number;
+}
+
+/** Which tablet this is, and how far it has counted. */
+export async function deviceOf(): Promise<Device> {
+  const known = await recall<Device>('device');
+  if (known) return known;
+  const made = { device: uuid7(), sequence: 0, ms: 0, count: 0 };
+  await keep('device', made);
+  return made;
 }
 
 const mark = 'rhabdon-store';

@@ -1,13 +1,16 @@
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { Schemas } from '../../api/client';
+import { rememberBatch, sayCrew } from '../../core/bench';
 import type { Intent, Pace, Unit } from '../../core/core';
 import { BenchLine } from '../../drawing/BenchLine';
 import { EndFaceGlyph } from '../../drawing/EndFaceGlyph';
 import { StrandTab } from '../../drawing/StrandTab';
 import { SidePanel } from '../../shell/SidePanel';
 import { useKeys } from '../../shell/keys';
-import { keepPicture, whyNotKept } from '../../shell/outbox';
+import { keepPicture } from '../../shell/outbox';
+import { whyNotKept } from '../../shell/record';
+import { openSound } from '../../shell/sound';
 import { say } from '../../shell/words';
 import { FaceStage } from '../verify/FaceStage';
 import { useGrade } from '../verify/useGrade';
@@ -18,8 +21,11 @@ import { StepCard } from './StepCard';
 import { TakeBack } from './TakeBack';
 import { Tray } from './Tray';
 import { TroubleCard } from './TroubleCard';
-import { sayCrew } from './strandsInCore';
-import { rememberBatch, useBatch, type Opened } from './useBatch';
+import { useBatch, type Opened } from './useBatch';
+import { useProposal } from './useProposal';
+
+/** The bench is on screen by then, and nobody has tapped yet. */
+const soundAfterMs = 500;
 
 /** One strand's end, or a batch of them, at the bench: one thing to do now. */
 export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; mayWork: boolean }) {
@@ -35,13 +41,14 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
   const bench = view?.bench;
   const where = bench && `${view.focus} ${bench.attempt} ${bench.try} ${bench.step?.id} ${bench.trouble?.sign}`;
   useEffect(() => setSays(''), [where]);
-  const face = useGrade(bench?.step?.ask?.profile ?? undefined, bench?.step?.ask?.core ?? undefined, {
+  useEffect(() => void window.setTimeout(openSound, soundAfterMs), []);
+  const graded = useGrade(bench?.step?.ask?.profile ?? undefined, bench?.step?.ask?.core ?? undefined, {
     about: view?.focus ?? '',
     look: where ?? '',
   });
   const [picked, setPicked] = useState<number>();
+  const { face, proposed } = useProposal(graded, bench?.step ? propose : undefined);
   const seen = face.shown?.answer.seen;
-  const proposed = seen && bench?.step ? propose(seen) : undefined;
   const flipPace = () => {
     const next = pace === 'stage-by-stage' ? 'strand-by-strand' : 'stage-by-stage';
     localStorage.setItem('pace', next);
@@ -53,9 +60,9 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
     if (next) turnTo(next.termination);
   };
   const want = async (intent: Intent, on: string[]) => {
-    const made = await act(intent, on);
-    setSays(made && 'says' in made ? made.says : '');
-    return !!made && 'events' in made;
+    const done = await act(intent, on).catch((error) => ({ isDone: false, says: whyNotKept(error) }));
+    setSays(done.says);
+    return done.isDone;
   };
   const begin = async () => {
     const on = view?.together ?? [];

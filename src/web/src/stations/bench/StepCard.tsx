@@ -18,7 +18,7 @@ interface Props {
   togetherSays: string;
   /** Those strands are only ever worked as one. */
   isWhole: boolean;
-  judge: (read: string) => Judged;
+  judge: (read: string) => Promise<Judged>;
   /** The look at the face, where the step asks for one, and what its picture stands for. */
   face: Grading;
   proposed?: Proposed;
@@ -51,7 +51,7 @@ export function StepCard({
   const isFace = !!ask?.profile;
   const left = useSecondsLeft(step.clock);
   const waits = !!step.clock && left !== 0;
-  const verdict = isTyped && read.trim() ? judge(read) : undefined;
+  const verdict = useVerdict(isTyped ? read.trim() : '', judge);
   const done = (value?: string, onlyThis = false) => void onAct({ kind: 'done', step: step.id, read: value }, onlyThis);
   const start = () => void onAct({ kind: 'clock', step: step.id });
   const main = () => (step.clock && !step.clock.since ? start() : isChoice || waits ? undefined : done(ask ? read : undefined));
@@ -174,6 +174,19 @@ export function StepCard({
       </div>
     </form>
   );
+}
+
+/** What is made of a reading while it is typed; until that is told, what was made of it before. */
+function useVerdict(read: string, judge: Props['judge']): Judged | undefined {
+  const [verdict, setVerdict] = useState<Judged>();
+  useEffect(() => {
+    let isOld = false;
+    if (read) void judge(read).then((made) => isOld || setVerdict(made));
+    return () => {
+      isOld = true;
+    };
+  }, [read, judge]);
+  return read ? verdict : undefined;
 }
 
 function judged({ grade, says }: Judged): string {

@@ -3,11 +3,12 @@ import { Input } from 'antd';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { api, got } from '../../api/client';
+import { actOn } from '../../core/bench';
 import type { Unit } from '../../core/core';
 import { FaultLine } from '../../shell/faults';
-import { send, whyNotKept } from '../../shell/outbox';
+import { send } from '../../shell/outbox';
+import { whyNotKept } from '../../shell/record';
 import { say } from '../../shell/words';
-import { actOn } from '../bench/strandsInCore';
 import { StoryLines } from './StoryLines';
 
 /** A strand that two tablets worked on without knowing of each other: both stories, and a lead's decision. */
@@ -30,8 +31,8 @@ export function Look({ unit, person, maySettle }: { unit: Unit; person: string; 
     setFault('');
     try {
       const intent = { kind: 'settle', keep, glassWasCut: glassWasCut && wasCut, note } as const;
-      const made = await actOn([termination], person, (core, stamp) => core.act([termination], unit, intent, stamp));
-      if ('says' in made) return setFault(made.says);
+      const done = await actOn([termination], person, { unit, intent });
+      if (!done.isDone) return setFault(done.says);
       await send();
       await queries.invalidateQueries();
       await go(`/story/${termination}`);

@@ -2,14 +2,16 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
-import type { Intent, Unit } from '../../core/core';
+import { actOn } from '../../core/bench';
+import type { Deed } from '../../core/benchSession';
+import type { Unit } from '../../core/core';
 import { EndFaceGlyph } from '../../drawing/EndFaceGlyph';
 import { StrandTab } from '../../drawing/StrandTab';
 import { FaultLine } from '../../shell/faults';
-import { send, whyNotKept } from '../../shell/outbox';
+import { send } from '../../shell/outbox';
+import { whyNotKept } from '../../shell/record';
 import { say } from '../../shell/words';
 import { TakeBack } from '../bench/TakeBack';
-import { actOn } from '../bench/strandsInCore';
 import { MoveWork } from './MoveWork';
 import { StoryLines } from './StoryLines';
 
@@ -32,16 +34,12 @@ export function StrandStory({ unit, person, mayWork }: { unit: Unit; person: str
   const { state, lines, people } = story.data;
   const plan = state.plan;
 
-  const act = async (intent: Intent | { kind: 'move'; to: string; first: string; reason: string }) => {
+  const act = async (deed: Deed) => {
     setFault('');
     try {
-      const on = intent.kind === 'move' ? [termination, intent.to] : [termination];
-      const made = await actOn(on, person, (core, stamp) =>
-        intent.kind === 'move'
-          ? core.move(termination, intent.to, intent.first, intent.reason, stamp)
-          : core.act(on, unit, intent, stamp),
-      );
-      if ('says' in made) setFault(made.says);
+      const on = 'move' in deed ? [termination, deed.move.to] : [termination];
+      const done = await actOn(on, person, deed);
+      if (!done.isDone) setFault(done.says);
       await send();
       await queries.invalidateQueries({ queryKey: ['story'] });
     } catch (error) {
@@ -107,7 +105,7 @@ export function StrandStory({ unit, person, mayWork }: { unit: Unit; person: str
           onClose={() => setUndone(undefined)}
           onTakeBack={(reason, glassWasCut) => {
             setUndone(undefined);
-            void act({ kind: 'undo', event: undone.event, reason, glassWasCut });
+            void act({ unit, intent: { kind: 'undo', event: undone.event, reason, glassWasCut } });
           }}
         />
       )}
@@ -120,7 +118,7 @@ export function StrandStory({ unit, person, mayWork }: { unit: Unit; person: str
           onClose={() => setMoved(undefined)}
           onMove={(to, reason) => {
             setMoved(undefined);
-            void act({ kind: 'move', to, first: moved.event, reason });
+            void act({ move: { from: termination, to, first: moved.event, reason } });
           }}
         />
       )}

@@ -1,13 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, got } from '../../api/client';
+import { actOn, rememberBatch } from '../../core/bench';
 import { FaultLine } from '../../shell/faults';
-import { whyNotKept } from '../../shell/outbox';
+import { whyNotKept } from '../../shell/record';
 import { pick, usePicked } from '../../shell/picked';
 import { toldOrKept, uuid7 } from '../../shell/tablet';
 import { say } from '../../shell/words';
-import { actOn } from '../bench/strandsInCore';
-import { rememberBatch } from '../bench/useBatch';
 
 interface Props {
   person: string;
@@ -27,8 +26,8 @@ export function TakeTogetherBar({ person, onPickAll, onTaken }: Props) {
     const on = picked.map((end) => end.id);
     setFault('');
     try {
-      const made = await actOn(on, person, (core, stamp) => core.act(on, 'mm', { kind: 'together', batch }, stamp));
-      if ('says' in made) return setFault(made.says);
+      const done = await actOn(on, person, { unit: 'mm', intent: { kind: 'together', batch } });
+      if (!done.isDone) return setFault(done.says);
       await rememberBatch(batch, on);
       pick.clear();
       onTaken(batch);

@@ -1,0 +1,73 @@
+import { proxy, wrap, type Remote } from 'comlink';
+import { send } from '../shell/outbox';
+import { fetchBook, fetchStrands } from '../shell/strands';
+import { keep, recall } from '../shell/tablet';
+import { say } from '../shell/words';
+import type { BenchSession, Deed, Done, Look } from './benchSession';
+import type { Doors } from './benchWorker';
+import type { Told } from './shown';
+
+export type Session = Remote<BenchSession>;
+
+interface Running {
+  doors: Remote<Doors>;
+  /** Fails when the worker does, and never succeeds. */
+  broken: Promise<never>;
+}
+
+let running: Running | undefined;
+
+function start(): Running {
+  const worker = new Worker(new URL('./benchWorker.ts', import.meta.url), { type: 'module' });
+  const broken = new Promise<never>((_, fail) => {
+    worker.addEventListener('error', (event) => {
+      running = undefined;
+      fail(new Error(say('bench.core-stopped', { why: event.message || 'benchWorker' })));
+    });
+  });
+  broken.catch(() => undefined);
+  return { doors: wrap<Doors>(worker), broken };
+}
+
+/** An answer of the bench's worker; fails if the worker does. */
+export const answered = <T>(answer: Promise<T>): Promise<T> => Promise.race([answer, (running ??= start()).broken]);
+
+const unlessAway = (fault: unknown) => {
+  if (!(fault instanceof TypeError)) throw fault;
+};
+
+/** Brings these strands and the recipes to the tablet, as far as there is a network. */
+export async function bring(strands: readonly string[]): Promise<void> {
+  await Promise.all([fetchStrands(strands).catch(unlessAway), fetchBook().catch(unlessAway)]);
+}
+
+/**
+ * Opens strands that are on this tablet at the bench.
+ * @param tell hears what is to be seen, first and whenever it changes other than by what is done here
+ */
+export async function openBench(strands: readonly string[], look: Look, tell: (told: Told) => void): Promise<Session> {
+  const { doors } = (running ??= start());
+  return answered(doors.open(strands, look, proxy(tell)) as unknown as Promise<Session>);
+}
+
+/** Does something to strands as they stand now, fetched first if there is a network. */
+export async function actOn(on: string[], person: string, deed: Deed): Promise<Done> {
+  await bring(on);
+  const { doors } = (running ??= start());
+  const done = await answered(doors.doTo(on, person, Date.now(), deed));
+  void send();
+  return done;
+}
+
+/** Remembers which strands were taken together here, before the server knows of it. */
+export const rememberBatch = (batch: string, strands: string[]) => keep(`batch ${batch}`, strands);
+
+/** Which strands were taken together here. */
+export const rememberedBatch = async (batch: string) => (await recall<string[]>(`batch ${batch}`)) ?? [];
+
+const crewKey = (job: string) => `crew ${job}`;
+
+/** Whose technique a person said they work by on a job; kept, so that it is asked once. */
+export const sayCrew = (job: string, crew: string) => keep(crewKey(job), crew);
+
+export const saidCrew = async (job: string) => (await recall<string>(crewKey(job))) ?? null;
