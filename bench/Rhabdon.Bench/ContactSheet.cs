@@ -9,7 +9,7 @@ namespace Rhabdon.Bench;
 
 /// <summary>A face that was graded wrong: what was drawn and what was seen.</summary>
 /// <param name="Weight">The larger, the worse.</param>
-internal sealed record Miss(string Name, GrayImage Image, MadeFace Face, FaceVerdict Is, FaceGrade Said, double Weight);
+internal sealed record Miss(string Name, GrayImage Image, MadeFace Face, FaceVerdict Is, FaceGrading Said, double Weight);
 
 /// <summary>Misses side by side for the eye: the glass, what was drawn in blue, what was seen in orange, the verdicts below.</summary>
 internal static class ContactSheet
@@ -119,14 +119,14 @@ internal static class ContactSheet
             _ => verdict.ToString().ToLowerInvariant(),
         };
 
-    private static string Marks(IEnumerable<(MarkKind Kind, double Size)> marks) =>
+    private static string Marks(IEnumerable<(FindingKind Kind, double Size)> marks) =>
         string.Join(
             ", ",
             marks
                 .OrderByDescending(m => m.Size)
                 .Take(3)
                 .Select(m =>
-                    $"{(m.Kind == MarkKind.LooseDirt ? "dirt" : m.Kind.ToString().ToLowerInvariant())} {m.Size.ToString("0.0", CultureInfo.InvariantCulture)}"
+                    $"{(m.Kind == FindingKind.LooseDirt ? "dirt" : m.Kind.ToString().ToLowerInvariant())} {m.Size.ToString("0.0", CultureInfo.InvariantCulture)}"
                 )
         );
 

@@ -24,7 +24,7 @@ internal sealed class FaceTally
     private int _scaleOff;
     private double _worstCenter;
 
-    public void Add(FaceGrade grade, FaceVerdict truth, bool isNearLimit)
+    public void Add(FaceGrading grade, FaceVerdict truth, bool isNearLimit)
     {
         _faces++;
         _cannot += grade.Verdict == FaceVerdict.CannotGrade ? 1 : 0;
@@ -36,7 +36,7 @@ internal sealed class FaceTally
 
     /// <param name="nearest">How near each of the face's marks comes to the center, micrometers.</param>
     /// <returns>How many marks were missed or made up.</returns>
-    public int Match(MadeFace face, double[] nearest, FaceProfile profile, FaceGrade grade)
+    public int Match(MadeFace face, double[] nearest, FaceLimits profile, FaceGrading grade)
     {
         var before = _missed + _extra;
         if (grade.Place is { } place)
@@ -115,7 +115,7 @@ internal sealed class FaceTally
 
     private static string Percent(int some, int of) => of == 0 ? "–" : $"{100.0 * some / of:0.0} %";
 
-    private static double Distance(MadeFace face, MadeMark mark, Finding finding)
+    private static double Distance(MadeFace face, DrawnFinding mark, Finding finding)
     {
         var place = new Spot((finding.X - face.CenterX) * face.MicrometersPerPixel, (finding.Y - face.CenterY) * face.MicrometersPerPixel);
         return mark.DistanceTo(place);

@@ -31,7 +31,7 @@ internal static class FacesBench
         {
             var tally = new FaceTally();
             var faces =
-                from profile in FaceProfiles.Starters
+                from profile in ShippedFaceLimits.Starters
                 from plight in Enum.GetValues<FaceCondition>()
                 from seed in Enumerable.Range(FirstSeed, seeds)
                 select (profile, plight, seed);
@@ -70,7 +70,7 @@ internal static class FacesBench
                 var plight = plights[((2 * index) + seed - 501) % plights.Length];
                 File.WriteAllBytes(
                     Path.Combine(folder, $"{style.Name}_{profile}_{plight}_{seed}.png"),
-                    PictureWriter.Png(FaceRenderer.Draw(MadeFaces.Make(style, FaceProfiles.Find(profile)!, plight, seed)))
+                    PictureWriter.Png(FaceRenderer.Draw(MadeFaces.Make(style, ShippedFaceLimits.Find(profile)!, plight, seed)))
                 );
             }
         }
@@ -85,9 +85,9 @@ internal static class FacesBench
         {
             var drawn = JsonSerializer.Deserialize<Drawn>(File.ReadAllText(file), JsonSerializerOptions.Web)!;
             var image = PictureReader.Read(File.ReadAllBytes(Path.Combine(folder, drawn.Picture))).Image!;
-            var profile = FaceProfiles.Find(drawn.Profile)!;
+            var profile = ShippedFaceLimits.Find(drawn.Profile)!;
             var marks = drawn
-                .Marks.Select(m => (Mark: new MadeMark(m.Kind, [.. m.Path.Select(p => new Spot(p[0], p[1]))], m.Size, m.Depth), m.Nearest, m.Farthest))
+                .Marks.Select(m => (Mark: new DrawnFinding(m.Kind, [.. m.Path.Select(p => new Spot(p[0], p[1]))], m.Size, m.Depth), m.Nearest, m.Farthest))
                 .ToList();
             var face = new MadeFace(
                 image.Width,
@@ -115,7 +115,7 @@ internal static class FacesBench
         ContactSheet.Write(sheet, misses);
     }
 
-    private static Miss? Grade(FaceStyle style, FaceProfile profile, string name, MadeFace face, FaceTally[] tallies)
+    private static Miss? Grade(FaceStyle style, FaceLimits profile, string name, MadeFace face, FaceTally[] tallies)
     {
         var image = FaceRenderer.Draw(face);
         image = style.JpegQuality is { } quality ? PictureReader.Read(PictureWriter.Jpeg(image, quality)).Image! : image;
@@ -128,7 +128,7 @@ internal static class FacesBench
         MadeFace face,
         double[] nearest,
         IReadOnlyList<Finding> truth,
-        FaceProfile profile,
+        FaceLimits profile,
         FaceTally[] tallies
     )
     {
@@ -153,7 +153,7 @@ internal static class FacesBench
 
     private static void Time()
     {
-        var profile = FaceProfiles.Find("sm-upc")!;
+        var profile = ShippedFaceLimits.Find("sm-upc")!;
         var face = MadeFaces.Make(FaceStyle.All[0], profile, FaceCondition.Mixed, 1) with { Width = 1152, Height = 868, CenterX = 570, CenterY = 430 };
         var image = FaceRenderer.Draw(face);
         var png = PictureWriter.Png(image);
@@ -184,7 +184,7 @@ internal static class FacesBench
         IReadOnlyList<DrawnMark> Marks
     );
 
-    private sealed record DrawnMark(MarkKind Kind, double[][] Path, double Size, double Depth, double Nearest)
+    private sealed record DrawnMark(FindingKind Kind, double[][] Path, double Size, double Depth, double Nearest)
     {
         public double Farthest => Path.Max(p => Math.Sqrt((p[0] * p[0]) + (p[1] * p[1]))) + (Size / 2);
     }

@@ -52,7 +52,7 @@ internal static class LooksBench
     private static void Largest()
     {
         var (small, large) = (FaceRenderer.Draw(Face(1152, 868, 0.3)), FaceRenderer.Draw(Face(4000, 3000, 0.15)));
-        var profile = FaceProfiles.Find("sm-upc")!;
+        var profile = ShippedFaceLimits.Find("sm-upc")!;
         var (one, twelve) = Timed.InTurnsAsync(10, () => Grade(small, profile), () => Grade(large, profile)).GetAwaiter().GetResult();
         var before = GC.GetAllocatedBytesForCurrentThread();
         FaceGrader.Grade(large, profile, FiberCore.SingleMode);
@@ -61,14 +61,14 @@ internal static class LooksBench
         );
     }
 
-    private static Task Grade(GrayImage image, FaceProfile profile)
+    private static Task Grade(GrayImage image, FaceLimits profile)
     {
         FaceGrader.Grade(image, profile, FiberCore.SingleMode);
         return Task.CompletedTask;
     }
 
     private static MadeFace Face(int width, int height, double scale) =>
-        MadeFaces.Make(FaceStyle.All[0], FaceProfiles.Find("sm-upc")!, FaceCondition.Mixed, 1) with
+        MadeFaces.Make(FaceStyle.All[0], ShippedFaceLimits.Find("sm-upc")!, FaceCondition.Mixed, 1) with
         {
             Width = width,
             Height = height,

@@ -26,7 +26,7 @@ public static partial class BenchExports
 
     [JSExport]
     public static void AddLadder(string id, int version, string json) =>
-        Book.Add(new LadderRef(id, version), () => JsonSerializer.Deserialize(json, CoreJson.Default.PublishedLadder)!);
+        Book.Add(new ReworkLadderRef(id, version), () => JsonSerializer.Deserialize(json, CoreJson.Default.PublishedReworkLadder)!);
 
     [JSExport]
     public static void AddRecipe(string id, int version, string json) =>
@@ -34,7 +34,7 @@ public static partial class BenchExports
 
     /// <summary>A buyer's own limits for end faces.</summary>
     [JSExport]
-    public static void AddProfile(string json) => Book.Add(JsonSerializer.Deserialize(json, CoreJson.Default.FaceProfile)!);
+    public static void AddProfile(string json) => Book.Add(JsonSerializer.Deserialize(json, CoreJson.Default.FaceLimits)!);
 
     /// <summary>The folded state, for comparing with the same fold elsewhere.</summary>
     [JSExport]

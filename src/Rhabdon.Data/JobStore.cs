@@ -102,7 +102,7 @@ public sealed record BatchRow
 }
 
 /// <summary>A strand that needs a look, with where it is.</summary>
-public sealed record LookRow(Guid Termination, string Label, int Strand, CableEnd End, Guid Cable, string CableName, string JobName);
+public sealed record NeedsALookRow(Guid Termination, string Label, int Strand, CableEnd End, Guid Cable, string CableName, string JobName);
 
 /// <summary>Jobs, panels, cables and their terminations.</summary>
 public sealed class JobStore(Database database)
@@ -279,11 +279,11 @@ public sealed class JobStore(Database database)
     }
 
     /// <summary>Strands that need a look, the first 500.</summary>
-    public async Task<IReadOnlyList<LookRow>> LooksAsync(Access access)
+    public async Task<IReadOnlyList<NeedsALookRow>> LooksAsync(Access access)
     {
         await using var connection = await database.OpenAsync();
         return (
-            await connection.QueryAsync<LookRow>(
+            await connection.QueryAsync<NeedsALookRow>(
                 $"""
                 select t.id "Termination", t.label, t.strand, t.cable_end "End", cable.id "Cable", cable.name "CableName", job.name "JobName"
                 from termination_state s join termination t on t.id = s.termination_id join cable on cable.id = t.cable_id join job on job.id = t.job_id

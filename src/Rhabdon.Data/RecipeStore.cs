@@ -19,18 +19,18 @@ public sealed class RecipeStore(Database database)
     /// <param name="by">Who publishes; null for what ships with the program, which never comes over what a person has published.</param>
     /// <returns>The version of each recipe that was published or stands, in their order.</returns>
     /// <exception cref="InvalidDataException">The recipe has faults; the message names each with its place.</exception>
-    public async Task<IReadOnlyList<RecipeRef>> PublishAsync(IEnumerable<Ladder> ladders, IEnumerable<Recipe> recipes, Guid? by = null)
+    public async Task<IReadOnlyList<RecipeRef>> PublishAsync(IEnumerable<ReworkLadder> ladders, IEnumerable<Recipe> recipes, Guid? by = null)
     {
         await using var connection = await database.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync();
         await connection.ExecuteAsync("lock table recipe in share row exclusive mode", transaction: transaction);
-        var (current, displaced) = (new Dictionary<string, PublishedLadder>(), new HashSet<string>());
+        var (current, displaced) = (new Dictionary<string, PublishedReworkLadder>(), new HashSet<string>());
         foreach (var ladder in ladders)
         {
-            var content = JsonSerializer.Serialize(ladder, CoreJson.Default.Ladder);
+            var content = JsonSerializer.Serialize(ladder, CoreJson.Default.ReworkLadder);
             await VersionOf("ladder", ladder.Id, content);
             current[ladder.Id] = (await LadderOf(ladder.Id, content))!;
-            if (JsonSerializer.Serialize(current[ladder.Id].Ladder, CoreJson.Default.Ladder) != content)
+            if (JsonSerializer.Serialize(current[ladder.Id].Ladder, CoreJson.Default.ReworkLadder) != content)
             {
                 displaced.Add(ladder.Id);
             }
@@ -91,7 +91,7 @@ public sealed class RecipeStore(Database database)
         }
 
         // That very ladder where it is published, else for what ships the newest that shipped, else the newest.
-        async Task<PublishedLadder?> LadderOf(string id, string? wanted = null) =>
+        async Task<PublishedReworkLadder?> LadderOf(string id, string? wanted = null) =>
             await connection.QuerySingleOrDefaultAsync<(int Version, string? Content)>(
                 """
                 select version, content from ladder where id = @id
@@ -106,7 +106,7 @@ public sealed class RecipeStore(Database database)
                 transaction
             )
                 is (var version, { } content)
-                ? new PublishedLadder(new LadderRef(id, version), StarterRecipes.ReadLadder(content))
+                ? new PublishedReworkLadder(new ReworkLadderRef(id, version), StarterRecipes.ReadLadder(content))
                 : null;
     }
 
@@ -148,7 +148,7 @@ public sealed class RecipeStore(Database database)
         var book = new RecipeBook();
         foreach (var (id, version, content) in await connection.QueryAsync<(string, int, string)>("select id, version, content from ladder"))
         {
-            if (Read(() => new PublishedLadder(new LadderRef(id, version), StarterRecipes.ReadLadder(content))) is { } ladder)
+            if (Read(() => new PublishedReworkLadder(new ReworkLadderRef(id, version), StarterRecipes.ReadLadder(content))) is { } ladder)
             {
                 book.Add(ladder);
             }
@@ -171,7 +171,7 @@ public sealed class RecipeStore(Database database)
 
         foreach (var content in await connection.QueryAsync<string>("select content from face_profile order by published_at, id, version"))
         {
-            if (Read(() => JsonSerializer.Deserialize(content, CoreJson.Default.FaceProfile)) is { } profile)
+            if (Read(() => JsonSerializer.Deserialize(content, CoreJson.Default.FaceLimits)) is { } profile)
             {
                 book.Add(profile);
             }

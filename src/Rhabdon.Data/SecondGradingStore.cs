@@ -5,7 +5,7 @@ namespace Rhabdon.Data;
 
 /// <summary>A look that the server has yet to take itself.</summary>
 /// <param name="Scale">Micrometers to a pixel, as the tablet had it.</param>
-public sealed record OpenLook(Guid Event, Guid Termination, string Hash, string Profile, int Version, string Verdict, string? Sign, double? Scale);
+public sealed record UngradedPicture(Guid Event, Guid Termination, string Hash, string Profile, int Version, string Verdict, string? Sign, double? Scale);
 
 /// <summary>
 /// What a tablet and the server made of the same picture; the latter null while the server has not looked, or has not been given the picture.
@@ -23,11 +23,11 @@ public sealed class SecondGradingStore(Database database)
     }
 
     /// <summary>Looks whose pictures are here and were not looked at yet.</summary>
-    public async Task<IReadOnlyList<OpenLook>> OpenAsync(int most)
+    public async Task<IReadOnlyList<UngradedPicture>> OpenAsync(int most)
     {
         await using var connection = await database.OpenAsync();
         return (
-            await connection.QueryAsync<OpenLook>(
+            await connection.QueryAsync<UngradedPicture>(
                 """
                 select l.event_id "Event", (select stream_id from event_stream es where es.event_id = l.event_id limit 1) "Termination", l.hash,
                     l.profile, l.version, l.verdict, l.sign, l.scale

@@ -16,7 +16,7 @@ public sealed record WholeJob(
     IReadOnlyList<PanelRow> Panels,
     IReadOnlyList<CableRow> Cables,
     IReadOnlyList<TerminationRow> Terminations,
-    IReadOnlyList<PublishedLadder> Ladders,
+    IReadOnlyList<PublishedReworkLadder> Ladders,
     IReadOnlyList<PublishedRecipe> Recipes,
     IReadOnlyList<BenchEvent> Events,
     IReadOnlyList<QuarantineRow> Aside
@@ -51,7 +51,7 @@ public sealed class WholeJobStore(Database database, EventStore events)
         WholeJob whole,
         IEnumerable<FoldedStream> streams,
         Guid receivedFrom,
-        IReadOnlyList<FaceProfile> limits,
+        IReadOnlyList<FaceLimits> limits,
         IAsyncEnumerable<(StoredPicture Picture, Guid[] Terminations)> pictures
     )
     {
@@ -119,7 +119,7 @@ public sealed class WholeJobStore(Database database, EventStore events)
                 l.Ref.Id,
                 l.Ref.Version,
                 receivedFrom,
-                content = JsonSerializer.Serialize(l.Ladder, CoreJson.Default.Ladder),
+                content = JsonSerializer.Serialize(l.Ladder, CoreJson.Default.ReworkLadder),
             }),
             transaction
         );
@@ -143,7 +143,7 @@ public sealed class WholeJobStore(Database database, EventStore events)
                 l.Id,
                 l.Version,
                 receivedFrom,
-                content = JsonSerializer.Serialize(l, CoreJson.Default.FaceProfile),
+                content = JsonSerializer.Serialize(l, CoreJson.Default.FaceLimits),
             }),
             transaction
         );

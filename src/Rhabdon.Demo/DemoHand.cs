@@ -29,7 +29,7 @@ internal sealed class DemoHand(int seed)
             return (dimension.Target - dimension.Tolerance - dimension.Tolerance).Millimeters.ToString(CultureInfo.InvariantCulture);
         }
 
-        var worse = !step.Ask!.IsChoice ? [] : IntentHandler.OpenChoices(state, step.Ask).Where(c => c.Grade != Grade.Good).ToList();
+        var worse = !step.Ask!.IsChoice ? [] : IntentHandler.OpenChoices(state, step.Ask).Where(c => c.Grade != ReadingGrade.Good).ToList();
         return worse.Count == 0 ? null : worse[random.Next(worse.Count)].Value;
     }
 }

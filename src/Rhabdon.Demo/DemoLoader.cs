@@ -52,7 +52,7 @@ public sealed class DemoLoader(IDemoDoor door, DemoWorld world)
         var person = people[work.Person];
         var tablet = new DemoTablet(book, person, cable.Planned.AddHours(1));
         var hand = work.Slips is { } seed ? new DemoHand(seed) : null;
-        var microscope = new DemoMicroscope(FaceProfiles.For(cable.Grade.Mode(), cable.Polish), work.Pictures);
+        var microscope = new DemoMicroscope(ShippedFaceLimits.For(cable.Grade.Mode(), cable.Polish), work.Pictures);
         var unsent = new List<BenchEvent>();
         foreach (var end in ends.Where(e => e.End == work.End && e.Strand <= (work.Strands ?? cable.Strands)))
         {

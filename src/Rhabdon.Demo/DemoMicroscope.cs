@@ -9,11 +9,11 @@ using Rhabdon.Vision.Drawing;
 namespace Rhabdon.Demo;
 
 /// <summary>A look in the demo: the picture, and what a person made of it who saw otherwise.</summary>
-internal sealed record DemoLook(FaceSeen Face, string? Choice = null, string? Overruled = null);
+internal sealed record DemoPicture(FaceSeen Face, string? Choice = null, string? Overruled = null);
 
 /// <summary>The demo's microscope: of some strands of a cable it gives pictures, drawn and graded as at the bench.</summary>
 /// <param name="strands">Of how many, from the first.</param>
-internal sealed class DemoMicroscope(FaceProfile profile, int strands)
+internal sealed class DemoMicroscope(FaceLimits profile, int strands)
 {
     // From the bead to a face that passes, look by look: what hands do before each.
     private static readonly HandsAct[][] Polished =
@@ -30,7 +30,7 @@ internal sealed class DemoMicroscope(FaceProfile profile, int strands)
     public List<(Guid Termination, byte[] File)> Taken { get; } = [];
 
     /// <summary>The look at a strand, or null when this one is judged by eye.</summary>
-    public DemoLook? Look(int strand, TerminationState state)
+    public DemoPicture? Look(int strand, TerminationState state)
     {
         if (strand > strands)
         {
@@ -47,7 +47,7 @@ internal sealed class DemoMicroscope(FaceProfile profile, int strands)
         Taken.Add((state.Termination, file));
         var seen = FaceSeen.Of(hash, profile, FaceGrader.Grade(image, profile, state.Plan!.Grade.Core()));
         return isHair && seen.Sign is not null
-            ? new DemoLook(seen, "clean", "A hair on the lens: it stays where it is when the ferrule is turned")
-            : new DemoLook(seen);
+            ? new DemoPicture(seen, "clean", "A hair on the lens: it stays where it is when the ferrule is turned")
+            : new DemoPicture(seen);
     }
 }

@@ -23,7 +23,7 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
         Guid termination,
         BenchEvent planned,
         Func<TerminationState, Step, string?> reads,
-        Func<TerminationState, DemoLook?> looks,
+        Func<TerminationState, DemoPicture?> looks,
         Func<TerminationState, bool> isEnough
     )
     {
@@ -58,7 +58,7 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
         }
     }
 
-    private BenchIntent NextOf(TerminationState state, Func<TerminationState, Step, string?> reads, Func<TerminationState, DemoLook?> looks)
+    private BenchIntent NextOf(TerminationState state, Func<TerminationState, Step, string?> reads, Func<TerminationState, DemoPicture?> looks)
     {
         var recipe = state.Worked!;
         if (state.Trouble is not null)
@@ -90,6 +90,6 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
             { IsLength: true } => (ResolvedDimension.Of(step, recipe, state.Recleave)!.Target.Millimeters + (sequence % 3 / 10m)).ToString(
                 CultureInfo.InvariantCulture
             ),
-            var ask => IntentHandler.OpenChoices(state, ask!).First(c => c.Grade == Grade.Good).Value,
+            var ask => IntentHandler.OpenChoices(state, ask!).First(c => c.Grade == ReadingGrade.Good).Value,
         };
 }

@@ -25,8 +25,8 @@ public static class FileSchemas
         {
             ["job.schema.json"] = Text(FileJson.Default.Options, typeof(JobFile), "A Rhabdon job"),
             ["recipe.schema.json"] = Text(CoreJson.Default.Options, typeof(Recipe), "A Rhabdon recipe"),
-            ["ladder.schema.json"] = Text(CoreJson.Default.Options, typeof(Ladder), "A Rhabdon ladder of rework"),
-            ["limits.schema.json"] = Text(CoreJson.Default.Options, typeof(FaceProfile), "Rhabdon limits of end faces"),
+            ["ladder.schema.json"] = Text(CoreJson.Default.Options, typeof(ReworkLadder), "A Rhabdon ladder of rework"),
+            ["limits.schema.json"] = Text(CoreJson.Default.Options, typeof(FaceLimits), "Rhabdon limits of end faces"),
         };
 
     private static string Text(JsonSerializerOptions options, Type type, string title)

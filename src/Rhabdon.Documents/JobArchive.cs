@@ -38,13 +38,13 @@ public sealed class JobArchive : IDisposable
 
     private readonly ZipArchive zip;
 
-    private JobArchive(ZipArchive zip, JobFile job, IReadOnlyList<FaceProfile> limits, IReadOnlyList<ArchivedPicture> pictures) =>
+    private JobArchive(ZipArchive zip, JobFile job, IReadOnlyList<FaceLimits> limits, IReadOnlyList<ArchivedPicture> pictures) =>
         (this.zip, Job, Limits, Pictures) = (zip, job, limits, pictures);
 
     public JobFile Job { get; }
 
     /// <summary>The buyers' own that its looks were held against.</summary>
-    public IReadOnlyList<FaceProfile> Limits { get; }
+    public IReadOnlyList<FaceLimits> Limits { get; }
 
     public IReadOnlyList<ArchivedPicture> Pictures { get; }
 
@@ -53,7 +53,7 @@ public sealed class JobArchive : IDisposable
     public static async Task WriteAsync(
         Stream to,
         JobFile job,
-        IReadOnlyList<FaceProfile> limits,
+        IReadOnlyList<FaceLimits> limits,
         IReadOnlyList<ArchivedPicture> pictures,
         Func<string, Task<byte[]>> fileOf,
         CancellationToken cancel
@@ -65,7 +65,7 @@ public sealed class JobArchive : IDisposable
         {
             await AddAsync(
                 $"{LimitsFolder}{one.Id}.{one.Version}.json",
-                JsonSerializer.SerializeToUtf8Bytes(one, CoreJson.Default.FaceProfile),
+                JsonSerializer.SerializeToUtf8Bytes(one, CoreJson.Default.FaceLimits),
                 CompressionLevel.Optimal
             );
         }
@@ -104,11 +104,11 @@ public sealed class JobArchive : IDisposable
             }
 
             var job = JobFile.Read(await PartAsync(zip, JobPath, mostOfJob, cancel));
-            var limits = new List<FaceProfile>();
+            var limits = new List<FaceLimits>();
             foreach (var entry in editions)
             {
                 limits.Add(
-                    JsonSerializer.Deserialize(await PartAsync(zip, entry.FullName, MostOfLimits, cancel), CoreJson.Default.FaceProfile)
+                    JsonSerializer.Deserialize(await PartAsync(zip, entry.FullName, MostOfLimits, cancel), CoreJson.Default.FaceLimits)
                         ?? throw new JsonException($"{entry.FullName} holds limits, not null.")
                 );
             }

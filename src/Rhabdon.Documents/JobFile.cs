@@ -26,7 +26,7 @@ public sealed record JobFile(
     IReadOnlyList<FilePanel> Panels,
     IReadOnlyList<FileCable> Cables,
     IReadOnlyList<FileTermination> Terminations,
-    IReadOnlyList<PublishedLadder> Ladders,
+    IReadOnlyList<PublishedReworkLadder> Ladders,
     IReadOnlyList<PublishedRecipe> Recipes,
     IReadOnlyList<FileConnector> Connectors,
     IReadOnlyList<BenchEvent> Events,

@@ -69,12 +69,12 @@ public sealed record FaceInHand(int Connector, double Bead, double Scratches, bo
 
     private static FaceInHand New(int connector) => new(connector, WholeBead, FromCrumbs, IsDirty: true);
 
-    private IEnumerable<MadeMark> Marks(Random chance)
+    private IEnumerable<DrawnFinding> Marks(Random chance)
     {
         var turn = chance.NextDouble() * 2 * Math.PI;
         if (Bead > 0)
         {
-            yield return new MadeMark(MarkKind.Adhesive, [At(FiberDimensions.CladdingRadius, turn)], Bead, -0.2, 0.2, 1.6, 1.2, 0, Connector);
+            yield return new DrawnFinding(FindingKind.Adhesive, [At(FiberDimensions.CladdingRadius, turn)], Bead, -0.2, 0.2, 1.6, 1.2, 0, Connector);
         }
 
         foreach (var (at, share) in ((double, double)[])[(26, 1), (-38, 0.8), (44, 0.6)])
@@ -91,16 +91,16 @@ public sealed record FaceInHand(int Connector, double Bead, double Scratches, bo
             var (place, size) = (At(18 + (34 * chance.NextDouble()), chance.NextDouble() * 2 * Math.PI), 5 + (7 * chance.NextDouble()));
             if (IsDirty)
             {
-                yield return new MadeMark(MarkKind.LooseDirt, [place], size, -0.3, 0.4, 1.5, 0.6, 0.3, Connector + i);
+                yield return new DrawnFinding(FindingKind.LooseDirt, [place], size, -0.3, 0.4, 1.5, 0.6, 0.3, Connector + i);
             }
         }
     }
 
-    private static MadeMark Scratch(double offset, double slant, double width)
+    private static DrawnFinding Scratch(double offset, double slant, double width)
     {
         var (dx, dy) = (Math.Cos(slant), Math.Sin(slant));
-        return new MadeMark(
-            MarkKind.Scratch,
+        return new DrawnFinding(
+            FindingKind.Scratch,
             [new Spot((-offset * dy) - (30 * dx), (offset * dx) - (30 * dy)), new Spot((-offset * dy) + (30 * dx), (offset * dx) + (30 * dy))],
             width,
             -0.2,

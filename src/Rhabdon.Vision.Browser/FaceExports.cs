@@ -19,7 +19,7 @@ public static partial class FaceExports
 
     /// <summary>A buyer's own limits; those that ship are known.</summary>
     [JSExport]
-    public static void AddProfile(string json) => Book.Add(JsonSerializer.Deserialize(json, CoreJson.Default.FaceProfile)!);
+    public static void AddProfile(string json) => Book.Add(JsonSerializer.Deserialize(json, CoreJson.Default.FaceLimits)!);
 
     /// <summary>Grades a picture that the page has decoded; the answer is the same as the server's, as JSON.</summary>
     /// <param name="file">The file as taken: what the picture is named by.</param>
@@ -43,7 +43,7 @@ public static partial class FaceExports
         return JsonSerializer.Serialize(FaceRowAnswer.Of(NameOf(file), grades, limits, Phrasebook.English), CoreJson.Default.FaceRowAnswer);
     }
 
-    private static FaceProfile LimitsOf(string profile) =>
+    private static FaceLimits LimitsOf(string profile) =>
         Book.Profiles.FirstOrDefault(p => p.Id == profile) ?? throw new ArgumentException($"There is no profile {profile}.", nameof(profile));
 
     private static FiberCore CoreOf(string core) => JsonSerializer.Deserialize($"\"{core}\"", CoreJson.Default.FiberCore);

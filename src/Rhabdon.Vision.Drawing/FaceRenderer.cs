@@ -57,7 +57,7 @@ public static class FaceRenderer
     // How much of an edge this wide has been crossed at this depth behind it.
     private static double Share(double depth, double width) => Math.Clamp(0.5 + (depth / width), 0, 1);
 
-    private static IEnumerable<MadeMark> PoresOf(MadeFace face)
+    private static IEnumerable<DrawnFinding> PoresOf(MadeFace face)
     {
         var chance = new Random(face.Seed ^ 0x5eed);
         var (width, height) = (face.Width * face.MicrometersPerPixel, face.Height * face.MicrometersPerPixel);
@@ -70,12 +70,12 @@ public static class FaceRenderer
             var (size, depth) = (0.6 + (1.8 * chance.NextDouble() * chance.NextDouble()), -0.05 - (0.25 * chance.NextDouble()));
             if (place.Radius > FiberDimensions.CladdingRadius + face.Look.RingWidth + 1)
             {
-                yield return new MadeMark(MarkKind.Pit, [place], size, depth, 0.2, Seed: left);
+                yield return new DrawnFinding(FindingKind.Pit, [place], size, depth, 0.2, Seed: left);
             }
         }
     }
 
-    private static void Put(float[] plane, MadeFace face, MadeMark mark)
+    private static void Put(float[] plane, MadeFace face, DrawnFinding mark)
     {
         var outline = mark.IsLine ? null : new Outline(mark);
         var reach = (outline?.Reach ?? (mark.Size / 2)) + mark.Softness + (mark.Halo > 0 ? HaloWidth * 2 : 0) + (2 * face.MicrometersPerPixel);
@@ -96,7 +96,7 @@ public static class FaceRenderer
                 }
 
                 // A chip is glass that is gone: it ends where the glass does.
-                share *= mark.Kind == MarkKind.Chip ? Share(FiberDimensions.CladdingRadius - place.Radius, face.MicrometersPerPixel) : 1;
+                share *= mark.Kind == FindingKind.Chip ? Share(FiberDimensions.CladdingRadius - place.Radius, face.MicrometersPerPixel) : 1;
                 ref var shade = ref plane[(y * face.Width) + x];
                 shade = (float)Math.Max(0.01, shade + (share * mark.Depth));
             }

@@ -14,12 +14,12 @@ public sealed record MadeFace(
     double CenterY,
     double MicrometersPerPixel,
     FaceAppearance Look,
-    IReadOnlyList<MadeMark> Marks,
+    IReadOnlyList<DrawnFinding> Marks,
     int Seed
 )
 {
     /// <summary>What an eye that misses nothing would find, held against this profile's zones.</summary>
-    public IReadOnlyList<Finding> Truth(FaceProfile profile) =>
+    public IReadOnlyList<Finding> Truth(FaceLimits profile) =>
         [
             .. from mark in Marks
             let zone = profile.Over(mark.Nearest, mark.Farthest)

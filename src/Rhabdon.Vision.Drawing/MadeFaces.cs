@@ -23,7 +23,7 @@ public enum FaceCondition
 public static class MadeFaces
 {
     /// <summary>The same four give the same face.</summary>
-    public static MadeFace Make(FaceStyle style, FaceProfile profile, FaceCondition plight, int seed)
+    public static MadeFace Make(FaceStyle style, FaceLimits profile, FaceCondition plight, int seed)
     {
         var chance = new Random(HashOf(style.Name, profile.Id, (int)plight, seed));
         var scale = style.Scale.Pick(chance);
@@ -48,7 +48,7 @@ public static class MadeFaces
     /// A clean face but for soft residue on the ferrule round the glass, as a wipe, a drop that dried or spilled adhesive leaves it; seed by seed another
     /// shape.
     /// </summary>
-    public static MadeFace WithResidue(FaceStyle style, FaceProfile profile, int seed)
+    public static MadeFace WithResidue(FaceStyle style, FaceLimits profile, int seed)
     {
         var face = Make(style, profile, FaceCondition.Clean, seed);
         return face with
@@ -57,7 +57,7 @@ public static class MadeFaces
         };
     }
 
-    private static FaceAppearance LookOf(FaceStyle style, FaceProfile profile, Random chance)
+    private static FaceAppearance LookOf(FaceStyle style, FaceLimits profile, Random chance)
     {
         var glass = style.Glass.Pick(chance);
         var isMultimode = profile.Modes.All(m => m == FiberMode.Multimode);
@@ -85,7 +85,7 @@ public static class MadeFaces
         );
     }
 
-    private static IEnumerable<MadeMark> Marks(FaceStyle style, FaceProfile profile, FaceAppearance look, FaceCondition plight, Random chance) =>
+    private static IEnumerable<DrawnFinding> Marks(FaceStyle style, FaceLimits profile, FaceAppearance look, FaceCondition plight, Random chance) =>
         plight switch
         {
             FaceCondition.FineScratches => Many(1 + chance.Next(5), _ => Scratch(style, new Between(0.8, 2.8).Pick(chance), chance)),
@@ -104,9 +104,9 @@ public static class MadeFaces
             _ => [],
         };
 
-    private static List<MadeMark> Many(int count, Func<int, MadeMark> make) => [.. Enumerable.Range(0, count).Select(make)];
+    private static List<DrawnFinding> Many(int count, Func<int, DrawnFinding> make) => [.. Enumerable.Range(0, count).Select(make)];
 
-    private static MadeMark Scratch(FaceStyle style, double width, Random chance)
+    private static DrawnFinding Scratch(FaceStyle style, double width, Random chance)
     {
         var (turn, offset, half) = (chance.NextDouble() * Math.PI, (chance.NextDouble() - 0.5) * 90, Math.Max(8, 3 * width) + (35 * chance.NextDouble()));
         var (along, across) = (new Spot(Math.Cos(turn), Math.Sin(turn)), new Spot(-Math.Sin(turn), Math.Cos(turn)));
@@ -121,15 +121,15 @@ public static class MadeFaces
                 return new Spot((along.X * a) + (across.X * c), (along.Y * a) + (across.Y * c));
             })
             .ToList();
-        return new MadeMark(MarkKind.Scratch, path, width, Depth(style, chance, style.BrightMarks) * 0.8, Softness: style.ScratchSoftness * width);
+        return new DrawnFinding(FindingKind.Scratch, path, width, Depth(style, chance, style.BrightMarks) * 0.8, Softness: style.ScratchSoftness * width);
     }
 
-    private static MadeMark Pit(FaceStyle style, double size, double within, Random chance) =>
-        new(MarkKind.Pit, [Anywhere(0, within, chance)], size, Depth(style, chance, 0.1), 0.12, 1 + (0.5 * chance.NextDouble()), Seed: chance.Next());
+    private static DrawnFinding Pit(FaceStyle style, double size, double within, Random chance) =>
+        new(FindingKind.Pit, [Anywhere(0, within, chance)], size, Depth(style, chance, 0.1), 0.12, 1 + (0.5 * chance.NextDouble()), Seed: chance.Next());
 
-    private static MadeMark Dirt(FaceStyle style, Random chance) =>
+    private static DrawnFinding Dirt(FaceStyle style, Random chance) =>
         new(
-            MarkKind.LooseDirt,
+            FindingKind.LooseDirt,
             [Anywhere(0, 75, chance)],
             new Between(3, 18).Pick(chance),
             -Math.Abs(Depth(style, chance, 0)),
@@ -140,9 +140,9 @@ public static class MadeFaces
             chance.Next()
         );
 
-    private static MadeMark Film(Random chance) =>
+    private static DrawnFinding Film(Random chance) =>
         new(
-            MarkKind.Film,
+            FindingKind.Film,
             [Anywhere(5, 40, chance)],
             new Between(30, 70).Pick(chance),
             (chance.Next(2) == 0 ? 1 : -1) * new Between(0.04, 0.1).Pick(chance),
@@ -153,13 +153,13 @@ public static class MadeFaces
             chance.Next()
         );
 
-    private static MadeMark Adhesive(FaceAppearance look, Random chance)
+    private static DrawnFinding Adhesive(FaceAppearance look, Random chance)
     {
         var turn = chance.NextDouble() * 2 * Math.PI;
         var size = new Between(8, 30).Pick(chance);
         var at = FiberDimensions.CladdingRadius + look.RingWidth + ((chance.NextDouble() - 0.6) * size / 2);
-        return new MadeMark(
-            MarkKind.Adhesive,
+        return new DrawnFinding(
+            FindingKind.Adhesive,
             [new Spot(at * Math.Cos(turn), at * Math.Sin(turn))],
             size,
             -new Between(0.08, 0.25).Pick(chance),
@@ -171,13 +171,13 @@ public static class MadeFaces
         );
     }
 
-    private static MadeMark Chip(FaceStyle style, Random chance)
+    private static DrawnFinding Chip(FaceStyle style, Random chance)
     {
         var size = new Between(4, 16).Pick(chance);
         var turn = chance.NextDouble() * 2 * Math.PI;
         var at = FiberDimensions.CladdingRadius - (size * 0.42);
-        return new MadeMark(
-            MarkKind.Chip,
+        return new DrawnFinding(
+            FindingKind.Chip,
             [new Spot(at * Math.Cos(turn), at * Math.Sin(turn))],
             size,
             -Math.Max(0.15, Math.Abs(Depth(style, chance, 0))),
@@ -187,7 +187,7 @@ public static class MadeFaces
         );
     }
 
-    private static MadeMark Crack(FaceStyle style, FaceProfile profile, Random chance)
+    private static DrawnFinding Crack(FaceStyle style, FaceLimits profile, Random chance)
     {
         var turn = chance.NextDouble() * 2 * Math.PI;
         var (dx, dy) = (Math.Cos(turn), Math.Sin(turn));
@@ -200,11 +200,11 @@ public static class MadeFaces
                 return new Spot((along * dx) - (across * dy), (along * dy) + (across * dx));
             })
             .ToList();
-        return new MadeMark(MarkKind.Crack, path, new Between(1, 2.5).Pick(chance), -Math.Max(0.15, Math.Abs(Depth(style, chance, 0))));
+        return new DrawnFinding(FindingKind.Crack, path, new Between(1, 2.5).Pick(chance), -Math.Max(0.15, Math.Abs(Depth(style, chance, 0))));
     }
 
     // Glass that broke out, and what runs on from it to the edge.
-    private static IEnumerable<MadeMark> Shattered(FaceStyle style, Random chance)
+    private static IEnumerable<DrawnFinding> Shattered(FaceStyle style, Random chance)
     {
         var middle = Anywhere(0, 35, chance);
         var depth = -Math.Max(0.25, Math.Abs(Depth(style, chance, 0)));
@@ -218,12 +218,12 @@ public static class MadeFaces
                     middle.X + ((edge.X - middle.X) * i / 8) + (4 * (chance.NextDouble() - 0.5)),
                     middle.Y + ((edge.Y - middle.Y) * i / 8) + (4 * (chance.NextDouble() - 0.5))
                 ));
-            return new MadeMark(MarkKind.Crack, [.. path], new Between(1, 2.5).Pick(chance), depth);
+            return new DrawnFinding(FindingKind.Crack, [.. path], new Between(1, 2.5).Pick(chance), depth);
         });
         return
         [
             .. cracks,
-            new MadeMark(MarkKind.Shattered, [middle], new Between(36, 75).Pick(chance), depth, 0.5, 1 + chance.NextDouble(), Seed: chance.Next()),
+            new DrawnFinding(FindingKind.Shattered, [middle], new Between(36, 75).Pick(chance), depth, 0.5, 1 + chance.NextDouble(), Seed: chance.Next()),
         ];
     }
 

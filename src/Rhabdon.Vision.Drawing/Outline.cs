@@ -15,7 +15,7 @@ internal sealed class Outline
     private readonly double[] _phases = new double[Lobes];
     private readonly double _radius;
 
-    public Outline(MadeMark mark)
+    public Outline(DrawnFinding mark)
     {
         var chance = new Random(mark.Seed);
         (_middle, _stretch) = (mark.Path[0], Math.Sqrt(mark.Stretch));

@@ -26,7 +26,7 @@ internal static class Residue
 
     private const int Places = 60;
 
-    public static MadeMark Make(ResidueShape shape, FaceAppearance look, Random chance)
+    public static DrawnFinding Make(ResidueShape shape, FaceAppearance look, Random chance)
     {
         var turn = chance.NextDouble() * 2 * Math.PI;
         var from = FiberDimensions.CladdingRadius + look.RingWidth;
@@ -39,7 +39,7 @@ internal static class Residue
             ResidueShape.Streak => (Line(from, new Between(25, 45).Pick(chance), turn), wide),
             _ => (Arc(new Spot((from + 22) * Math.Cos(turn), (from + 22) * Math.Sin(turn)), 21, turn + Math.PI - 2.4, 4.8), wide / 2),
         };
-        return new MadeMark(MarkKind.Film, path, width, depth, Softness: wide / 3, Seed: chance.Next());
+        return new DrawnFinding(FindingKind.Film, path, width, depth, Softness: wide / 3, Seed: chance.Next());
     }
 
     private static List<Spot> Arc(Spot middle, double radius, double from, double angle) =>

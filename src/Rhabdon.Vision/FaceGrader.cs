@@ -15,7 +15,7 @@ public static class FaceGrader
 
     /// <param name="core">Of the fiber in the picture.</param>
     /// <param name="scale">Micrometers to a pixel where known, above zero; else it is taken from the cladding's 125 µm.</param>
-    public static FaceGrade Grade(GrayImage image, FaceProfile profile, FiberCore core, double? scale = null)
+    public static FaceGrading Grade(GrayImage image, FaceLimits profile, FiberCore core, double? scale = null)
     {
         if (Exposure.FaultOf(image) is { } blind)
         {
@@ -51,7 +51,7 @@ public static class FaceGrader
         var glass = GlassView.Of(image, place, measured, core.Radius(), gain, ferrule?.Light);
         var findings = Findings(profile, place, measured, RingView.Of(image, place, measured, gain), glass, ferrule);
         var judgement = FaceJudge.Judge(profile, findings);
-        return new FaceGrade(
+        return new FaceGrading(
             judgement.Verdict,
             judgement.IsMarginal,
             new PictureQuality(focus, glass.Glass / gain / GrayImage.White, clipped, glass.NoiseAtEdge / gain / GrayImage.White, place.Strength),
@@ -63,17 +63,17 @@ public static class FaceGrader
         );
     }
 
-    private static FaceGrade Cannot(string why, PictureQuality quality, FiberCircle? place = null) =>
+    private static FaceGrading Cannot(string why, PictureQuality quality, FiberCircle? place = null) =>
         new(FaceVerdict.CannotGrade, false, quality, [], [], [Phrase.Of($"face.cannot.{why}")], place, Version);
 
     // Core and cladding decide: all of them must be there.
-    private static bool IsInFrame(GrayImage image, FiberPlace place, FaceProfile profile, double scale)
+    private static bool IsInFrame(GrayImage image, FiberPlace place, FaceLimits profile, double scale)
     {
         var reach = (double)(profile.Of(Zone.B)?.To ?? 0) / 2 / scale;
         return place.X >= reach && place.Y >= reach && place.X <= image.Width - 1 - reach && place.Y <= image.Height - 1 - reach;
     }
 
-    private static List<Finding> Findings(FaceProfile profile, FiberPlace place, double scale, RingView ring, GlassView glass, FerruleView? ferrule)
+    private static List<Finding> Findings(FaceLimits profile, FiberPlace place, double scale, RingView ring, GlassView glass, FerruleView? ferrule)
     {
         var compact = Compact(glass);
         var (traces, withoutLines) = LineDetector.Find(glass.Without(compact.SelectMany(b => b.Places)));

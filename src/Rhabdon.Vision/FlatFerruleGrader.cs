@@ -17,7 +17,7 @@ public static class FlatFerruleGrader
     /// <param name="core">Of the fibers in the picture.</param>
     /// <param name="scale">Micrometers to a pixel where known.</param>
     /// <returns>From left to right; fewer than twelve where the row is not whole in the picture, none where no fiber was found.</returns>
-    public static IReadOnlyList<FaceGrade> Grade(GrayImage image, FaceProfile profile, FiberCore core, double? scale = null)
+    public static IReadOnlyList<FaceGrading> Grade(GrayImage image, FaceLimits profile, FiberCore core, double? scale = null)
     {
         if (Exposure.FaultOf(image) is not null || FiberFinder.Find(image, scale, core != FiberCore.SingleMode) is not { } first)
         {
@@ -76,7 +76,7 @@ public static class FlatFerruleGrader
             : null;
     }
 
-    private static FaceGrade GradeOne(GrayImage image, FiberPlace place, FaceProfile profile, FiberCore core, double scale)
+    private static FaceGrading GradeOne(GrayImage image, FiberPlace place, FaceLimits profile, FiberCore core, double scale)
     {
         var half = Window * FlatFerrule.Pitch / scale;
         var (left, top) = (Math.Max(0, (int)(place.X - half)), Math.Max(0, (int)(place.Y - half)));

@@ -53,7 +53,7 @@ public sealed class RecipeStoreTests : IAsyncLifetime
                 new
                 {
                     id = Guid.CreateVersion7(),
-                    content = JsonSerializer.Serialize(shipped with { Signs = [.. shipped.Signs.Skip(1)] }, CoreJson.Default.Ladder),
+                    content = JsonSerializer.Serialize(shipped with { Signs = [.. shipped.Signs.Skip(1)] }, CoreJson.Default.ReworkLadder),
                 }
             );
         }

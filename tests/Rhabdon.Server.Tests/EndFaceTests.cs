@@ -21,7 +21,7 @@ public sealed class EndFaceTests(Host host) : IClassFixture<Host>
         390,
         0.3,
         new FaceAppearance(),
-        [new MadeMark(MarkKind.Pit, [new Spot(-25, 28)], 7, -0.3)],
+        [new DrawnFinding(FindingKind.Pit, [new Spot(-25, 28)], 7, -0.3)],
         7
     );
 
@@ -144,10 +144,20 @@ public sealed class EndFaceTests(Host host) : IClassFixture<Host>
     [InlineData(92)]
     public void Compressing_a_picture_keeps_the_verdict(int quality)
     {
-        var profile = FaceProfiles.Find("sm-upc")!;
+        var profile = ShippedFaceLimits.Find("sm-upc")!;
         foreach (
             var face in (MadeFace[])
-                [Pitted, Pitted with { Marks = [] }, Pitted with { Marks = [new MadeMark(MarkKind.Scratch, [new Spot(-40, 20), new Spot(35, 28)], 5, -0.25)] }]
+                [
+                    Pitted,
+                    Pitted with
+                    {
+                        Marks = [],
+                    },
+                    Pitted with
+                    {
+                        Marks = [new DrawnFinding(FindingKind.Scratch, [new Spot(-40, 20), new Spot(35, 28)], 5, -0.25)],
+                    },
+                ]
         )
         {
             var image = FaceRenderer.Draw(face);

@@ -39,7 +39,7 @@ public sealed class ExchangeTests(Host host) : IClassFixture<Host>
     {
         var lead = await host.SignedIn("lead", "saltmarsh-lead");
         var strand = await lead.StrandAsync(10);
-        var picture = PictureWriter.Png(FaceRenderer.Draw(MadeFaces.Make(FaceStyle.All[0], FaceProfiles.Find("mm")!, FaceCondition.Clean, 77)));
+        var picture = PictureWriter.Png(FaceRenderer.Draw(MadeFaces.Make(FaceStyle.All[0], ShippedFaceLimits.Find("mm")!, FaceCondition.Clean, 77)));
         var hash = PictureHash.Of(picture);
         Assert.True((await lead.Client.PutAsync($"/api/v1/terminations/{strand}/pictures/{hash}", new ByteArrayContent(picture))).IsSuccessStatusCode);
         var job = (await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))![^1]!["job"]!["id"]!.ToString();
@@ -52,7 +52,7 @@ public sealed class ExchangeTests(Host host) : IClassFixture<Host>
         Assert.Equal(400, (int)(await ImportAsync(owner, With(archive, "pictures.json", list), "application/zip")).StatusCode);
         Assert.Empty((await owner.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))!);
         var limits = JsonNode.Parse(
-            JsonSerializer.Serialize(FaceProfiles.Find("sm-pc")! with { Id = "harbor-pc", Version = 3 }, CoreJson.Default.FaceProfile)
+            JsonSerializer.Serialize(ShippedFaceLimits.Find("sm-pc")! with { Id = "harbor-pc", Version = 3 }, CoreJson.Default.FaceLimits)
         )!;
         var taken = await ImportAsync(owner, With(archive, "limits/harbor-pc.3.json", Encoding.UTF8.GetBytes(limits.ToJsonString())), "application/zip");
         Assert.True(taken.IsSuccessStatusCode, await taken.Content.ReadAsStringAsync());

@@ -78,7 +78,7 @@ public sealed class MicroscopeTests
 
     private static string? SignOf(FaceInHand face)
     {
-        var profile = FaceProfiles.Find("sm-upc")!;
+        var profile = ShippedFaceLimits.Find("sm-upc")!;
         return FaceSeen.Of(string.Empty, profile, FaceGrader.Grade(FaceRenderer.Draw(face.Face(1)), profile, FiberCore.SingleMode)).Sign;
     }
 

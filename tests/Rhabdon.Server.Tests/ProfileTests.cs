@@ -49,7 +49,9 @@ public sealed class ProfileTests(Host host) : IClassFixture<Host>
 
         // A pit of 2.5 µm in the cladding: PC bears it (from memory), this buyer does not. Who is not signed in is not told of the buyer's limits.
         var picture = PictureWriter.Png(
-            FaceRenderer.Draw(new MadeFace(800, 600, 400, 300, 0.4, new FaceAppearance(), [new MadeMark(MarkKind.Pit, [new Spot(30, 10)], 2.5, -0.3)], 3))
+            FaceRenderer.Draw(
+                new MadeFace(800, 600, 400, 300, 0.4, new FaceAppearance(), [new DrawnFinding(FindingKind.Pit, [new Spot(30, 10)], 2.5, -0.3)], 3)
+            )
         );
         Assert.Equal("pass", await VerdictAsync(installer.Client, picture, "sm-pc"));
         Assert.Equal("fail", await VerdictAsync(installer.Client, picture, "harbor-pc"));

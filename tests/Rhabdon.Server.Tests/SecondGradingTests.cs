@@ -19,7 +19,7 @@ public sealed class SecondGradingTests(Host host) : IClassFixture<Host>
     {
         var heron = await host.SignedIn();
         var strand = await heron.StrandAsync(9, end);
-        var picture = PictureWriter.Png(FaceRenderer.Draw(MadeFaces.Make(FaceStyle.All[0], FaceProfiles.Find("mm")!, plight, 501)));
+        var picture = PictureWriter.Png(FaceRenderer.Draw(MadeFaces.Make(FaceStyle.All[0], ShippedFaceLimits.Find("mm")!, plight, 501)));
         var hash = PictureHash.Of(picture);
         Assert.True((await heron.Client.PutAsync($"/api/v1/terminations/{strand}/pictures/{hash}", new ByteArrayContent(picture))).IsSuccessStatusCode);
         await using (var connection = await host.Services.GetRequiredService<Database>().OpenAsync())

@@ -115,7 +115,7 @@ public sealed class WorkshopTests(Host host) : IClassFixture<Host>
         var ladder = book.LadderOf(m4) with { Id = $"{id}-ladder" };
         return JsonNode.Parse(
             JsonSerializer.Serialize(
-                new RecipeFile(m4 with { Id = id, Ladder = new LadderRef(ladder.Id, 0), Family = "foreign" }, ladder),
+                new RecipeFile(m4 with { Id = id, Ladder = new ReworkLadderRef(ladder.Id, 0), Family = "foreign" }, ladder),
                 CoreJson.Default.RecipeFile
             )
         )!;

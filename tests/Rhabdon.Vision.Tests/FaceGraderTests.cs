@@ -11,8 +11,8 @@ namespace Rhabdon.Vision.Tests;
 /// </summary>
 public class FaceGraderTests
 {
-    private static readonly FaceProfile Upc = FaceProfiles.Find("sm-upc")!;
-    private static readonly FaceProfile Multimode = FaceProfiles.Find("mm")!;
+    private static readonly FaceLimits Upc = ShippedFaceLimits.Find("sm-upc")!;
+    private static readonly FaceLimits Multimode = ShippedFaceLimits.Find("mm")!;
 
     public static TheoryData<double, double, double, FaceAppearance> Views =>
         new()
@@ -61,7 +61,7 @@ public class FaceGraderTests
     [InlineData(20, -12, 0.25)]
     public void The_fiber_is_found_beside_a_sharper_round_mark(double size, double x, double depth)
     {
-        var film = new MadeMark(MarkKind.Film, [new Spot(x, 5)], size, depth, 0.05, Softness: 0.3, Seed: 3);
+        var film = new DrawnFinding(FindingKind.Film, [new Spot(x, 5)], size, depth, 0.05, Softness: 0.3, Seed: 3);
         var look = new FaceAppearance(
             Glass: 0.6,
             Ferrule: 0.62,
@@ -99,7 +99,7 @@ public class FaceGraderTests
             shades[at] = Math.Sqrt((x * x) + (y * y)) * Scale < radius ? shades[at] : (byte)(3 + (at % 3));
         }
 
-        var grade = FaceGrader.Grade(new GrayImage(1024, 768, shades), FaceProfiles.Find(profile)!, CoreOf(FaceProfiles.Find(profile)!));
+        var grade = FaceGrader.Grade(new GrayImage(1024, 768, shades), ShippedFaceLimits.Find(profile)!, CoreOf(ShippedFaceLimits.Find(profile)!));
         Assert.Equal(FaceVerdict.Pass, grade.Verdict);
         Assert.Empty(grade.Findings);
         Assert.Equal(520, grade.Place!.CenterX, 0.5 / Scale);
@@ -121,10 +121,10 @@ public class FaceGraderTests
         Assert.Equal(inBright.Verdict, inDim.Verdict);
         Assert.Equal(Told(inBright), Told(inDim));
 
-        static FaceGrade Grade(GrayImage image) => FaceGrader.Grade(image, Upc, FiberCore.SingleMode);
+        static FaceGrading Grade(GrayImage image) => FaceGrader.Grade(image, Upc, FiberCore.SingleMode);
 
         // Limits begin at 2 µm.
-        static IEnumerable<(MarkKind, Zone)> Told(FaceGrade grade) => grade.Findings.Where(f => f.Size >= 2).Select(f => (f.Kind, f.Zone)).Order();
+        static IEnumerable<(FindingKind, Zone)> Told(FaceGrading grade) => grade.Findings.Where(f => f.Size >= 2).Select(f => (f.Kind, f.Zone)).Order();
     }
 
     [Fact]
@@ -168,8 +168,8 @@ public class FaceGraderTests
     public void A_seam_inside_the_edge_of_a_lit_core_hides_no_fiber(double radius, double core)
     {
         var look = new FaceAppearance(Glass: 0.45, Ferrule: 0.48, Core: core, CoreRadius: 25, RingWidth: 0.5, Ring: 0.43);
-        var seam = new MadeMark(
-            MarkKind.Scratch,
+        var seam = new DrawnFinding(
+            FindingKind.Scratch,
             [.. Enumerable.Range(0, 73).Select(i => new Spot(radius * Math.Cos(i * Math.PI / 36), radius * Math.Sin(i * Math.PI / 36)))],
             1,
             -0.1
@@ -182,7 +182,7 @@ public class FaceGraderTests
     }
 
     // Where a mark lies, how large it is, and what IEC 61300-3-35 (from memory) says of it on a UPC face.
-    public static TheoryData<MadeMark, Zone, FaceVerdict> Marks =>
+    public static TheoryData<DrawnFinding, Zone, FaceVerdict> Marks =>
         new()
         {
             { Scratch(-20, 30, 25, 34, 2), Zone.B, FaceVerdict.Pass },
@@ -200,27 +200,27 @@ public class FaceGraderTests
     public void A_pit_that_is_larger_than_the_others_makes_no_dirt_of_them()
     {
         var grade = Grade(Face(new FaceAppearance(), [Pit(30, 10, 8.8), Pit(-25, 28, 7), Pit(-10, -30, 5)]));
-        Assert.Equal([MarkKind.Pit, MarkKind.Pit, MarkKind.Pit], grade.Findings.Select(f => f.Kind));
+        Assert.Equal([FindingKind.Pit, FindingKind.Pit, FindingKind.Pit], grade.Findings.Select(f => f.Kind));
         Assert.Equal(FaceVerdict.Fail, grade.Verdict);
     }
 
     [Theory]
     [MemberData(nameof(Marks))]
-    public void A_mark_is_found_measured_and_judged(MadeMark mark, Zone zone, FaceVerdict verdict)
+    public void A_mark_is_found_measured_and_judged(DrawnFinding mark, Zone zone, FaceVerdict verdict)
     {
         var face = Face(new FaceAppearance(), [mark]);
         var grade = Grade(face);
         var found = Assert.Single(grade.Findings);
         Assert.Equal(zone, found.Zone);
         Assert.Equal(mark.Size, found.Size, Math.Max(0.7, 0.15 * mark.Size));
-        Assert.Equal(mark.IsLine ? MarkClass.Scratch : MarkClass.Defect, found.Class);
+        Assert.Equal(mark.IsLine ? FindingClass.Scratch : FindingClass.Defect, found.Class);
         Assert.Equal(verdict, grade.Verdict);
     }
 
     [Fact]
     public void Film_alone_asks_for_cleaning()
     {
-        var film = new MadeMark(MarkKind.Film, [new Spot(-15, 10)], 36, -0.07, 0.2, 1.3, 5);
+        var film = new DrawnFinding(FindingKind.Film, [new Spot(-15, 10)], 36, -0.07, 0.2, 1.3, 5);
         Assert.Equal(FaceVerdict.CleanAndLookAgain, Grade(Face(new FaceAppearance(), [film])).Verdict);
     }
 
@@ -229,7 +229,7 @@ public class FaceGraderTests
     [InlineData(0.05)]
     public void Film_over_nearly_half_of_the_glass_is_no_light(double depth)
     {
-        var film = new MadeMark(MarkKind.Film, [new Spot(-14, 9)], 82, depth, 0.2, 1.1, 6);
+        var film = new DrawnFinding(FindingKind.Film, [new Spot(-14, 9)], 82, depth, 0.2, 1.1, 6);
         Assert.Equal(FaceVerdict.CleanAndLookAgain, Grade(Face(new FaceAppearance(SlopeX: 0.03, Vignette: 0.1), [film])).Verdict);
     }
 
@@ -241,10 +241,10 @@ public class FaceGraderTests
     [InlineData(-0.05, 0.4, 0.3)]
     public void Film_with_a_sharp_edge_over_more_than_half_of_the_glass_is_film(double depth, double ferrule, double ring)
     {
-        var film = new MadeMark(MarkKind.Film, [new Spot(12, -10)], 86, depth, 0.12, 1.2, 0.5);
+        var film = new DrawnFinding(FindingKind.Film, [new Spot(12, -10)], 86, depth, 0.12, 1.2, 0.5);
         var grade = Grade(Face(new FaceAppearance(Ferrule: ferrule, Ring: ring, RingWidth: 2, SlopeX: 0.03, Vignette: 0.1), [film]));
         Assert.Equal(FaceVerdict.CleanAndLookAgain, grade.Verdict);
-        Assert.Equal(86, Assert.Single(grade.Findings, f => f.Kind == MarkKind.Film).Size, 86 * 0.15);
+        Assert.Equal(86, Assert.Single(grade.Findings, f => f.Kind == FindingKind.Film).Size, 86 * 0.15);
     }
 
     // The blur hides how wide a thin ring is: common practice has adhesive show dark.
@@ -273,12 +273,12 @@ public class FaceGraderTests
     }
 
     [Theory]
-    [InlineData(2.4, MarkKind.Crack)]
-    [InlineData(0, MarkKind.Scratch)]
-    public void What_zigzags_is_a_crack_and_what_bows_a_scratch(double zigzag, MarkKind kind)
+    [InlineData(2.4, FindingKind.Crack)]
+    [InlineData(0, FindingKind.Scratch)]
+    public void What_zigzags_is_a_crack_and_what_bows_a_scratch(double zigzag, FindingKind kind)
     {
-        var line = new MadeMark(
-            MarkKind.Crack,
+        var line = new DrawnFinding(
+            FindingKind.Crack,
             [.. Enumerable.Range(0, 13).Select(i => new Spot(-48 + (i * 8), -30 + (i % 2 * zigzag) + (0.2 * (i - 6) * (i - 6))))],
             1.8,
             -0.25
@@ -293,8 +293,8 @@ public class FaceGraderTests
     [InlineData(16, 150, 5)]
     public void A_thread_that_curls_is_dirt(double radius, double degrees, double width)
     {
-        var thread = new MadeMark(
-            MarkKind.LooseDirt,
+        var thread = new DrawnFinding(
+            FindingKind.LooseDirt,
             [
                 .. Enumerable
                     .Range(0, 25)
@@ -305,7 +305,7 @@ public class FaceGraderTests
             -0.3
         );
         var grade = Grade(Face(new FaceAppearance(), [thread]));
-        Assert.Equal(MarkKind.LooseDirt, Assert.Single(grade.Findings).Kind);
+        Assert.Equal(FindingKind.LooseDirt, Assert.Single(grade.Findings).Kind);
         Assert.Equal(FaceVerdict.CleanAndLookAgain, grade.Verdict);
     }
 
@@ -320,27 +320,27 @@ public class FaceGraderTests
         var found = Assert.Single(
             Grade(Face(new FaceAppearance(), [Scratch(12, 20, 12 + (0.8 * length), 20 + (0.6 * length), width) with { Depth = depth }])).Findings
         );
-        Assert.Equal(MarkKind.Scratch, found.Kind);
+        Assert.Equal(FindingKind.Scratch, found.Kind);
         Assert.Equal(width, found.Size, 0.7);
     }
 
     // Common practice: adhesive lies over the ring, a chip ends at the glass.
     [Theory]
-    [InlineData(MarkKind.Adhesive, 63.5, 7)]
-    [InlineData(MarkKind.Adhesive, 64, 12)]
-    [InlineData(MarkKind.Chip, 59, 7)]
-    [InlineData(MarkKind.Chip, 57.5, 12)]
-    public void Adhesive_and_a_chip_are_told_by_the_ring(MarkKind kind, double at, double size) =>
+    [InlineData(FindingKind.Adhesive, 63.5, 7)]
+    [InlineData(FindingKind.Adhesive, 64, 12)]
+    [InlineData(FindingKind.Chip, 59, 7)]
+    [InlineData(FindingKind.Chip, 57.5, 12)]
+    public void Adhesive_and_a_chip_are_told_by_the_ring(FindingKind kind, double at, double size) =>
         Assert.Equal(
             kind,
-            Assert.Single(Grade(Face(new FaceAppearance(RingWidth: 3, Ring: 0.35), [new MadeMark(kind, [new Spot(at, 0)], size, -0.2, 0.1)])).Findings).Kind
+            Assert.Single(Grade(Face(new FaceAppearance(RingWidth: 3, Ring: 0.35), [new DrawnFinding(kind, [new Spot(at, 0)], size, -0.2, 0.1)])).Findings).Kind
         );
 
     // A crack turns where the glass gives way (common practice): between two corners it may run as straight as a scratch.
     [Fact]
     public void A_dark_line_with_sharp_corners_is_a_crack()
     {
-        var crack = new MadeMark(MarkKind.Crack, [.. Enumerable.Range(0, 5).Select(i => new Spot(-40 + (i * 16), 24 + (i % 2 * 2.2)))], 1.6, -0.3);
+        var crack = new DrawnFinding(FindingKind.Crack, [.. Enumerable.Range(0, 5).Select(i => new Spot(-40 + (i * 16), 24 + (i % 2 * 2.2)))], 1.6, -0.3);
         Assert.Equal(FaceVerdict.Fail, Grade(Face(new FaceAppearance(), [crack])).Verdict);
     }
 
@@ -348,7 +348,7 @@ public class FaceGraderTests
     public void Where_scratches_cross_there_is_nothing_else()
     {
         var findings = Grade(Face(new FaceAppearance(), [Scratch(-40, 12, 38, 30, 2.5), Scratch(-30, 45, 20, 8, 2.2), Scratch(14, -30, 24, 45, 1.8)])).Findings;
-        Assert.All(findings, f => Assert.Equal(MarkKind.Scratch, f.Kind));
+        Assert.All(findings, f => Assert.Equal(FindingKind.Scratch, f.Kind));
         Assert.Equal(3, findings.Count);
     }
 
@@ -361,13 +361,13 @@ public class FaceGraderTests
     public void Where_scratches_cross_near_the_ring_there_is_nothing_else(double width, double depth, double degrees, double from)
     {
         var (sin, cos) = Math.SinCos(degrees * Math.PI / 180);
-        MadeMark[] crossing =
+        DrawnFinding[] crossing =
         [
             Scratch(-66, 10, 10, 14, width),
             Scratch(from - 46 - (40 * cos), 10 - (40 * sin), from - 46 + (40 * cos), 10 + (40 * sin), width),
         ];
         Assert.All(Grade(Face(new FaceAppearance(), [.. crossing.Select(m => m with { Depth = depth })])).Findings, f =>
-            Assert.Equal(MarkKind.Scratch, f.Kind)
+            Assert.Equal(FindingKind.Scratch, f.Kind)
         );
     }
 
@@ -381,15 +381,15 @@ public class FaceGraderTests
             .Range(-6, 13)
             .Select(i => i / 6.0 * degrees * Math.PI / 180)
             .Select(turn => new Spot(62.5 * Math.Cos(turn), 62.5 * Math.Sin(turn)));
-        var bead = new MadeMark(MarkKind.Adhesive, [.. along], 6, -0.25);
-        Assert.All(Grade(Face(new FaceAppearance(RingWidth: 2, Ring: 0.3), [bead])).Findings, f => Assert.Equal(MarkKind.Adhesive, f.Kind));
+        var bead = new DrawnFinding(FindingKind.Adhesive, [.. along], 6, -0.25);
+        Assert.All(Grade(Face(new FaceAppearance(RingWidth: 2, Ring: 0.3), [bead])).Findings, f => Assert.Equal(FindingKind.Adhesive, f.Kind));
     }
 
     [Fact]
     public void A_doubtful_mark_at_the_ring_is_dirt_where_dirt_lies_about()
     {
-        var atRing = new MadeMark(MarkKind.LooseDirt, [new Spot(57.5, 0)], 9, -0.35, 0.1, 1, Seed: 3);
-        var loose = new MadeMark(MarkKind.LooseDirt, [new Spot(-30, 10)], 12, -0.35, 0.4, 1.4, 0.6, Seed: 5);
+        var atRing = new DrawnFinding(FindingKind.LooseDirt, [new Spot(57.5, 0)], 9, -0.35, 0.1, 1, Seed: 3);
+        var loose = new DrawnFinding(FindingKind.LooseDirt, [new Spot(-30, 10)], 12, -0.35, 0.4, 1.4, 0.6, Seed: 5);
         Assert.Equal(FaceVerdict.Fail, Grade(Face(new FaceAppearance(), [atRing])).Verdict);
         Assert.Equal(FaceVerdict.CleanAndLookAgain, Grade(Face(new FaceAppearance(), [atRing, loose])).Verdict);
     }
@@ -397,8 +397,8 @@ public class FaceGraderTests
     [Fact]
     public void A_crack_across_the_core_is_refused_on_any_profile()
     {
-        var crack = new MadeMark(MarkKind.Crack, [.. Enumerable.Range(0, 19).Select(i => new Spot(-57 + (i * 6.3), 3 + (i % 2 * 4.5)))], 2, -0.3);
-        foreach (var profile in FaceProfiles.Starters)
+        var crack = new DrawnFinding(FindingKind.Crack, [.. Enumerable.Range(0, 19).Select(i => new Spot(-57 + (i * 6.3), 3 + (i % 2 * 4.5)))], 2, -0.3);
+        foreach (var profile in ShippedFaceLimits.Starters)
         {
             var grade = FaceGrader.Grade(FaceRenderer.Draw(Face(LookFor(profile), [crack])), profile, CoreOf(profile));
             Assert.Equal(FaceVerdict.Fail, grade.Verdict);
@@ -413,7 +413,7 @@ public class FaceGraderTests
     [InlineData("probe", "mm", 1010)]
     public void A_shattered_face_is_never_passed(string style, string limits, int seed)
     {
-        var profile = FaceProfiles.Find(limits)!;
+        var profile = ShippedFaceLimits.Find(limits)!;
         Assert.Equal(
             FaceVerdict.Fail,
             FaceGrader
@@ -429,11 +429,11 @@ public class FaceGraderTests
     [Fact]
     public void Glass_that_broke_out_is_refused_on_any_profile()
     {
-        var broken = new MadeMark(MarkKind.Shattered, [new Spot(-12, 18)], 50, -0.35, 0.5, 1.4, Seed: 11);
-        foreach (var profile in FaceProfiles.Starters)
+        var broken = new DrawnFinding(FindingKind.Shattered, [new Spot(-12, 18)], 50, -0.35, 0.5, 1.4, Seed: 11);
+        foreach (var profile in ShippedFaceLimits.Starters)
         {
             var grade = FaceGrader.Grade(FaceRenderer.Draw(Face(LookFor(profile), [broken])), profile, CoreOf(profile));
-            Assert.Contains(grade.Findings, f => f.Kind == MarkKind.Shattered);
+            Assert.Contains(grade.Findings, f => f.Kind == FindingKind.Shattered);
             Assert.Equal(("face.refused.shattered", "face.do.cut-off"), (grade.Reasons[0].Key, FaceAdvice.For(grade, profile).Do.Key));
         }
     }
@@ -445,13 +445,13 @@ public class FaceGraderTests
     [InlineData(0.16)]
     public void A_dim_picture_comes_to_the_same_verdict(double light)
     {
-        var crack = new MadeMark(MarkKind.Crack, [.. Enumerable.Range(0, 19).Select(i => new Spot(-57 + (i * 6.3), 3 + (i % 2 * 4.5)))], 2, -0.3);
-        var dirt = new MadeMark(MarkKind.LooseDirt, [new Spot(-30, 10)], 12, -0.3, 0.4, 1.4, 0.6, Seed: 5);
-        Assert.Contains(Seen(crack).Findings, f => f.Kind == MarkKind.Crack);
+        var crack = new DrawnFinding(FindingKind.Crack, [.. Enumerable.Range(0, 19).Select(i => new Spot(-57 + (i * 6.3), 3 + (i % 2 * 4.5)))], 2, -0.3);
+        var dirt = new DrawnFinding(FindingKind.LooseDirt, [new Spot(-30, 10)], 12, -0.3, 0.4, 1.4, 0.6, Seed: 5);
+        Assert.Contains(Seen(crack).Findings, f => f.Kind == FindingKind.Crack);
         Assert.Equal(FaceVerdict.CleanAndLookAgain, Seen(dirt).Verdict);
         Assert.Equal(FaceVerdict.Pass, Seen().Verdict);
 
-        FaceGrade Seen(params MadeMark[] marks) =>
+        FaceGrading Seen(params DrawnFinding[] marks) =>
             FaceGrader.Grade(Dimmed(FaceRenderer.Draw(Face(new FaceAppearance(), marks)), light), Upc, FiberCore.SingleMode);
     }
 
@@ -464,7 +464,7 @@ public class FaceGraderTests
     public void A_scratch_flips_the_verdict_once_as_it_widens(double width) =>
         Assert.Equal(width > 3 ? FaceVerdict.Fail : FaceVerdict.Pass, Grade(Face(new FaceAppearance(), [Scratch(-30, -25, 20, -38, width)])).Verdict);
 
-    public static TheoryData<string, FaceVerdict, MadeMark[]> Kept =>
+    public static TheoryData<string, FaceVerdict, DrawnFinding[]> Kept =>
         new()
         {
             { "clean", FaceVerdict.Pass, [] },
@@ -474,7 +474,7 @@ public class FaceGraderTests
 
     [Theory]
     [MemberData(nameof(Kept))]
-    public void Turning_mirroring_shifting_and_scaling_a_picture_keep_the_verdict(string name, FaceVerdict verdict, MadeMark[] marks)
+    public void Turning_mirroring_shifting_and_scaling_a_picture_keep_the_verdict(string name, FaceVerdict verdict, DrawnFinding[] marks)
     {
         var face = Face(new FaceAppearance(SlopeX: 0.04), marks);
         var image = FaceRenderer.Draw(face);
@@ -492,7 +492,7 @@ public class FaceGraderTests
     [Fact]
     public void Another_mark_never_makes_a_face_better()
     {
-        MadeMark[] marks = [Pit(30, 18, 3.5), Scratch(-30, 25, 10, 40, 2), Pit(-28, -22, 6.5), Scratch(-20, 3, 30, 6, 1.6)];
+        DrawnFinding[] marks = [Pit(30, 18, 3.5), Scratch(-30, 25, 10, 40, 2), Pit(-28, -22, 6.5), Scratch(-20, 3, 30, 6, 1.6)];
         var verdicts = Enumerable.Range(0, marks.Length + 1).Select(n => Grade(Face(new FaceAppearance(), marks[..n])).Verdict).ToList();
         Assert.Equal([FaceVerdict.Pass, FaceVerdict.Pass, FaceVerdict.Pass, FaceVerdict.Fail, FaceVerdict.Fail], verdicts);
     }
@@ -501,21 +501,21 @@ public class FaceGraderTests
     [Fact]
     public void The_marks_that_stand_against_a_face_decide_what_is_said_and_done()
     {
-        var many = Enumerable.Range(0, 6).Select(i => Found(MarkKind.Pit, 3, i)).ToList();
+        var many = Enumerable.Range(0, 6).Select(i => Found(FindingKind.Pit, 3, i)).ToList();
         Assert.Equal("face.do.pit-why", FaceAdvice.For(Graded(many), Upc).Why!.Key);
         Assert.All(new FaceViewer(Phrasebook.English).View(Graded(many), Upc).Marks, m => Assert.Equal("bad", m.Tone));
         Assert.Equal(
             "Fails: pit in B",
-            new FaceViewer(Phrasebook.English).View(Graded([Found(MarkKind.LooseDirt, 20, 0), Found(MarkKind.Pit, 6, 1)]), Upc).Headline
+            new FaceViewer(Phrasebook.English).View(Graded([Found(FindingKind.LooseDirt, 20, 0), Found(FindingKind.Pit, 6, 1)]), Upc).Headline
         );
     }
 
-    private static Finding Found(MarkKind kind, double size, double x) => new(kind, Zone.B, size, 0, size, size, x, 0, -0.3, 1);
+    private static Finding Found(FindingKind kind, double size, double x) => new(kind, Zone.B, size, 0, size, size, x, 0, -0.3, 1);
 
-    private static FaceGrade Graded(IReadOnlyList<Finding> findings)
+    private static FaceGrading Graded(IReadOnlyList<Finding> findings)
     {
         var judged = FaceJudge.Judge(Upc, findings);
-        return new FaceGrade(
+        return new FaceGrading(
             judged.Verdict,
             judged.IsMarginal,
             new PictureQuality(0.5, 0.5, 0, 0.01, 90),
@@ -567,23 +567,23 @@ public class FaceGraderTests
     [InlineData("sm-upc", 5, FaceVerdict.Fail)]
     public void The_same_pit_is_judged_by_the_zones_of_its_profile(string profile, double from, FaceVerdict verdict)
     {
-        var limits = FaceProfiles.Find(profile)!;
+        var limits = ShippedFaceLimits.Find(profile)!;
         Assert.Equal(verdict, FaceGrader.Grade(FaceRenderer.Draw(Face(LookFor(limits), [Pit(from, 0, 3.5)])), limits, CoreOf(limits)).Verdict);
     }
 
-    private static FaceAppearance LookFor(FaceProfile profile) => profile == Multimode ? new FaceAppearance(CoreRadius: 25) : new FaceAppearance();
+    private static FaceAppearance LookFor(FaceLimits profile) => profile == Multimode ? new FaceAppearance(CoreRadius: 25) : new FaceAppearance();
 
-    private static MadeFace Face(FaceAppearance look, IReadOnlyList<MadeMark> marks) => new(1024, 768, 512, 384, 0.3, look, marks, 20261125);
+    private static MadeFace Face(FaceAppearance look, IReadOnlyList<DrawnFinding> marks) => new(1024, 768, 512, 384, 0.3, look, marks, 20261125);
 
-    private static FaceGrade Grade(MadeFace face) => FaceGrader.Grade(FaceRenderer.Draw(face), Upc, FiberCore.SingleMode);
+    private static FaceGrading Grade(MadeFace face) => FaceGrader.Grade(FaceRenderer.Draw(face), Upc, FiberCore.SingleMode);
 
     private static GrayImage Dimmed(GrayImage image, double light) =>
         new(image.Width, image.Height, [.. image.Pixels.ToArray().Select(shade => (byte)Math.Round(shade * light))]);
 
-    private static MadeMark Scratch(double fromX, double fromY, double toX, double toY, double width) =>
-        new(MarkKind.Scratch, [new Spot(fromX, fromY), new Spot(toX, toY)], width, -0.2);
+    private static DrawnFinding Scratch(double fromX, double fromY, double toX, double toY, double width) =>
+        new(FindingKind.Scratch, [new Spot(fromX, fromY), new Spot(toX, toY)], width, -0.2);
 
-    private static MadeMark Pit(double x, double y, double size) => new(MarkKind.Pit, [new Spot(x, y)], size, -0.3);
+    private static DrawnFinding Pit(double x, double y, double size) => new(FindingKind.Pit, [new Spot(x, y)], size, -0.3);
 
     private static GrayImage Map(GrayImage image, int width, int height, Func<int, int, (int X, int Y)> from) =>
         new(width, height, [.. Enumerable.Range(0, width * height).Select(i => from(i % width, i / width)).Select(p => image[p.X, p.Y])]);

@@ -10,28 +10,28 @@ namespace Rhabdon.Vision.Tests;
 public class FaceLimitTests
 {
     // Profile, what it is, its limit, and where its middle lies, micrometers from the fiber's center.
-    public static TheoryData<string, MarkKind, double, double, double> Sizes =>
+    public static TheoryData<string, FindingKind, double, double, double> Sizes =>
         new()
         {
-            { "sm-upc", MarkKind.Scratch, 3, 0, 32 },
-            { "sm-upc", MarkKind.Pit, 5, -26, 24 },
-            { "sm-upc", MarkKind.Pit, 10, 80, 40 },
-            { "sm-apc", MarkKind.Scratch, 3, 0, 9 },
-            { "sm-apc", MarkKind.Pit, 5, 20, 30 },
-            { "sm-apc", MarkKind.Pit, 10, -70, 60 },
-            { "sm-pc", MarkKind.Scratch, 3, 0, -8 },
-            { "sm-pc", MarkKind.Pit, 3, 7, 6 },
-            { "sm-pc", MarkKind.Pit, 10, 60, -70 },
-            { "mm", MarkKind.Scratch, 3, 0, 12 },
-            { "mm", MarkKind.Scratch, 5, 0, 44 },
-            { "mm", MarkKind.Pit, 5, 4, -6 },
-            { "mm", MarkKind.Pit, 5, 30, -34 },
-            { "mm", MarkKind.Pit, 10, -88, 20 },
+            { "sm-upc", FindingKind.Scratch, 3, 0, 32 },
+            { "sm-upc", FindingKind.Pit, 5, -26, 24 },
+            { "sm-upc", FindingKind.Pit, 10, 80, 40 },
+            { "sm-apc", FindingKind.Scratch, 3, 0, 9 },
+            { "sm-apc", FindingKind.Pit, 5, 20, 30 },
+            { "sm-apc", FindingKind.Pit, 10, -70, 60 },
+            { "sm-pc", FindingKind.Scratch, 3, 0, -8 },
+            { "sm-pc", FindingKind.Pit, 3, 7, 6 },
+            { "sm-pc", FindingKind.Pit, 10, 60, -70 },
+            { "mm", FindingKind.Scratch, 3, 0, 12 },
+            { "mm", FindingKind.Scratch, 5, 0, 44 },
+            { "mm", FindingKind.Pit, 5, 4, -6 },
+            { "mm", FindingKind.Pit, 5, 30, -34 },
+            { "mm", FindingKind.Pit, 10, -88, 20 },
         };
 
     [Theory]
     [MemberData(nameof(Sizes))]
-    public void A_size_passes_under_its_limit_is_marginal_at_it_and_fails_over_it(string profile, MarkKind kind, double limit, double x, double y)
+    public void A_size_passes_under_its_limit_is_marginal_at_it_and_fails_over_it(string profile, FindingKind kind, double limit, double x, double y)
     {
         var off = Math.Max(0.7, 0.15 * limit);
         Assert.Equal(FaceVerdict.Pass, Grade(profile, Mark(kind, limit - off, x, y)).Verdict);
@@ -40,25 +40,25 @@ public class FaceLimitTests
     }
 
     // Profile, what it is, how large, how many may be there, and how far apart they lie from the first one's middle.
-    public static TheoryData<string, MarkKind, double, int, double, double, double, double> Counts =>
+    public static TheoryData<string, FindingKind, double, int, double, double, double, double> Counts =>
         new()
         {
-            { "sm-upc", MarkKind.Pit, 3.5, 5, -30, 24, 12, 2 },
-            { "sm-apc", MarkKind.Scratch, 2, 4, 0, -11, 0, 5.5 },
-            { "sm-apc", MarkKind.Pit, 3.5, 5, -30, 30, 12, 0 },
-            { "sm-pc", MarkKind.Scratch, 2, 2, 0, -9, 0, 9 },
-            { "sm-pc", MarkKind.Pit, 2.2, 2, -8, 6, 8, 0 },
-            { "sm-pc", MarkKind.Scratch, 4, 3, 0, 20, 0, 11 },
-            { "sm-pc", MarkKind.Pit, 4, 3, -24, 28, 16, 0 },
-            { "mm", MarkKind.Pit, 3, 4, -14, 8, 9, 0 },
-            { "mm", MarkKind.Pit, 3.5, 5, -30, 38, 12, 0 },
+            { "sm-upc", FindingKind.Pit, 3.5, 5, -30, 24, 12, 2 },
+            { "sm-apc", FindingKind.Scratch, 2, 4, 0, -11, 0, 5.5 },
+            { "sm-apc", FindingKind.Pit, 3.5, 5, -30, 30, 12, 0 },
+            { "sm-pc", FindingKind.Scratch, 2, 2, 0, -9, 0, 9 },
+            { "sm-pc", FindingKind.Pit, 2.2, 2, -8, 6, 8, 0 },
+            { "sm-pc", FindingKind.Scratch, 4, 3, 0, 20, 0, 11 },
+            { "sm-pc", FindingKind.Pit, 4, 3, -24, 28, 16, 0 },
+            { "mm", FindingKind.Pit, 3, 4, -14, 8, 9, 0 },
+            { "mm", FindingKind.Pit, 3.5, 5, -30, 38, 12, 0 },
         };
 
     [Theory]
     [MemberData(nameof(Counts))]
-    public void So_many_pass_and_one_more_fails(string profile, MarkKind kind, double size, int most, double x, double y, double stepX, double stepY)
+    public void So_many_pass_and_one_more_fails(string profile, FindingKind kind, double size, int most, double x, double y, double stepX, double stepY)
     {
-        MadeMark[] marks = [.. Enumerable.Range(0, most + 1).Select(i => Mark(kind, size, x + (i * stepX), y + (i * stepY)))];
+        DrawnFinding[] marks = [.. Enumerable.Range(0, most + 1).Select(i => Mark(kind, size, x + (i * stepX), y + (i * stepY)))];
         Assert.Equal(FaceVerdict.Pass, Grade(profile, marks[..most]).Verdict);
         Assert.Equal(FaceVerdict.Fail, Grade(profile, marks).Verdict);
     }
@@ -75,7 +75,7 @@ public class FaceLimitTests
     [InlineData("sm-pc", 2, 12.5, Zone.A, FaceVerdict.Pass)]
     public void A_mark_on_two_zones_is_judged_in_the_stricter(string profile, double size, double radius, Zone zone, FaceVerdict verdict)
     {
-        var grade = Grade(profile, Mark(MarkKind.Pit, size, radius * 0.8, radius * 0.6));
+        var grade = Grade(profile, Mark(FindingKind.Pit, size, radius * 0.8, radius * 0.6));
         Assert.Equal(zone, Assert.Single(grade.Findings).Zone);
         Assert.Equal(verdict, grade.Verdict);
     }
@@ -87,18 +87,18 @@ public class FaceLimitTests
     public void The_adhesives_own_ring_bears_any_mark(string profile)
     {
         var ring = new FaceAppearance(RingWidth: 5, CoreRadius: profile == "mm" ? 25 : 4.5);
-        var mark = new MadeMark(MarkKind.Pit, [new Spot(52, 38.5)], 4, -0.12, Seed: 1);
+        var mark = new DrawnFinding(FindingKind.Pit, [new Spot(52, 38.5)], 4, -0.12, Seed: 1);
         Assert.Equal(FaceVerdict.Pass, Grade(profile, ring, mark).Verdict);
     }
 
-    private static FaceGrade Grade(string profile, params MadeMark[] marks) =>
+    private static FaceGrading Grade(string profile, params DrawnFinding[] marks) =>
         Grade(profile, new FaceAppearance(CoreRadius: profile == "mm" ? 25 : 4.5), marks);
 
-    private static FaceGrade Grade(string profile, FaceAppearance look, params MadeMark[] marks) =>
-        FaceGrader.Grade(FaceRenderer.Draw(new MadeFace(1024, 768, 512, 384, 0.3, look, marks, 20261125)), FaceProfiles.Find(profile)!, look.Fiber);
+    private static FaceGrading Grade(string profile, FaceAppearance look, params DrawnFinding[] marks) =>
+        FaceGrader.Grade(FaceRenderer.Draw(new MadeFace(1024, 768, 512, 384, 0.3, look, marks, 20261125)), ShippedFaceLimits.Find(profile)!, look.Fiber);
 
-    private static MadeMark Mark(MarkKind kind, double size, double x, double y) =>
-        kind == MarkKind.Scratch
-            ? new MadeMark(kind, [new Spot(x - 28, y - 1), new Spot(x + 28, y + 1)], size, -0.2)
-            : new MadeMark(kind, [new Spot(x, y)], size, -0.3);
+    private static DrawnFinding Mark(FindingKind kind, double size, double x, double y) =>
+        kind == FindingKind.Scratch
+            ? new DrawnFinding(kind, [new Spot(x - 28, y - 1), new Spot(x + 28, y + 1)], size, -0.2)
+            : new DrawnFinding(kind, [new Spot(x, y)], size, -0.3);
 }

@@ -6,5 +6,5 @@ namespace Rhabdon.Vision.Tests;
 internal static class Fibers
 {
     /// <summary>Of the usual fiber that a profile's limits are for.</summary>
-    public static FiberCore CoreOf(FaceProfile profile) => profile.Cores[0];
+    public static FiberCore CoreOf(FaceLimits profile) => profile.Cores[0];
 }

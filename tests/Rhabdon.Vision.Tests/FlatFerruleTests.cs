@@ -13,17 +13,17 @@ public class FlatFerruleTests
     private const double Scale = 0.8;
     private const int Tile = 312;
     private const int Height = 340;
-    private static readonly FaceProfile Upc = FaceProfiles.Find("sm-upc")!;
+    private static readonly FaceLimits Upc = ShippedFaceLimits.Find("sm-upc")!;
 
     [Fact]
     public void Each_fiber_is_graded_by_itself_from_left_to_right()
     {
-        var marks = new Dictionary<int, MadeMark>
+        var marks = new Dictionary<int, DrawnFinding>
         {
-            [2] = new(MarkKind.Pit, [new Spot(20, -25)], 8, -0.3),
-            [5] = new(MarkKind.Scratch, [new Spot(-30, 3), new Spot(30, -2)], 3, -0.25),
-            [9] = new(MarkKind.Pit, [new Spot(-30, 18)], 3.5, -0.3),
-            [11] = new(MarkKind.Pit, [new Spot(80, 10)], 20, -0.35),
+            [2] = new(FindingKind.Pit, [new Spot(20, -25)], 8, -0.3),
+            [5] = new(FindingKind.Scratch, [new Spot(-30, 3), new Spot(30, -2)], 3, -0.25),
+            [9] = new(FindingKind.Pit, [new Spot(-30, 18)], 3.5, -0.3),
+            [11] = new(FindingKind.Pit, [new Spot(80, 10)], 20, -0.35),
         };
         var grades = FlatFerruleGrader.Grade(Row(marks), Upc, FiberCore.SingleMode);
         Assert.Equal(FlatFerrule.Fibers, grades.Count);
@@ -56,10 +56,10 @@ public class FlatFerruleTests
     [InlineData(0, new FaceVerdict[0], FaceVerdict.CannotGrade)]
     public void The_worst_fiber_decides_about_the_row(int count, FaceVerdict[] among, FaceVerdict verdict)
     {
-        Finding pit = new(MarkKind.Pit, Zone.B, 7, 0, 7, 7, 0, 0, -0.3, 1);
+        Finding pit = new(FindingKind.Pit, Zone.B, 7, 0, 7, 7, 0, 0, -0.3, 1);
         var verdicts = among.Concat(Enumerable.Repeat(FaceVerdict.Pass, count - among.Length));
         var grades = verdicts
-            .Select(v => new FaceGrade(v, false, new PictureQuality(0.5, 0.5, 0, 0.01, 90), v == FaceVerdict.Fail ? [pit] : [], [], []))
+            .Select(v => new FaceGrading(v, false, new PictureQuality(0.5, 0.5, 0, 0.01, 90), v == FaceVerdict.Fail ? [pit] : [], [], []))
             .ToList();
         var row = FaceRowAnswer.Of(new string('0', FaceSeen.HashLength), grades, Upc, Phrasebook.English);
         Assert.Equal((verdict, count), (row.Verdict, row.Fibers.Count));
@@ -71,7 +71,7 @@ public class FlatFerruleTests
     }
 
     // Tile beside tile, each with a fiber in its middle.
-    private static GrayImage Row(Dictionary<int, MadeMark> marks)
+    private static GrayImage Row(Dictionary<int, DrawnFinding> marks)
     {
         var pixels = new byte[FlatFerrule.Fibers * Tile * Height];
         for (var i = 0; i < FlatFerrule.Fibers; i++)

@@ -7,7 +7,7 @@ namespace Rhabdon.Vision.Tests;
 /// <summary>No fiber, no verdict; and residue that reaches the contact zone is judged there.</summary>
 public sealed class NothingTests
 {
-    private static readonly FaceProfile[] Profiles = [FaceProfiles.Find("sm-upc")!, FaceProfiles.Find("mm")!];
+    private static readonly FaceLimits[] Profiles = [ShippedFaceLimits.Find("sm-upc")!, ShippedFaceLimits.Find("mm")!];
 
     [Fact]
     public void Of_five_hundred_pictures_of_nothing_none_passes()

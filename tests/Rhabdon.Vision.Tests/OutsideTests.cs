@@ -68,10 +68,10 @@ public class OutsideTests
         return FaceGrader.Grade(FaceRenderer.Draw(face), profile, face.Look.Fiber).Place!;
     }
 
-    private static (MadeFace Face, FaceProfile Profile) FaceOf(string name)
+    private static (MadeFace Face, FaceLimits Profile) FaceOf(string name)
     {
         var parts = name.Split('_');
-        var profile = FaceProfiles.Find(parts[1])!;
+        var profile = ShippedFaceLimits.Find(parts[1])!;
         return (
             MadeFaces.Make(
                 FaceStyle.All.Single(s => s.Name == parts[0]),

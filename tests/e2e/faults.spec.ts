@@ -9,19 +9,33 @@ test('a full tablet says so, and the step stays to be done', async ({ page, brow
   await page.getByRole('button', { name: 'Begin' }).click();
   await expect(page.getByRole('heading', { name: /Boot onto/ })).toBeVisible();
   await sent(page);
-  await page.evaluate(() => {
+  const store = page.workers().find((worker) => worker.url().includes('benchWorker'))!;
+  await store.evaluate(() => {
     const kept = IDBObjectStore.prototype.add;
     IDBObjectStore.prototype.add = function () {
       throw new DOMException('no room', 'QuotaExceededError');
     };
-    Object.assign(window, { makeRoom: () => (IDBObjectStore.prototype.add = kept) });
+    Object.assign(globalThis, { makeRoom: () => (IDBObjectStore.prototype.add = kept) });
   });
   await done(page);
   await expect(page.getByText('The tablet’s storage is full').or(page.getByText("The tablet's storage is full"))).toBeVisible();
   await expect(page.getByRole('heading', { name: /Boot onto/ })).toBeVisible();
-  await page.evaluate(() => (window as unknown as { makeRoom: () => void }).makeRoom());
+  await store.evaluate(() => (globalThis as unknown as { makeRoom: () => void }).makeRoom());
   await done(page);
   await expect(page.getByRole('heading', { name: /Mark/ })).toBeVisible();
+});
+
+test('a bench whose core does not start says so, and opens once it can be had', async ({ page, browser }) => {
+  const cable = await newCable(browser, 'NOCORE', 1);
+  await signIn(page, 'heron', 'saltmarsh-heron');
+  await page.route('**/core/dotnet.js', (route) => route.abort());
+  await page.goto(`/proof/${cable}`);
+  await page.getByRole('link', { name: /WS1-A:01/ }).click();
+  await expect(page.getByRole('alert')).toContainText('The bench does not start');
+  await page.unroute('**/core/dotnet.js');
+  await page.goBack();
+  await page.getByRole('link', { name: /WS1-A:01/ }).click();
+  await expect(page.getByRole('button', { name: 'Begin' })).toBeVisible();
 });
 
 test('a double tap does the step once, and says nothing of the second', async ({ page, browser }) => {

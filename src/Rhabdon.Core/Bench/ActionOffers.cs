@@ -19,7 +19,7 @@ public sealed record ActionOffer(CorrectiveAction CorrectiveAction, bool IsPropo
 /// <summary>What the ladder offers a strand in trouble: the first action that is still open is proposed; a spent one says why it is spent.</summary>
 public static class ActionOffers
 {
-    public static IReadOnlyList<ActionOffer> For(TerminationState state, Recipe recipe, Ladder ladder)
+    public static IReadOnlyList<ActionOffer> For(TerminationState state, Recipe recipe, ReworkLadder ladder)
     {
         if (state.Trouble is not { } trouble || ladder.Find(trouble.Sign) is not { } sign)
         {

@@ -188,7 +188,7 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             )
         );
 
-    private TroubleView? TroubleOf(TerminationState state, Recipe recipe, Ladder ladder)
+    private TroubleView? TroubleOf(TerminationState state, Recipe recipe, ReworkLadder ladder)
     {
         if (state.Trouble is not { } trouble || ladder.Find(trouble.Sign) is not { } sign)
         {

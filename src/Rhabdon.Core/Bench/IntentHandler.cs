@@ -64,7 +64,7 @@ public static class IntentHandler
         }
 
         var reading = Reading.Of(ask.Check, value);
-        return (reading, Judgement.Judge(step, reading, ask.IsLength ? ResolvedDimension.Of(step, recipe, state.Recleave) : null), null);
+        return (reading, ReadingJudge.Judge(step, reading, ask.IsLength ? ResolvedDimension.Of(step, recipe, state.Recleave) : null), null);
     }
 
     /// <summary>The choices a step offers now: one that compares with an earlier look waits until there was one.</summary>

@@ -92,7 +92,7 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
     // The last step that shapes the end itself.
     private static int ReadyStep(Recipe recipe) => Math.Max(0, recipe.Steps.ToList().FindLastIndex(s => s.Work is StepWork.Strip or StepWork.Cleave));
 
-    private LengthMarkView MarkOf(Recipe recipe, Mark mark)
+    private LengthMarkView MarkOf(Recipe recipe, PenMark mark)
     {
         var name = recipe.Steps.FirstOrDefault(s => s.Cut == mark.Id || s.Dimension?.Cut == mark.Id)?.Name.In(language)
             ?? recipe.Marks?.FirstOrDefault(m => m.Id == mark.Id)?.Title.In(language)
@@ -111,7 +111,7 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
         );
     }
 
-    private IEnumerable<string> ProfileOf(Profile profile, Length scrap)
+    private IEnumerable<string> ProfileOf(ReadyEnd profile, Length scrap)
     {
         foreach (
             var (key, length) in ((string, Length?)[])

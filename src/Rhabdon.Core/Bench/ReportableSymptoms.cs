@@ -5,7 +5,7 @@ namespace Rhabdon.Core.Bench;
 /// <summary>Which troubles an installer may report by hand, and where.</summary>
 public static class ReportableSymptoms
 {
-    public static IEnumerable<Symptom> Reportable(Recipe recipe, Ladder ladder, string step)
+    public static IEnumerable<Symptom> Reportable(Recipe recipe, ReworkLadder ladder, string step)
     {
         var here = recipe.IndexOf(step);
         return ladder.Signs.Where(s =>

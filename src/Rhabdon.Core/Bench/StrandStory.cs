@@ -26,7 +26,7 @@ public sealed record StoryLine(
     string Kind,
     string What,
     string Read,
-    Grade? Grade,
+    ReadingGrade? Grade,
     EntryEffect Effect,
     string Note,
     bool IsWork,

@@ -5,7 +5,7 @@ namespace Rhabdon.Core.EndFaces;
 
 /// <summary>What a face's ladder was asked to know: how the connector is made, and what was tried on it in this attempt.</summary>
 /// <param name="IsBeforeLastFilm">True while a finer film is still to come.</param>
-public sealed record FaceHistory(Ladder Ladder, IReadOnlyList<FaceTry> Tries, bool IsBeforeLastFilm = false)
+public sealed record FaceHistory(ReworkLadder Ladder, IReadOnlyList<FaceTry> Tries, bool IsBeforeLastFilm = false)
 {
     private const string Polished = "-polished";
 
@@ -13,10 +13,10 @@ public sealed record FaceHistory(Ladder Ladder, IReadOnlyList<FaceTry> Tries, bo
     public static IReadOnlyList<string> Methods => [.. ByMethod.Keys];
 
     /// <summary>The ladder of a method, or null for one that polishes nothing.</summary>
-    public static Ladder? LadderOf(string method) => ByMethod.GetValueOrDefault(method);
+    public static ReworkLadder? LadderOf(string method) => ByMethod.GetValueOrDefault(method);
 
     // Those that know what to do about a face.
-    private static SortedDictionary<string, Ladder> ByMethod { get; } =
+    private static SortedDictionary<string, ReworkLadder> ByMethod { get; } =
         new(
             StarterRecipes
                 .Ladders()
@@ -39,7 +39,7 @@ public sealed record FaceAction(string? Sign, string Action, string Says, string
     /// <summary>
     /// The cheapest action of the method's ladder that its limit still allows. Before the last film fine scratches are what the film leaves (common practice).
     /// </summary>
-    public static FaceAction Propose(FaceGrade grade, FaceProfile profile, FaceHistory history, Phrasebook book, string language)
+    public static FaceAction Propose(FaceGrading grade, FaceLimits profile, FaceHistory history, Phrasebook book, string language)
     {
         if (grade.Verdict == FaceVerdict.CannotGrade)
         {

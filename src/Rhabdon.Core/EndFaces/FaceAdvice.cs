@@ -8,7 +8,7 @@ namespace Rhabdon.Core.EndFaces;
 public sealed record FaceAdvice(Phrase Do, Phrase? Why = null)
 {
     /// <summary>The cheapest step that can help against the worst that is there (common practice).</summary>
-    public static FaceAdvice For(FaceGrade grade, FaceProfile profile) =>
+    public static FaceAdvice For(FaceGrading grade, FaceLimits profile) =>
         ForAny(grade)
         ?? FaceSymptom.Of(profile, grade.Findings) switch
         {
@@ -21,10 +21,10 @@ public sealed record FaceAdvice(Phrase Do, Phrase? Why = null)
         };
 
     /// <summary>Of a fiber of a flat ferrule, which its maker polished: films at the bench do not mend it (common practice).</summary>
-    public static FaceAdvice ForFlatFerrule(FaceGrade grade) => ForAny(grade) ?? Say("splice-on", "splice-on-why");
+    public static FaceAdvice ForFlatFerrule(FaceGrading grade) => ForAny(grade) ?? Say("splice-on", "splice-on-why");
 
     // What is done whoever polished it; null for a face that fails.
-    private static FaceAdvice? ForAny(FaceGrade grade) =>
+    private static FaceAdvice? ForAny(FaceGrading grade) =>
         grade.Verdict switch
         {
             FaceVerdict.CannotGrade => Say("again"),

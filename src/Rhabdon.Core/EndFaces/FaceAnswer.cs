@@ -17,7 +17,7 @@ public sealed record FaceAnswer(
     double? CladdingDiameterPx,
     double? UmPerPixel,
     PictureQuality Quality,
-    IReadOnlyList<FaceMark> Findings,
+    IReadOnlyList<FaceFinding> Findings,
     IReadOnlyList<FaceZone> Zones,
     IReadOnlyList<string> Reasons,
     FaceView View,
@@ -25,7 +25,7 @@ public sealed record FaceAnswer(
     FaceAction? Action = null
 )
 {
-    public static FaceAnswer Of(FaceSeen seen, FaceProfile profile, Phrasebook book, FaceHistory? history = null, FaceAdvice? advice = null)
+    public static FaceAnswer Of(FaceSeen seen, FaceLimits profile, Phrasebook book, FaceHistory? history = null, FaceAdvice? advice = null)
     {
         var grade = seen.Grade;
         return new FaceAnswer(
@@ -37,7 +37,7 @@ public sealed record FaceAnswer(
             grade.Place?.Scale,
             grade.Quality,
             [
-                .. grade.Findings.Select(f => new FaceMark(
+                .. grade.Findings.Select(f => new FaceFinding(
                     f.Kind,
                     f.Class,
                     f.Zone,
@@ -61,9 +61,9 @@ public sealed record FaceAnswer(
 }
 
 /// <param name="UncertaintyUm">Of the size, either way.</param>
-public sealed record FaceMark(
-    MarkKind Kind,
-    MarkClass Class,
+public sealed record FaceFinding(
+    FindingKind Kind,
+    FindingClass Class,
     Zone Zone,
     double SizeUm,
     double WidthUm,
@@ -75,7 +75,7 @@ public sealed record FaceMark(
     double UncertaintyUm
 );
 
-public sealed record FaceZone(Zone Zone, decimal FromUm, decimal ToUm, int Scratches, int Defects, FaceLimits Limits, string Verdict)
+public sealed record FaceZone(Zone Zone, decimal FromUm, decimal ToUm, int Scratches, int Defects, ZoneBands Limits, string Verdict)
 {
     internal static FaceZone Of(ZoneVerdict verdict, ZoneLimits limits) =>
         new(
@@ -84,10 +84,10 @@ public sealed record FaceZone(Zone Zone, decimal FromUm, decimal ToUm, int Scrat
             limits.To,
             verdict.Scratches,
             verdict.Defects,
-            new FaceLimits(limits.Scratches, limits.Defects),
+            new ZoneBands(limits.Scratches, limits.Defects),
             verdict.Passes ? "pass" : "fail"
         );
 }
 
 /// <summary>Bands of sizes from small to large, each with how many may be there; what is larger than the last may not be there at all.</summary>
-public sealed record FaceLimits(IReadOnlyList<SizeBand> Scratches, IReadOnlyList<SizeBand> Defects);
+public sealed record ZoneBands(IReadOnlyList<SizeBand> Scratches, IReadOnlyList<SizeBand> Defects);

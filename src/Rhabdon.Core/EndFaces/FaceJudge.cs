@@ -35,7 +35,7 @@ public sealed record Excess(Phrase Says, IReadOnlyList<Finding> Marks);
 /// <summary>Holds what was found on a face against a profile's limits.</summary>
 public static class FaceJudge
 {
-    public static FaceJudgement Judge(FaceProfile profile, IReadOnlyList<Finding> findings)
+    public static FaceJudgement Judge(FaceLimits profile, IReadOnlyList<Finding> findings)
     {
         var verdict = VerdictOf(profile, findings);
         return new FaceJudgement(
@@ -44,8 +44,8 @@ public static class FaceJudge
             [
                 .. profile.Zones.Select(z => new ZoneVerdict(
                     z.Zone,
-                    Count(findings, z.Zone, MarkClass.Scratch),
-                    Count(findings, z.Zone, MarkClass.Defect),
+                    Count(findings, z.Zone, FindingClass.Scratch),
+                    Count(findings, z.Zone, FindingClass.Defect),
                     !Excesses(z, findings).Any()
                 )),
             ],
@@ -56,23 +56,26 @@ public static class FaceJudge
     /// <summary>
     /// All that stands against a face, the decisive first. Whatever the profile, what no profile lets pass; then zone by zone what is too large or too many.
     /// </summary>
-    public static IEnumerable<Excess> Against(FaceProfile profile, IReadOnlyList<Finding> findings) =>
+    public static IEnumerable<Excess> Against(FaceLimits profile, IReadOnlyList<Finding> findings) =>
         findings
             .Where(f => f.IsRefused)
-            .Select(f => new Excess(Phrase.Of($"face.refused.{(f.Kind == MarkKind.Crack ? "crack" : f.Kind == MarkKind.Chip ? "chip" : "shattered")}"), [f]))
+            .Select(f => new Excess(
+                Phrase.Of($"face.refused.{(f.Kind == FindingKind.Crack ? "crack" : f.Kind == FindingKind.Chip ? "chip" : "shattered")}"),
+                [f]
+            ))
             .Concat(profile.Zones.SelectMany(zone => Excesses(zone, findings)));
 
-    private static FaceVerdict VerdictOf(FaceProfile profile, IReadOnlyList<Finding> findings) =>
+    private static FaceVerdict VerdictOf(FaceLimits profile, IReadOnlyList<Finding> findings) =>
         !Against(profile, findings).Any() ? FaceVerdict.Pass
         : Against(profile, [.. findings.Where(f => !f.MayComeOff)]).Any() ? FaceVerdict.Fail
         : FaceVerdict.CleanAndLookAgain;
 
     private static IEnumerable<Excess> Excesses(ZoneLimits zone, IReadOnlyList<Finding> findings) =>
-        ((MarkClass[])[MarkClass.Defect, MarkClass.Scratch]).SelectMany(kind =>
+        ((FindingClass[])[FindingClass.Defect, FindingClass.Scratch]).SelectMany(kind =>
             Excesses(zone, kind, [.. findings.Where(f => f.Zone == zone.Zone && f.Class == kind)])
         );
 
-    private static IEnumerable<Excess> Excesses(ZoneLimits zone, MarkClass kind, IReadOnlyList<Finding> marks)
+    private static IEnumerable<Excess> Excesses(ZoneLimits zone, FindingClass kind, IReadOnlyList<Finding> marks)
     {
         var bands = zone.Of(kind);
         var byBand = marks.ToLookup(m => BandOf(bands, m.Size));
@@ -97,7 +100,7 @@ public static class FaceJudge
         }
 
         Excess Say(IReadOnlyList<Finding> about, string what, params (string Name, string Value)[] args) =>
-            new(Phrase.Of($"face.{(kind == MarkClass.Scratch ? "scratch" : "defect")}.{what}", [("zone", zone.Zone.ToString()), .. args]), about);
+            new(Phrase.Of($"face.{(kind == FindingClass.Scratch ? "scratch" : "defect")}.{what}", [("zone", zone.Zone.ToString()), .. args]), about);
     }
 
     private static int BandOf(IReadOnlyList<SizeBand> bands, double size)
@@ -113,12 +116,12 @@ public static class FaceJudge
         return -1;
     }
 
-    private static bool IsDecisive(FaceProfile profile, IReadOnlyList<Finding> findings, Finding one, FaceVerdict verdict) =>
+    private static bool IsDecisive(FaceLimits profile, IReadOnlyList<Finding> findings, Finding one, FaceVerdict verdict) =>
         ((double[])[one.Size - one.Uncertainty, one.Size + one.Uncertainty]).Any(size =>
             VerdictOf(profile, [.. findings.Select(f => ReferenceEquals(f, one) ? f with { Size = size } : f)]) != verdict
         );
 
-    private static int Count(IReadOnlyList<Finding> findings, Zone zone, MarkClass kind) => findings.Count(f => f.Zone == zone && f.Class == kind);
+    private static int Count(IReadOnlyList<Finding> findings, Zone zone, FindingClass kind) => findings.Count(f => f.Zone == zone && f.Class == kind);
 
     private static string Micrometers(double size) => $"{size.ToString("0.#", CultureInfo.InvariantCulture)} \u00b5m";
 }

@@ -10,7 +10,7 @@ namespace Rhabdon.Core.EndFaces;
 public sealed record FaceRowAnswer(FaceVerdict Verdict, int? Decisive, IReadOnlyList<FaceAnswer> Fibers, IReadOnlyList<string> Reasons)
 {
     /// <param name="picture">SHA-256 of the file as sent.</param>
-    public static FaceRowAnswer Of(string picture, IReadOnlyList<FaceGrade> grades, FaceProfile profile, Phrasebook book)
+    public static FaceRowAnswer Of(string picture, IReadOnlyList<FaceGrading> grades, FaceLimits profile, Phrasebook book)
     {
         var judged = FlatFerrule.Judged(profile);
         var isWhole = grades.Count == FlatFerrule.Fibers;

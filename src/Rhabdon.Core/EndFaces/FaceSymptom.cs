@@ -17,16 +17,16 @@ public static class FaceSymptom
     /// The sign of the worst that is there; null when nothing stands against the face. What lies on the contact zone alone is cleaned first, whatever it is
     /// (common practice).
     /// </summary>
-    public static string? Of(FaceProfile profile, IReadOnlyList<Finding> findings)
+    public static string? Of(FaceLimits profile, IReadOnlyList<Finding> findings)
     {
         var over = FaceJudge.Against(profile, findings).SelectMany(e => e.Marks).ToList();
         var lasting = over.Where(f => !f.MayComeOff).ToList();
         return over.Count == 0 ? null
             : over.Exists(f => f.IsRefused) ? ChipCore
             : lasting.Count == 0 ? Dirt
-            : lasting.Exists(f => f.Kind == MarkKind.Adhesive && f.Zone < Zone.D) ? AdhesiveLeft
-            : lasting.Exists(f => f.Class == MarkClass.Scratch && profile.ShareOf(f) is > Heavy and < double.PositiveInfinity) ? HeavyScratches
-            : lasting.Exists(f => f.Class == MarkClass.Defect && f.Zone <= Zone.B) ? Pit
+            : lasting.Exists(f => f.Kind == FindingKind.Adhesive && f.Zone < Zone.D) ? AdhesiveLeft
+            : lasting.Exists(f => f.Class == FindingClass.Scratch && profile.ShareOf(f) is > Heavy and < double.PositiveInfinity) ? HeavyScratches
+            : lasting.Exists(f => f.Class == FindingClass.Defect && f.Zone <= Zone.B) ? Pit
             : lasting.TrueForAll(f => f.Zone == Zone.D) ? Dirt
             : FineScratches;
     }

@@ -11,7 +11,7 @@ public sealed record FaceView(
     IReadOnlyList<string> Why,
     string Next,
     string? NextWhy,
-    IReadOnlyList<FaceViewMark> Marks,
+    IReadOnlyList<FaceViewFinding> Marks,
     IReadOnlyList<FaceViewZone> Zones,
     IReadOnlyList<FaceViewRing> Rings,
     FaceViewBar? Bar,
@@ -24,7 +24,7 @@ public sealed record FaceView(
 /// <param name="ShareLow">The share that it has if it is as small as it may be; so with <paramref name="ShareHigh"/>.</param>
 /// <param name="Limit">What the limit is, in words.</param>
 /// <param name="Reach">Pixels from its middle to its outline, at least enough to see.</param>
-public sealed record FaceViewMark(
+public sealed record FaceViewFinding(
     int Number,
     string Says,
     string Limit,

@@ -13,7 +13,7 @@ public sealed class FaceViewer(Phrasebook book)
     private const double SharpFocus = 1;
 
     /// <param name="advice">Other than for a connector polished at the bench.</param>
-    public FaceView View(FaceGrade grade, FaceProfile profile, FaceAdvice? advice = null)
+    public FaceView View(FaceGrading grade, FaceLimits profile, FaceAdvice? advice = null)
     {
         var against = FaceJudge.Against(profile, grade.Findings).SelectMany(e => e.Marks).ToHashSet();
         var sign = FaceSymptom.Of(profile, grade.Findings);
@@ -40,7 +40,7 @@ public sealed class FaceViewer(Phrasebook book)
         );
     }
 
-    private string Headline(FaceGrade grade, List<Finding> decisiveFirst) =>
+    private string Headline(FaceGrading grade, List<Finding> decisiveFirst) =>
         grade.Verdict switch
         {
             FaceVerdict.Pass => book.Say(Phrase.Of(grade.IsMarginal ? PhraseKeys.Face.ViewPassMarginal : PhraseKeys.Face.ViewPass)),
@@ -50,12 +50,12 @@ public sealed class FaceViewer(Phrasebook book)
         };
 
     // What decides first, so that the reason that is read is that of the headline.
-    private static IEnumerable<Phrase> Why(FaceGrade grade, FaceProfile profile, Func<Finding, bool> decides) =>
+    private static IEnumerable<Phrase> Why(FaceGrading grade, FaceLimits profile, Func<Finding, bool> decides) =>
         grade.Verdict == FaceVerdict.CannotGrade
             ? grade.Reasons
             : FaceJudge.Against(profile, grade.Findings).OrderByDescending(e => e.Marks.Any(decides)).Select(e => e.Says);
 
-    private static string ToneOf(FaceGrade grade) =>
+    private static string ToneOf(FaceGrading grade) =>
         grade.Verdict switch
         {
             FaceVerdict.Pass => grade.IsMarginal ? "doubtful" : "good",
@@ -64,16 +64,16 @@ public sealed class FaceViewer(Phrasebook book)
             _ => "none",
         };
 
-    private IEnumerable<string> Marginal(FaceGrade grade) => grade.IsMarginal ? [book.Say(Phrase.Of(PhraseKeys.Face.ViewMarginal))] : [];
+    private IEnumerable<string> Marginal(FaceGrading grade) => grade.IsMarginal ? [book.Say(Phrase.Of(PhraseKeys.Face.ViewMarginal))] : [];
 
-    private FaceViewMark Mark(int number, Finding mark, FaceProfile profile, bool isAgainst, double scale)
+    private FaceViewFinding Mark(int number, Finding mark, FaceLimits profile, bool isAgainst, double scale)
     {
         var share = ShareOf(mark, profile, mark.Size);
-        return new FaceViewMark(
+        return new FaceViewFinding(
             number,
             book.Say(
                 Phrase.Of(
-                    mark.Kind == MarkKind.Scratch ? PhraseKeys.Face.ViewScratch : PhraseKeys.Face.ViewMark,
+                    mark.Kind == FindingKind.Scratch ? PhraseKeys.Face.ViewScratch : PhraseKeys.Face.ViewMark,
                     ("mark", Name(mark.Kind)),
                     ("size", Micrometers(mark.Size)),
                     ("sure", Number(mark.Uncertainty)),
@@ -94,16 +94,16 @@ public sealed class FaceViewer(Phrasebook book)
         );
     }
 
-    private static double? ShareOf(Finding mark, FaceProfile profile, double size) =>
+    private static double? ShareOf(Finding mark, FaceLimits profile, double size) =>
         profile.ShareOf(mark with { Size = Math.Max(0, size) }) is { } share ? Math.Min(LargestShare, share) : null;
 
-    private string LimitOf(Finding mark, FaceProfile profile) =>
+    private string LimitOf(Finding mark, FaceLimits profile) =>
         profile.Of(mark.Zone)?.Of(mark.Class) is not { } bands ? book.Say(Phrase.Of(PhraseKeys.Face.ViewNotJudged))
         : bands.Count == 0 ? book.Say(Phrase.Of(PhraseKeys.Face.ViewNoneMay))
         : bands[^1].End is { } end ? book.Say(Phrase.Of(PhraseKeys.Face.ViewLimit, ("limit", Micrometers((double)end))))
         : book.Say(Phrase.Of(PhraseKeys.Face.ViewAnyMay));
 
-    private FaceViewZone Zone(ZoneLimits zone, FaceGrade grade)
+    private FaceViewZone Zone(ZoneLimits zone, FaceGrading grade)
     {
         var verdict = grade.Zones.FirstOrDefault(z => z.Zone == zone.Zone);
         var isOpen = zone.Scratches.Concat(zone.Defects).All(b => b.End is null && b.Most is null) && zone.Scratches.Count > 0 && zone.Defects.Count > 0;
@@ -143,7 +143,7 @@ public sealed class FaceViewer(Phrasebook book)
 
     private static string Short(decimal size) => size.ToString("0.#", CultureInfo.InvariantCulture);
 
-    private List<FaceViewRing> Rings(FaceGrade grade, FaceProfile profile) =>
+    private List<FaceViewRing> Rings(FaceGrading grade, FaceLimits profile) =>
         grade.Place is not { } place
             ? []
             :
@@ -156,7 +156,7 @@ public sealed class FaceViewer(Phrasebook book)
                 )),
             ];
 
-    private IEnumerable<string> Quality(FaceGrade grade)
+    private IEnumerable<string> Quality(FaceGrading grade)
     {
         if (grade.Place is not { } place)
         {
@@ -169,7 +169,7 @@ public sealed class FaceViewer(Phrasebook book)
         );
     }
 
-    private string Name(MarkKind kind) => book.Say(Phrase.Of($"face.kind.{kind}"));
+    private string Name(FindingKind kind) => book.Say(Phrase.Of($"face.kind.{kind}"));
 
     private static string Micrometers(double size) => $"{Number(size)} µm";
 

@@ -10,7 +10,7 @@ namespace Rhabdon.Core.EndFaces;
 /// <param name="Confidence">That it is there at all, 0 to 1.</param>
 /// <param name="ReachesCore">True when it touches the core.</param>
 public sealed record Finding(
-    MarkKind Kind,
+    FindingKind Kind,
     Zone Zone,
     double Size,
     double Uncertainty,
@@ -25,21 +25,21 @@ public sealed record Finding(
 {
     /// <summary>Which of a zone's two limits it is held against.</summary>
     [JsonIgnore]
-    public MarkClass Class => Kind == MarkKind.Scratch ? MarkClass.Scratch : MarkClass.Defect;
+    public FindingClass Class => Kind == FindingKind.Scratch ? FindingClass.Scratch : FindingClass.Defect;
 
     /// <summary>
     /// True when no profile lets it pass and no polishing helps: a crack across core or cladding, a chip that reaches the core, broken glass (common practice).
     /// </summary>
     [JsonIgnore]
-    public bool IsRefused => Kind == MarkKind.Shattered || (Kind == MarkKind.Crack && Zone <= Zone.B) || (Kind == MarkKind.Chip && ReachesCore);
+    public bool IsRefused => Kind == FindingKind.Shattered || (Kind == FindingKind.Crack && Zone <= Zone.B) || (Kind == FindingKind.Chip && ReachesCore);
 
     /// <summary>True when cleaning may take it off: then it is no verdict on the polish.</summary>
     [JsonIgnore]
-    public bool MayComeOff => Kind is MarkKind.LooseDirt or MarkKind.Film;
+    public bool MayComeOff => Kind is FindingKind.LooseDirt or FindingKind.Film;
 }
 
-[JsonConverter(typeof(EnumNames<MarkKind>))]
-public enum MarkKind
+[JsonConverter(typeof(EnumNames<FindingKind>))]
+public enum FindingKind
 {
     [JsonStringEnumMemberName("scratch")]
     Scratch,
@@ -69,8 +69,8 @@ public enum MarkKind
     Shattered,
 }
 
-[JsonConverter(typeof(EnumNames<MarkClass>))]
-public enum MarkClass
+[JsonConverter(typeof(EnumNames<FindingClass>))]
+public enum FindingClass
 {
     [JsonStringEnumMemberName("scratch")]
     Scratch,

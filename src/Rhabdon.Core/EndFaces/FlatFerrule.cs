@@ -10,5 +10,5 @@ public static class FlatFerrule
     public const double Pitch = 250;
 
     /// <summary>What of a profile applies: zones A and B.</summary>
-    public static FaceProfile Judged(FaceProfile profile) => profile with { Zones = [.. profile.Zones.Where(z => z.Zone <= Zone.B)] };
+    public static FaceLimits Judged(FaceLimits profile) => profile with { Zones = [.. profile.Zones.Where(z => z.Zone <= Zone.B)] };
 }

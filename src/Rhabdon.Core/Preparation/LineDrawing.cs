@@ -56,7 +56,7 @@ public sealed record LineDrawing(
         return new Span(Math.Min(zero, end), Math.Max(zero, end), zero);
     }
 
-    private static List<decimal> BitePositions(Mark mark)
+    private static List<decimal> BitePositions(PenMark mark)
     {
         var (positions, at) = (new List<decimal>(mark.Bites.Count), Length.Zero);
         foreach (var bite in mark.Bites)

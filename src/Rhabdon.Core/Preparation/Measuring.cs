@@ -25,8 +25,8 @@ public static class Measuring
         return worked with { Cuts = [.. worked.Cuts.Zip(plan.Marks, (cut, mark) => isFromTip ? FromTip(cut, mark) : FromOuter(cut, mark))] };
     }
 
-    private static Cut FromTip(Cut cut, Mark mark) => mark.FromTip is { } length ? cut with { From = Edge.Tip, Toward = null, Length = length } : cut;
+    private static Cut FromTip(Cut cut, PenMark mark) => mark.FromTip is { } length ? cut with { From = Edge.Tip, Toward = null, Length = length } : cut;
 
-    private static Cut FromOuter(Cut cut, Mark mark) =>
+    private static Cut FromOuter(Cut cut, PenMark mark) =>
         mark.FromOuter is { } outer ? cut with { From = outer.Edge, Toward = null, Length = outer.Length } : cut;
 }

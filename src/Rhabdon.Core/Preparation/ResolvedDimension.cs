@@ -37,6 +37,6 @@ public sealed record ResolvedDimension(Length Target, Length Tolerance, Edge Fro
         };
     }
 
-    private static ResolvedDimension OfMark(Mark mark) =>
+    private static ResolvedDimension OfMark(PenMark mark) =>
         new(mark.Length, mark.Tolerance, mark.From, mark.Toward == Toward.Closet ? mark.At - mark.Length : mark.At + mark.Length, mark.At);
 }

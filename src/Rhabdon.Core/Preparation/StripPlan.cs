@@ -15,7 +15,7 @@ namespace Rhabdon.Core.Preparation;
 /// <param name="Scrap">Glass the cleave takes off; zero without a cleave.</param>
 /// <param name="Bare">Where bare glass begins, and <paramref name="BareEdge"/> which edge that is.</param>
 /// <param name="Profile">How the end looks when ready.</param>
-public sealed record StripPlan(IReadOnlyList<Mark> Marks, Length Strip, Length Glass, Length Scrap, Length Bare, Edge BareEdge, Profile Profile)
+public sealed record StripPlan(IReadOnlyList<PenMark> Marks, Length Strip, Length Glass, Length Scrap, Length Bare, Edge BareEdge, ReadyEnd Profile)
 {
     private static readonly ConditionalWeakTable<Recipe, ConcurrentDictionary<bool, StripPlan>> Made = [];
 
@@ -33,7 +33,7 @@ public sealed record StripPlan(IReadOnlyList<Mark> Marks, Length Strip, Length G
             throw new InvalidOperationException($"The length of {missing} in recipe {recipe.Id} must be taken from the maker's sheet first.");
         }
 
-        var (walk, marks) = (new EdgeWalk(), new List<Mark>());
+        var (walk, marks) = (new EdgeWalk(), new List<PenMark>());
         foreach (var cut in isRecleave ? RecleaveCuts(recipe) : recipe.Cuts)
         {
             marks.Add(MarkOf(cut, walk.Make(cut), walk));
@@ -42,10 +42,10 @@ public sealed record StripPlan(IReadOnlyList<Mark> Marks, Length Strip, Length G
         foreach (var mark in isRecleave && !IsCovered(recipe) ? [] : recipe.Marks ?? [])
         {
             var position = walk.Place(mark.From, mark.Toward, mark.Length!.Value);
-            marks.Add(new Mark(mark.Id, position, mark.From, mark.Toward, mark.Length.Value, mark.Tolerance, position, null, []));
+            marks.Add(new PenMark(mark.Id, position, mark.From, mark.Toward, mark.Length.Value, mark.Tolerance, position, null, []));
         }
 
-        var profile = Profile.Of(walk, recipe.Cleave);
+        var profile = ReadyEnd.Of(walk, recipe.Cleave);
         return new StripPlan(
             marks,
             walk.Innermost,
@@ -61,14 +61,14 @@ public sealed record StripPlan(IReadOnlyList<Mark> Marks, Length Strip, Length G
     public static StripPlan After(Recipe recipe, Cut cut) =>
         For(recipe with { Cuts = [.. recipe.Cuts.TakeWhile(c => c.Id != cut.Id), cut], Marks = null, Cleave = null }, isRecleave: false);
 
-    public Mark? MarkOf(string id) => Marks.FirstOrDefault(m => m.Id == id);
+    public PenMark? MarkOf(string id) => Marks.FirstOrDefault(m => m.Id == id);
 
-    private static Mark MarkOf(Cut cut, Length position, EdgeWalk walk)
+    private static PenMark MarkOf(Cut cut, Length position, EdgeWalk walk)
     {
         var isOnLine = cut.From != Edge.Entry && cut.Makes != Edge.Tip;
         var outer = isOnLine && cut.Makes is { } made && walk.Outside(made) is { } edge ? new OuterDistance(edge, walk.Find(edge)!.Value - position) : null;
         var bites = position > Length.Zero && cut.Makes is Edge.BufferEdge or Edge.CoatingEdge ? Bites.Of(position, cut.Bite) : [];
-        return new Mark(cut.Id, position, cut.From, EdgeWalk.TowardOf(cut), cut.Length!.Value, cut.Tolerance, isOnLine ? position : null, outer, bites, cut);
+        return new PenMark(cut.Id, position, cut.From, EdgeWalk.TowardOf(cut), cut.Length!.Value, cut.Tolerance, isOnLine ? position : null, outer, bites, cut);
     }
 
     /// <summary>True when something lies over the buffer that a re-cleave must redo.</summary>
@@ -90,7 +90,7 @@ public sealed record StripPlan(IReadOnlyList<Mark> Marks, Length Strip, Length G
 /// <param name="FromTip">The same mark measured from the tip as it is when the mark is made; null when it is not on the line of the end.</param>
 /// <param name="FromOuter">The same mark measured from the edge of the layer outside it, and which edge that is; null where there is none.</param>
 /// <param name="Bites">The bites that reach it, tip side first; empty for a mark that cuts nothing.</param>
-public sealed record Mark(
+public sealed record PenMark(
     string Id,
     Length At,
     Edge From,
@@ -112,14 +112,14 @@ public sealed record OuterDistance(Edge Edge, Length Length);
 /// <param name="Coating">Beyond the tube's edge.</param>
 /// <param name="Stripped">Bare glass before the cleave.</param>
 /// <param name="Tip">Of the glass when ready, beyond the outermost edge.</param>
-public sealed record Profile(Length? Aramid, Length? Buffer, Length? Coating, Length Stripped, Length Glass, Length Tip)
+public sealed record ReadyEnd(Length? Aramid, Length? Buffer, Length? Coating, Length Stripped, Length Glass, Length Tip)
 {
-    internal static Profile Of(EdgeWalk walk, Cleave? cleave)
+    internal static ReadyEnd Of(EdgeWalk walk, Cleave? cleave)
     {
         var tip = cleave is null ? Length.Zero : walk.Bare - cleave.Length;
         var jacket = walk.Find(Edge.JacketEdge) ?? walk.Find(Edge.SheathEdge);
         var outermost = EdgeWalk.Inward.Select(walk.Find).OfType<Length>().DefaultIfEmpty(walk.Bare).First();
-        return new Profile(
+        return new ReadyEnd(
             jacket - walk.AramidEnd,
             jacket - walk.Find(Edge.BufferEdge),
             walk.Find(Edge.TubeEdge) - walk.Find(Edge.CoatingEdge),

@@ -33,7 +33,7 @@ public sealed record WorkEntry(
     ReadingKind? Reads,
     decimal? Value,
     string? Choice,
-    Grade? Verdict,
+    ReadingGrade? Verdict,
     string? Sign,
     string? Action,
     int? Seconds,

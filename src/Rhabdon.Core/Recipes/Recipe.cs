@@ -30,7 +30,7 @@ public sealed record Recipe(
     IReadOnlyList<Part> Parts,
     IReadOnlyList<Cut> Cuts,
     ConnectorBody Body,
-    LadderRef Ladder,
+    ReworkLadderRef Ladder,
     IReadOnlyList<Stage> Stages,
     IReadOnlyList<Step> Steps,
     Timing Timing,
@@ -126,7 +126,7 @@ public sealed record RecipeRef(string Id, int Version)
 }
 
 /// <summary>A ladder and its version; version 0 in a file that has not been published yet.</summary>
-public sealed record LadderRef(string Id, int Version);
+public sealed record ReworkLadderRef(string Id, int Version);
 
 /// <summary>Who compared a recipe with the maker's sheet, when, and which issue of the sheet.</summary>
 public sealed record Confirmation(Guid Person, DateTimeOffset At, string SheetIssue);
@@ -135,4 +135,4 @@ public sealed record Confirmation(Guid Person, DateTimeOffset At, string SheetIs
 public sealed record PublishedRecipe(RecipeRef Ref, Recipe Recipe, Confirmation? Confirmation = null);
 
 /// <summary>A ladder as published.</summary>
-public sealed record PublishedLadder(LadderRef Ref, Ladder Ladder);
+public sealed record PublishedReworkLadder(ReworkLadderRef Ref, ReworkLadder Ladder);

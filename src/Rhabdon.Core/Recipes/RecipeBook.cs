@@ -9,22 +9,22 @@ namespace Rhabdon.Core.Recipes;
 public sealed class RecipeBook
 {
     private readonly Dictionary<RecipeRef, Lazy<PublishedRecipe>> recipes = [];
-    private readonly Dictionary<LadderRef, Lazy<Ladder>> ladders = [];
-    private readonly List<FaceProfile> own = [];
+    private readonly Dictionary<ReworkLadderRef, Lazy<ReworkLadder>> ladders = [];
+    private readonly List<FaceLimits> own = [];
 
     public IEnumerable<PublishedRecipe> Recipes => recipes.Values.Select(r => r.Value);
 
-    public IEnumerable<PublishedLadder> Ladders => ladders.Select(l => new PublishedLadder(l.Key, l.Value.Value));
+    public IEnumerable<PublishedReworkLadder> Ladders => ladders.Select(l => new PublishedReworkLadder(l.Key, l.Value.Value));
 
     /// <summary>Every version of the buyers' own profiles, in the order in which they were published.</summary>
-    public IReadOnlyList<FaceProfile> OwnProfiles => own;
+    public IReadOnlyList<FaceLimits> OwnProfiles => own;
 
     /// <summary>All profiles in their newest versions: those that ship, then the buyers' own.</summary>
-    public IEnumerable<FaceProfile> Profiles => FaceProfiles.Starters.Concat(own.GroupBy(p => p.Id).Select(g => g.MaxBy(p => p.Version)!));
+    public IEnumerable<FaceLimits> Profiles => ShippedFaceLimits.Starters.Concat(own.GroupBy(p => p.Id).Select(g => g.MaxBy(p => p.Version)!));
 
-    public RecipeBook Add(PublishedLadder ladder)
+    public RecipeBook Add(PublishedReworkLadder ladder)
     {
-        ladders[ladder.Ref] = new Lazy<Ladder>(ladder.Ladder);
+        ladders[ladder.Ref] = new Lazy<ReworkLadder>(ladder.Ladder);
         return this;
     }
 
@@ -35,13 +35,13 @@ public sealed class RecipeBook
     }
 
     /// <summary>A ladder that is only read once a recipe needs it.</summary>
-    public void Add(LadderRef ladder, Func<PublishedLadder> read) => ladders[ladder] = new Lazy<Ladder>(() => read().Ladder);
+    public void Add(ReworkLadderRef ladder, Func<PublishedReworkLadder> read) => ladders[ladder] = new Lazy<ReworkLadder>(() => read().Ladder);
 
     /// <summary>A recipe that is only read once a strand needs it.</summary>
     public void Add(RecipeRef recipe, Func<PublishedRecipe> read) => recipes[recipe] = new Lazy<PublishedRecipe>(read);
 
     /// <param name="profile">A buyer's own; published later, it comes before those published earlier.</param>
-    public RecipeBook Add(FaceProfile profile)
+    public RecipeBook Add(FaceLimits profile)
     {
         own.RemoveAll(p => p.Id == profile.Id && p.Version == profile.Version);
         own.Add(profile);
@@ -49,12 +49,12 @@ public sealed class RecipeBook
     }
 
     /// <summary>A version of a profile, or null.</summary>
-    public FaceProfile? Profile(string id, int version) => FaceProfiles.Starters.Concat(own).FirstOrDefault(p => p.Id == id && p.Version == version);
+    public FaceLimits? Profile(string id, int version) => ShippedFaceLimits.Starters.Concat(own).FirstOrDefault(p => p.Id == id && p.Version == version);
 
     /// <summary>The limits for this glass and polish: the buyer's own that was published last, else those that ship.</summary>
-    public FaceProfile ProfileFor(FiberMode mode, Polish polish) =>
+    public FaceLimits ProfileFor(FiberMode mode, Polish polish) =>
         own.Where(p => own.TrueForAll(o => o.Id != p.Id || o.Version <= p.Version)).LastOrDefault(p => p.Serves(mode, polish))
-        ?? FaceProfiles.For(mode, polish);
+        ?? ShippedFaceLimits.For(mode, polish);
 
     public PublishedRecipe? Find(RecipeRef? recipe) => recipe is null ? null : recipes.GetValueOrDefault(recipe)?.Value;
 
@@ -62,15 +62,15 @@ public sealed class RecipeBook
     public PublishedRecipe? Latest(string id) => recipes.Keys.Where(r => r.Id == id).MaxBy(r => r.Version) is { } newest ? recipes[newest].Value : null;
 
     /// <summary>The newest version of a ladder, or null.</summary>
-    public PublishedLadder? LatestLadder(string id) => ladders.Keys.Where(l => l.Id == id).MaxBy(l => l.Version) is { } newest ? LadderAt(newest) : null;
+    public PublishedReworkLadder? LatestLadder(string id) => ladders.Keys.Where(l => l.Id == id).MaxBy(l => l.Version) is { } newest ? LadderAt(newest) : null;
 
-    public bool Has(LadderRef ladder) => ladders.ContainsKey(ladder);
+    public bool Has(ReworkLadderRef ladder) => ladders.ContainsKey(ladder);
 
     /// <exception cref="KeyNotFoundException">The book has no such version.</exception>
-    public PublishedLadder LadderAt(LadderRef ladder) => new(ladder, ladders[ladder].Value);
+    public PublishedReworkLadder LadderAt(ReworkLadderRef ladder) => new(ladder, ladders[ladder].Value);
 
     /// <exception cref="KeyNotFoundException">The ladder's version is not in the book; a published recipe's always is.</exception>
-    public Ladder LadderOf(Recipe recipe) =>
+    public ReworkLadder LadderOf(Recipe recipe) =>
         ladders.TryGetValue(recipe.Ladder, out var ladder)
             ? ladder.Value
             : throw new KeyNotFoundException($"Ladder {recipe.Ladder.Id} v{recipe.Ladder.Version} of recipe {recipe.Id} is not in the book.");

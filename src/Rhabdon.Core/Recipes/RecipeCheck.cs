@@ -13,7 +13,7 @@ public sealed record RecipeFault(string Place, Phrase Says);
 public static class RecipeCheck
 {
     /// <summary>Everything wrong with the recipe together with the ladder it refers to; empty when it can be published.</summary>
-    public static IReadOnlyList<RecipeFault> Faults(Recipe recipe, Ladder? ladder)
+    public static IReadOnlyList<RecipeFault> Faults(Recipe recipe, ReworkLadder? ladder)
     {
         // A file without measure is not looked at any closer: looking takes longer than it is worth.
         if (TooMany(recipe, ladder) is { } measureless)
@@ -65,7 +65,7 @@ public static class RecipeCheck
         }
     }
 
-    private static RecipeFault? TooMany(Recipe recipe, Ladder? ladder)
+    private static RecipeFault? TooMany(Recipe recipe, ReworkLadder? ladder)
     {
         var choices = recipe.Choices ?? [];
         foreach (
@@ -121,7 +121,7 @@ public static class RecipeCheck
         recipe.Steps.Where(s => s.Ask is { } ask && (ask.Sign == sign || ask.Choices.Any(c => c.Sign == sign)));
 
     // A step that is there only in some techniques is no place to return to, unless the trouble is met in those techniques only.
-    private static IEnumerable<RecipeFault> LadderFaults(Recipe recipe, Ladder ladder)
+    private static IEnumerable<RecipeFault> LadderFaults(Recipe recipe, ReworkLadder ladder)
     {
         for (var s = 0; s < ladder.Signs.Count; s++)
         {

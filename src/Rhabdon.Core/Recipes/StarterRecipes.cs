@@ -18,7 +18,7 @@ public static class StarterRecipes
                 JsonSerializer.Deserialize(json, CoreJson.Default.PolishingSequence) ?? throw new JsonException("A polishing file holds a sequence, not null.")
             );
 
-    public static IEnumerable<Ladder> Ladders() => Files("ladders/").Select(ReadLadder);
+    public static IEnumerable<ReworkLadder> Ladders() => Files("ladders/").Select(ReadLadder);
 
     /// <summary>All of them as a fresh database publishes them: each in its first version.</summary>
     public static RecipeBook Book()
@@ -26,7 +26,7 @@ public static class StarterRecipes
         var book = new RecipeBook();
         foreach (var ladder in Ladders())
         {
-            book.Add(new PublishedLadder(new LadderRef(ladder.Id, 1), ladder));
+            book.Add(new PublishedReworkLadder(new ReworkLadderRef(ladder.Id, 1), ladder));
         }
 
         foreach (var recipe in Recipes())
@@ -42,8 +42,8 @@ public static class StarterRecipes
         JsonSerializer.Deserialize(json, CoreJson.Default.Recipe) ?? throw new JsonException("A recipe file holds a recipe, not null.");
 
     /// <exception cref="JsonException">The text is no ladder; the message names the place.</exception>
-    public static Ladder ReadLadder(string json) =>
-        JsonSerializer.Deserialize(json, CoreJson.Default.Ladder) ?? throw new JsonException("A ladder file holds a ladder, not null.");
+    public static ReworkLadder ReadLadder(string json) =>
+        JsonSerializer.Deserialize(json, CoreJson.Default.ReworkLadder) ?? throw new JsonException("A ladder file holds a ladder, not null.");
 
     private static IEnumerable<string> Files(string folder)
     {

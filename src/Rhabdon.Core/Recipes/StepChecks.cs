@@ -6,7 +6,7 @@ namespace Rhabdon.Core.Recipes;
 /// <summary>Whether every step can be done, judged and understood.</summary>
 internal static class StepChecks
 {
-    public static IEnumerable<RecipeFault> Faults(Recipe recipe, Ladder? ladder)
+    public static IEnumerable<RecipeFault> Faults(Recipe recipe, ReworkLadder? ladder)
     {
         foreach (var fault in RecipeCheck.Twice("steps", [.. recipe.Steps.Select(s => s.Id)]))
         {
@@ -68,7 +68,7 @@ internal static class StepChecks
         }
     }
 
-    private static IEnumerable<RecipeFault> OfAsk(Step step, Ladder? ladder, string place)
+    private static IEnumerable<RecipeFault> OfAsk(Step step, ReworkLadder? ladder, string place)
     {
         if (step.Ask is not { } ask)
         {

@@ -14,7 +14,7 @@ public static class FaceReading
     /// <returns>Null when the step has no answer for what the picture shows.</returns>
     public static Choice? Proposed(Ask ask, FaceSeen face) =>
         ask.Choices.FirstOrDefault(c => c.Sign == face.Sign)
-        ?? (face.Sign == FaceSymptom.FineScratches ? ask.Choices.FirstOrDefault(c => c.Grade == Grade.Good) : null);
+        ?? (face.Sign == FaceSymptom.FineScratches ? ask.Choices.FirstOrDefault(c => c.Grade == ReadingGrade.Good) : null);
 
     /// <summary>
     /// Why the picture cannot stand behind the answer given: it was asked about something else, cannot be graded, or says otherwise and nobody said why. Null

@@ -102,7 +102,7 @@ public static class EndFaceEndpoints
         }
 
         // What buyers ask is shown to those who work for them.
-        List<FaceProfile> profiles = [.. context.User.Identity?.IsAuthenticated == true ? (await books.BookAsync()).Profiles : FaceProfiles.Starters];
+        List<FaceLimits> profiles = [.. context.User.Identity?.IsAuthenticated == true ? (await books.BookAsync()).Profiles : ShippedFaceLimits.Starters];
         return profiles.Find(p => p.Id == form["profile"]) is not { } profile
                 ? Problems.Field(400, "profile", Phrase.Of(PhraseKeys.Problem.Profile, ("known", string.Join(", ", profiles.Select(p => p.Id)))))
             : CoreOf(form, profile) is not { } core
@@ -128,7 +128,7 @@ public static class EndFaceEndpoints
     }
 
     // Null for none given where the limits do not tell, and for one that is not of their glass.
-    private static FiberCore? CoreOf(IFormCollection form, FaceProfile profile) =>
+    private static FiberCore? CoreOf(IFormCollection form, FaceLimits profile) =>
         form["core"].ToString() is not { Length: > 0 } given
             ? profile.Cores is [var only]
                 ? only
@@ -179,5 +179,5 @@ public static class EndFaceEndpoints
         return reading.Image is { } image ? TypedResults.Ok(grade(PictureHash.Of(file), image)) : PictureProblems.Of(reading.Fault);
     }
 
-    private sealed record Asked(FaceProfile Profile, FiberCore Core, double? Scale, FaceHistory? History);
+    private sealed record Asked(FaceLimits Profile, FiberCore Core, double? Scale, FaceHistory? History);
 }

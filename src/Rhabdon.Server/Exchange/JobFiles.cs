@@ -121,8 +121,8 @@ public sealed class JobFiles(
         foreach (var limits in archive.Limits)
         {
             if (
-                FaceProfiles.Find(limits.Id) is not null
-                || FaceProfileCheck.Faults(limits) is not []
+                ShippedFaceLimits.Find(limits.Id) is not null
+                || FaceLimitsCheck.Faults(limits) is not []
                 || (here.Profile(limits.Id, limits.Version) is { } held && Text(held) != Text(limits))
             )
             {
@@ -323,7 +323,7 @@ public sealed class JobFiles(
         return book;
     }
 
-    private static string Text(FaceProfile limits) => JsonSerializer.Serialize(limits, CoreJson.Default.FaceProfile);
+    private static string Text(FaceLimits limits) => JsonSerializer.Serialize(limits, CoreJson.Default.FaceLimits);
 
     private static string Text(PublishedRecipe recipe) => JsonSerializer.Serialize(recipe.Recipe, CoreJson.Default.Recipe);
 }

@@ -49,7 +49,7 @@ public sealed class SecondGradings(SecondGradingStore store, EventStore events, 
     }
 
     /// <summary>The verdict's name as it stands in JSON, and the sign.</summary>
-    internal static (string Verdict, string? Sign) Grade(GrayImage image, FaceProfile profile, FiberCore core, OpenLook look)
+    internal static (string Verdict, string? Sign) Grade(GrayImage image, FaceLimits profile, FiberCore core, UngradedPicture look)
     {
         var own = FaceSeen.Of(look.Hash, profile, FaceGrader.Grade(image, profile, core));
         if (NameOf(own) != look.Verdict && look.Scale is { } scale && own.Grade.Place is { } place && Math.Abs((scale / place.Scale) - 1) < ScaleSlack)
@@ -63,7 +63,7 @@ public sealed class SecondGradings(SecondGradingStore store, EventStore events, 
     private static string NameOf(FaceSeen seen) =>
         System.Text.Json.JsonSerializer.SerializeToElement(seen, Core.CoreJson.Default.FaceSeen).GetProperty("grade").GetProperty("verdict").GetString()!;
 
-    private async Task<(string? Verdict, string? Sign)> GradeAsync(OpenLook look)
+    private async Task<(string? Verdict, string? Sign)> GradeAsync(UngradedPicture look)
     {
         var book = await books.BookAsync();
         var stream = (await events.TerminationsAsync([look.Termination], book))[look.Termination];

@@ -15,9 +15,9 @@ namespace Rhabdon.Server.Recipes;
 /// <summary>What the browser's core needs to fold and judge: every published recipe and ladder, and what one's crews chose in them.</summary>
 public sealed record BookView(
     IReadOnlyList<PublishedRecipe> Recipes,
-    IReadOnlyList<PublishedLadder> Ladders,
+    IReadOnlyList<PublishedReworkLadder> Ladders,
     IReadOnlyList<CrewTechnique> Techniques,
-    IReadOnlyList<FaceProfile> Profiles
+    IReadOnlyList<FaceLimits> Profiles
 );
 
 /// <summary>A recipe in the list of them.</summary>

@@ -14,19 +14,19 @@ internal static class DefectClassifier
 {
     /// <summary>A scratch runs straight or in a bow, and where it was followed from one line over to another, in two; a crack zigzags all along.</summary>
     /// <param name="length">Micrometers.</param>
-    public static MarkKind Of(DetectedLine trace, double length) =>
+    public static FindingKind Of(DetectedLine trace, double length) =>
         trace.Contrast < -FaintestCrack && trace.Width < WideCrack && length > LongCrack && trace.LineShape.IsZigzag(trace.Contrast < -DeepCrack)
-            ? MarkKind.Crack
-            : MarkKind.Scratch;
+            ? FindingKind.Crack
+            : FindingKind.Scratch;
 
     /// <summary>Of a patch that does not meet the ring.</summary>
     /// <param name="dirtOdds">That it is dirt rather than a pit.</param>
-    public static MarkKind Of(Blob blob, double dirtOdds) =>
-        IsFilm(blob) ? MarkKind.Film
-        : IsBroken(blob) ? MarkKind.Shattered
-        : IsThread(blob) ? MarkKind.Scratch
-        : dirtOdds > 0 ? MarkKind.LooseDirt
-        : MarkKind.Pit;
+    public static FindingKind Of(Blob blob, double dirtOdds) =>
+        IsFilm(blob) ? FindingKind.Film
+        : IsBroken(blob) ? FindingKind.Shattered
+        : IsThread(blob) ? FindingKind.Scratch
+        : dirtOdds > 0 ? FindingKind.LooseDirt
+        : FindingKind.Pit;
 
     public static bool IsFilm(Blob blob) =>
         !IsThread(blob)

@@ -11,26 +11,26 @@ namespace Rhabdon.Vision.Looking;
 internal sealed class DefectGrouping(RingView ring, double glassEdge, double ferruleFrom, double blur)
 {
     /// <param name="faint">Wide faint patches on the glass, found apart from the others.</param>
-    public IReadOnlyList<(Blob Blob, MarkKind Kind)> Name(IReadOnlyList<Blob> faint, IEnumerable<Blob> onGlass, IEnumerable<Blob> onFerrule)
+    public IReadOnlyList<(Blob Blob, FindingKind Kind)> Name(IReadOnlyList<Blob> faint, IEnumerable<Blob> onGlass, IEnumerable<Blob> onFerrule)
     {
         var (glass, ferrule) = (onGlass.ToList(), onFerrule.ToList());
         var across = TakeAcross(glass, ferrule);
         ferrule.RemoveAll(b => b.Size < LeastOnFerrule);
         List<Blob> atRing = [.. faint.Concat(glass).Concat(across.Select(a => a.Glass)).Where(b => b.MeetsRingFromWithin(glassEdge))];
         var halves = ferrule.FindAll(b => b.MeetsRingFromOutside(ferruleFrom) && atRing.Exists(b.IsAbreastOf));
-        List<(Blob Blob, MarkKind Kind)> beyond = [.. ferrule.Except(halves).Select(b => (b, Beyond(b))).Where(IsThere)];
+        List<(Blob Blob, FindingKind Kind)> beyond = [.. ferrule.Except(halves).Select(b => (b, Beyond(b))).Where(IsThere)];
         var within = InCompany(
             Clumped([.. glass.Where(b => !IsCutOff(b)).Select(b => (b, DefectClassifier.Of(b, DirtLikelihood.OnGlass(b)))).Where(IsThere)]),
             beyond
         );
-        List<(Blob Blob, MarkKind Kind)> elsewhere = [.. within.Where(p => !p.Blob.MeetsRingFromWithin(glassEdge)), .. beyond.Where(p => p.Blob.IsCompact)];
+        List<(Blob Blob, FindingKind Kind)> elsewhere = [.. within.Where(p => !p.Blob.MeetsRingFromWithin(glassEdge)), .. beyond.Where(p => p.Blob.IsCompact)];
 
         // What is dirt at the ring by its own looks is company for the others there.
         var named = AtRing(NamerBeside(elsewhere));
         named = AtRing(NamerBeside(elsewhere.Concat(named)));
         return [.. within.Select(p => (OutToEdge(p.Blob), p.Kind)), .. beyond.Select(p => (InToEdge(p.Blob), p.Kind)), .. named];
 
-        List<(Blob Blob, MarkKind Kind)> AtRing(RingDefectClassifier names) =>
+        List<(Blob Blob, FindingKind Kind)> AtRing(RingDefectClassifier names) =>
             [
                 .. faint.Select(b => (b, names.Faint(b))),
                 .. glass.Where(IsCutOff).Select(b => (OutToEdge(b), names.OnGlass(b))).Where(IsThere),
@@ -41,18 +41,18 @@ internal sealed class DefectGrouping(RingView ring, double glassEdge, double fer
             ];
     }
 
-    private RingDefectClassifier NamerBeside(IEnumerable<(Blob Blob, MarkKind Kind)> others) => new(ring, glassEdge, blur, DepthOf(others));
+    private RingDefectClassifier NamerBeside(IEnumerable<(Blob Blob, FindingKind Kind)> others) => new(ring, glassEdge, blur, DepthOf(others));
 
     // Adhesive shows on the glass as well.
-    private MarkKind Beyond(Blob blob) =>
+    private FindingKind Beyond(Blob blob) =>
         !blob.MeetsRingFromOutside(ferruleFrom) ? DefectClassifier.Of(blob, DirtLikelihood.OnFerrule(blob))
-        : DefectClassifier.IsFilm(blob) ? MarkKind.Film
-        : MarkKind.LooseDirt;
+        : DefectClassifier.IsFilm(blob) ? FindingKind.Film
+        : FindingKind.LooseDirt;
 
-    private bool IsThere((Blob Blob, MarkKind Kind) patch) => patch.Kind != MarkKind.LooseDirt || Math.Abs(patch.Blob.Contrast) >= FaintestDirt;
+    private bool IsThere((Blob Blob, FindingKind Kind) patch) => patch.Kind != FindingKind.LooseDirt || Math.Abs(patch.Blob.Contrast) >= FaintestDirt;
 
-    private static float DepthOf(IEnumerable<(Blob Blob, MarkKind Kind)> patches) =>
-        patches.Where(p => p.Kind == MarkKind.LooseDirt).Select(p => -p.Blob.Contrast).DefaultIfEmpty().Max();
+    private static float DepthOf(IEnumerable<(Blob Blob, FindingKind Kind)> patches) =>
+        patches.Where(p => p.Kind == FindingKind.LooseDirt).Select(p => -p.Blob.Contrast).DefaultIfEmpty().Max();
 
     private Blob InToEdge(Blob blob) =>
         blob.Size >= LeastUnderRing && blob.MeetsRingFromOutside(ferruleFrom) ? blob.InTo(FiberDimensions.CladdingRadius) : blob;
@@ -79,47 +79,51 @@ internal sealed class DefectGrouping(RingView ring, double glassEdge, double fer
     }
 
     // Cleaning takes a minute, and the next look tells: what is as likely dirt as a pit is dirt, and so is a small mark right beside dirt (common practice).
-    private static List<(Blob Blob, MarkKind Kind)> InCompany(List<(Blob Blob, MarkKind Kind)> patches, List<(Blob Blob, MarkKind Kind)> beyond)
+    private static List<(Blob Blob, FindingKind Kind)> InCompany(List<(Blob Blob, FindingKind Kind)> patches, List<(Blob Blob, FindingKind Kind)> beyond)
     {
-        var doubtful = patches.FindAll(p => p.Kind is MarkKind.Pit or MarkKind.LooseDirt);
-        var dirtBeyond = beyond.FindAll(p => p.Kind == MarkKind.LooseDirt && p.Blob.IsCompact);
+        var doubtful = patches.FindAll(p => p.Kind is FindingKind.Pit or FindingKind.LooseDirt);
+        var dirtBeyond = beyond.FindAll(p => p.Kind == FindingKind.LooseDirt && p.Blob.IsCompact);
         List<double> odds = [.. doubtful.Select(OddsOf), .. dirtBeyond.Select(p => Math.Max(0, DirtLikelihood.OnFerrule(p.Blob)))];
-        List<(Blob Blob, MarkKind Kind)> named =
+        List<(Blob Blob, FindingKind Kind)> named =
         [
-            .. doubtful.Select((p, i) => (p.Blob, DirtLikelihood.InCompany(odds, i) > 0 ? MarkKind.LooseDirt : MarkKind.Pit)),
+            .. doubtful.Select((p, i) => (p.Blob, DirtLikelihood.InCompany(odds, i) > 0 ? FindingKind.LooseDirt : FindingKind.Pit)),
             .. patches.Except(doubtful),
         ];
-        var dirt = named.Concat(dirtBeyond).Where(p => p.Kind == MarkKind.LooseDirt && DirtLikelihood.OnGlass(p.Blob) > SureDirt).Select(p => p.Blob).ToList();
-        return named.ConvertAll(p => IsCrumb(p.Blob, p.Kind, dirt) ? (p.Blob, MarkKind.LooseDirt) : p);
+        var dirt = named
+            .Concat(dirtBeyond)
+            .Where(p => p.Kind == FindingKind.LooseDirt && DirtLikelihood.OnGlass(p.Blob) > SureDirt)
+            .Select(p => p.Blob)
+            .ToList();
+        return named.ConvertAll(p => IsCrumb(p.Blob, p.Kind, dirt) ? (p.Blob, FindingKind.LooseDirt) : p);
     }
 
     // A clump is dirt, however round its pieces are.
-    private static double OddsOf((Blob Blob, MarkKind Kind) patch) =>
-        DirtLikelihood.OnGlass(patch.Blob) is var looks && patch.Kind == MarkKind.LooseDirt && looks <= 0 ? Thresholds.Dirt.Most : looks;
+    private static double OddsOf((Blob Blob, FindingKind Kind) patch) =>
+        DirtLikelihood.OnGlass(patch.Blob) is var looks && patch.Kind == FindingKind.LooseDirt && looks <= 0 ? Thresholds.Dirt.Most : looks;
 
     // What lies in a clump is dirt, and one mark.
-    private static List<(Blob Blob, MarkKind Kind)> Clumped(List<(Blob Blob, MarkKind Kind)> patches)
+    private static List<(Blob Blob, FindingKind Kind)> Clumped(List<(Blob Blob, FindingKind Kind)> patches)
     {
-        var (clumped, open) = (new List<(Blob Blob, MarkKind Kind)>(), new List<(Blob Blob, MarkKind Kind)>(patches));
+        var (clumped, open) = (new List<(Blob Blob, FindingKind Kind)>(), new List<(Blob Blob, FindingKind Kind)>(patches));
         while (open.Count > 0)
         {
             var clump = new List<Blob> { open[0].Blob };
             var kind = open[0].Kind;
             open.RemoveAt(0);
-            for (var i = 0; i < clump.Count && kind is MarkKind.Pit or MarkKind.LooseDirt; i++)
+            for (var i = 0; i < clump.Count && kind is FindingKind.Pit or FindingKind.LooseDirt; i++)
             {
-                clump.AddRange(open.Where(p => p.Kind is MarkKind.Pit or MarkKind.LooseDirt && p.Blob.ClumpsWith(clump[i])).Select(p => p.Blob));
+                clump.AddRange(open.Where(p => p.Kind is FindingKind.Pit or FindingKind.LooseDirt && p.Blob.ClumpsWith(clump[i])).Select(p => p.Blob));
                 open.RemoveAll(p => clump.Contains(p.Blob));
             }
 
-            clumped.Add((clump.Aggregate((whole, next) => whole.Beside(next)), clump.Count > 1 ? MarkKind.LooseDirt : kind));
+            clumped.Add((clump.Aggregate((whole, next) => whole.Beside(next)), clump.Count > 1 ? FindingKind.LooseDirt : kind));
         }
 
         return clumped;
     }
 
-    private static bool IsCrumb(Blob blob, MarkKind kind, List<Blob> dirt) =>
-        kind is MarkKind.Pit or MarkKind.Scratch
+    private static bool IsCrumb(Blob blob, FindingKind kind, List<Blob> dirt) =>
+        kind is FindingKind.Pit or FindingKind.Scratch
         && blob.Length < LargestCrumb
         && dirt.Exists(d => blob.Apart(d) < ((blob.Length + d.Length) / 2) + CrumbsReach);
 }

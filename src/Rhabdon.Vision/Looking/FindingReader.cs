@@ -4,7 +4,7 @@ using static Rhabdon.Vision.Looking.Thresholds.Reading;
 namespace Rhabdon.Vision.Looking;
 
 /// <summary>Puts what was found on the grids into the terms of the picture and the profile.</summary>
-internal sealed class FindingReader(FaceProfile profile, FiberPlace place, double scale, GlassView glass)
+internal sealed class FindingReader(FaceLimits profile, FiberPlace place, double scale, GlassView glass)
 {
     public Finding Read(DetectedLine trace)
     {
@@ -26,14 +26,14 @@ internal sealed class FindingReader(FaceProfile profile, FiberPlace place, doubl
         );
     }
 
-    public Finding Read(Blob blob, MarkKind kind)
+    public Finding Read(Blob blob, FindingKind kind)
     {
-        var width = kind == MarkKind.Scratch ? blob.BarWidth : blob.Width;
+        var width = kind == FindingKind.Scratch ? blob.BarWidth : blob.Width;
         return Finding(
             kind,
             blob.Nearest,
             blob.Farthest,
-            kind == MarkKind.Scratch ? width : blob.Size,
+            kind == FindingKind.Scratch ? width : blob.Size,
             width,
             blob.Length,
             blob.X,
@@ -45,7 +45,7 @@ internal sealed class FindingReader(FaceProfile profile, FiberPlace place, doubl
 
     // Rounded far below what is known, so that a record of it is short and comes to the same verdict again.
     private Finding Finding(
-        MarkKind kind,
+        FindingKind kind,
         double nearest,
         double farthest,
         double size,

@@ -14,30 +14,30 @@ namespace Rhabdon.Vision.Looking;
 internal sealed class RingDefectClassifier(RingView ring, double glassEdge, double blur, float dirt)
 {
     /// <summary>Of a wide faint patch.</summary>
-    public MarkKind Faint(Blob blob) => HugsRing(blob) ? MarkKind.Adhesive : MarkKind.Film;
+    public FindingKind Faint(Blob blob) => HugsRing(blob) ? FindingKind.Adhesive : FindingKind.Film;
 
     /// <summary>Of a patch on the glass alone.</summary>
-    public MarkKind OnGlass(Blob blob) =>
-        IsFilm(blob) ? MarkKind.Film
-        : IsThreadFromRing(blob) ? MarkKind.Scratch
-        : DefectClassifier.IsBroken(blob) && !LiesAlongRing(blob) ? MarkKind.Shattered
-        : IsInCompany(blob) ? MarkKind.LooseDirt
-        : ring.IsDarkenedBy(blob) ? (IsDirtOverRing(blob) ? MarkKind.LooseDirt : MarkKind.Adhesive)
-        : ring.IsBlack && LiesAlongRing(blob) ? MarkKind.Adhesive
-        : OnlyTouchesRing(blob) ? MarkKind.LooseDirt
-        : MarkKind.Chip;
+    public FindingKind OnGlass(Blob blob) =>
+        IsFilm(blob) ? FindingKind.Film
+        : IsThreadFromRing(blob) ? FindingKind.Scratch
+        : DefectClassifier.IsBroken(blob) && !LiesAlongRing(blob) ? FindingKind.Shattered
+        : IsInCompany(blob) ? FindingKind.LooseDirt
+        : ring.IsDarkenedBy(blob) ? (IsDirtOverRing(blob) ? FindingKind.LooseDirt : FindingKind.Adhesive)
+        : ring.IsBlack && LiesAlongRing(blob) ? FindingKind.Adhesive
+        : OnlyTouchesRing(blob) ? FindingKind.LooseDirt
+        : FindingKind.Chip;
 
     /// <summary>Of a patch on glass and ferrule alike: it lies on top of both.</summary>
-    public MarkKind CrossSection(Blob whole, Blob onGlass, Blob onFerrule) =>
-        IsFilm(onGlass) && (DefectClassifier.IsFilm(onFerrule) || onGlass.Size > LargestAdhesive) ? MarkKind.Film
-        : IsInCompany(whole) || (onGlass.Contrast < -DeepDirt && onGlass.Size < LargestDirt && !LiesAlongRing(onGlass)) ? MarkKind.LooseDirt
-        : MarkKind.Adhesive;
+    public FindingKind CrossSection(Blob whole, Blob onGlass, Blob onFerrule) =>
+        IsFilm(onGlass) && (DefectClassifier.IsFilm(onFerrule) || onGlass.Size > LargestAdhesive) ? FindingKind.Film
+        : IsInCompany(whole) || (onGlass.Contrast < -DeepDirt && onGlass.Size < LargestDirt && !LiesAlongRing(onGlass)) ? FindingKind.LooseDirt
+        : FindingKind.Adhesive;
 
     /// <summary>Of a patch on the ferrule, abreast of one on the glass.</summary>
-    public MarkKind OnFerrule(Blob blob) =>
-        DefectClassifier.IsFilm(blob) ? MarkKind.Film
-        : IsInCompany(blob) ? MarkKind.LooseDirt
-        : MarkKind.Adhesive;
+    public FindingKind OnFerrule(Blob blob) =>
+        DefectClassifier.IsFilm(blob) ? FindingKind.Film
+        : IsInCompany(blob) ? FindingKind.LooseDirt
+        : FindingKind.Adhesive;
 
     // Dirt may lie beside adhesive too, which is larger than dirt.
     private bool IsInCompany(Blob blob) => dirt > LeastAsDark * Math.Abs(blob.Contrast) && blob.Size < LargestDirt;

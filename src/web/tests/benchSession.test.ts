@@ -61,7 +61,9 @@ const step = (id: string) => ({ kind: 'done', step: id }) as Intent;
 beforeEach(async () => {
   [core, told] = [new StandIn(), []];
   await Promise.all(tablet.tables.map((table) => table.clear()));
-  await tablet.strands.bulkPut(['a', 'b'].map((termination, at) => ({ termination, strand: at + 1, label: `A:0${at + 1}` }) as Strand));
+  await tablet.strands.bulkPut(
+    ['a', 'b'].map((termination, at) => ({ termination, strand: at + 1, label: `A:0${at + 1}` }) as Strand),
+  );
 });
 
 describe('a session at the bench', () => {

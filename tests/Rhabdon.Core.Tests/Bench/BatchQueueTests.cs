@@ -123,6 +123,27 @@ public class BatchQueueTests
         Assert.Equal((ColorName.Brown, "Boot onto the fiber, small end first"), (view.Queue[0].Color.Name, view.Bench!.Step!.Title));
     }
 
+    [Fact]
+    public void Of_a_batch_only_the_strands_that_are_still_in_it_are_shown_and_all_of_them_once_none_is()
+    {
+        var (mine, other) = (Guid.CreateVersion7(), Guid.CreateVersion7());
+        var batch = Batch(s => s.Do(new TakeTogether(mine)), s => s.Do(new TakeTogether(other)), s => s.Do(new TakeTogether(mine)));
+        Assert.Equal([1, 3], View(mine).Queue.Select(q => q.Strand));
+        Assert.Equal([1, 2, 3], View(Guid.CreateVersion7()).Queue.Select(q => q.Strand));
+        Assert.Equal([1, 2, 3], View(null).Queue.Select(q => q.Strand));
+
+        BatchView View(Guid? of) =>
+            new BatchViewer(book, Phrasebook.English, "en").View(
+                new BatchRequest(
+                    [.. batch.Select((s, i) => new BatchSlot(s.Id, i + 1, $"PH1-A:{i + 1:00}"))],
+                    Pace.StageByStage,
+                    LengthUnit.Millimeter,
+                    Batch: of
+                ),
+                id => batch.First(s => s.Id == id).State
+            );
+    }
+
     // Escalated before an action was tried: the lead has it, and the strand is over for the bench.
     [Fact]
     public void An_end_that_is_stopped_is_rejected_and_says_so()

@@ -54,7 +54,7 @@ public class EarlierFormatTests
         var book = new RecipeBook();
         foreach (var ladder in Kept["ladders"]!.AsArray())
         {
-            book.Add(ladder.Deserialize(CoreJson.Default.PublishedLadder)!);
+            book.Add(ladder.Deserialize(CoreJson.Default.PublishedReworkLadder)!);
         }
 
         foreach (var recipe in Kept["recipes"]!.AsArray())

@@ -169,11 +169,11 @@ public class EveryRecipeTests
 
     // 10 to 12 eights: common practice.
     [Theory]
-    [InlineData(9, Grade.Doubtful)]
-    [InlineData(10, Grade.Good)]
-    [InlineData(12, Grade.Good)]
-    [InlineData(13, Grade.Doubtful)]
-    public void Eights_are_held_against_the_schools_count(int count, Grade grade) => Assert.Equal(grade, Judgement.OfCount(count, new Count(10, 12)));
+    [InlineData(9, ReadingGrade.Doubtful)]
+    [InlineData(10, ReadingGrade.Good)]
+    [InlineData(12, ReadingGrade.Good)]
+    [InlineData(13, ReadingGrade.Doubtful)]
+    public void Eights_are_held_against_the_schools_count(int count, ReadingGrade grade) => Assert.Equal(grade, ReadingJudge.OfCount(count, new Count(10, 12)));
 
     // One or two eights a second (common practice): the metronome beats in the middle.
     [Fact]

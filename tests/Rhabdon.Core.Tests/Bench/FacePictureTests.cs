@@ -12,24 +12,24 @@ namespace Rhabdon.Core.Tests.Bench;
 public class FacePictureTests
 {
     private const string Hash = "0123456789abcdef0123456789abcdef0123456789abcdef0123456789abcdef";
-    private static readonly FaceProfile Multimode = FaceProfiles.Find("mm")!;
+    private static readonly FaceLimits Multimode = ShippedFaceLimits.Find("mm")!;
 
     // What is done about each: common practice. Multimode limits of IEC 61300-3-35:2015, from memory: scratches 3 µm in A and 5 µm in B, defects 5 µm in both.
     [Theory]
-    [InlineData("p1-look-3", MarkKind.Scratch, Zone.A, 3.4, "clean")]
-    [InlineData("p1-look-3", MarkKind.Scratch, Zone.A, 6, "heavy")]
-    [InlineData("p1-look-3", MarkKind.Adhesive, Zone.B, 20, "adhesive")]
-    [InlineData("p1-look-3", MarkKind.Crack, Zone.A, 1.5, "chip")]
-    [InlineData("look", MarkKind.Scratch, Zone.A, 2.9, "clean")]
-    [InlineData("look", MarkKind.Scratch, Zone.A, 3.4, "fine")]
-    [InlineData("look", MarkKind.Scratch, Zone.B, 9, "heavy")]
-    [InlineData("look", MarkKind.Adhesive, Zone.B, 20, "adhesive")]
-    [InlineData("look", MarkKind.Pit, Zone.B, 6, "pit")]
-    [InlineData("look", MarkKind.LooseDirt, Zone.A, 9, "dirt")]
-    [InlineData("look", MarkKind.Film, Zone.A, 40, "dirt")]
-    [InlineData("look", MarkKind.Pit, Zone.D, 4, "clean")]
-    [InlineData("look", MarkKind.Crack, Zone.B, 1.5, "chip")]
-    public void A_picture_stands_for_one_of_the_answers_that_the_step_offers(string step, MarkKind kind, Zone zone, double size, string answer)
+    [InlineData("p1-look-3", FindingKind.Scratch, Zone.A, 3.4, "clean")]
+    [InlineData("p1-look-3", FindingKind.Scratch, Zone.A, 6, "heavy")]
+    [InlineData("p1-look-3", FindingKind.Adhesive, Zone.B, 20, "adhesive")]
+    [InlineData("p1-look-3", FindingKind.Crack, Zone.A, 1.5, "chip")]
+    [InlineData("look", FindingKind.Scratch, Zone.A, 2.9, "clean")]
+    [InlineData("look", FindingKind.Scratch, Zone.A, 3.4, "fine")]
+    [InlineData("look", FindingKind.Scratch, Zone.B, 9, "heavy")]
+    [InlineData("look", FindingKind.Adhesive, Zone.B, 20, "adhesive")]
+    [InlineData("look", FindingKind.Pit, Zone.B, 6, "pit")]
+    [InlineData("look", FindingKind.LooseDirt, Zone.A, 9, "dirt")]
+    [InlineData("look", FindingKind.Film, Zone.A, 40, "dirt")]
+    [InlineData("look", FindingKind.Pit, Zone.D, 4, "clean")]
+    [InlineData("look", FindingKind.Crack, Zone.B, 1.5, "chip")]
+    public void A_picture_stands_for_one_of_the_answers_that_the_step_offers(string step, FindingKind kind, Zone zone, double size, string answer)
     {
         var strand = new StrandAtWork("A1", null).Until(step);
         Assert.Equal(answer, FaceReading.Proposed(strand.Recipe.Steps[strand.Recipe.IndexOf(step)].Ask!, Seen(Mark(kind, zone, size)))?.Value);
@@ -44,11 +44,11 @@ public class FacePictureTests
     public void A_look_that_has_no_answer_for_what_the_picture_shows_proposes_none(string sequence)
     {
         var ask = Assert.Single(StarterRecipes.Sequences().Single(s => s.Id == sequence).Steps, s => s.Ask?.Reads == ReadingKind.Picture).Ask!;
-        Assert.Null(FaceReading.Proposed(ask, Seen(Mark(MarkKind.Pit, Zone.B, 6))));
-        Assert.Null(FaceReading.Proposed(ask, Seen(Mark(MarkKind.LooseDirt, Zone.A, 9))));
-        Assert.Equal("clean", FaceReading.Proposed(ask, Seen(Mark(MarkKind.Scratch, Zone.A, 3.4)))?.Value);
+        Assert.Null(FaceReading.Proposed(ask, Seen(Mark(FindingKind.Pit, Zone.B, 6))));
+        Assert.Null(FaceReading.Proposed(ask, Seen(Mark(FindingKind.LooseDirt, Zone.A, 9))));
+        Assert.Equal("clean", FaceReading.Proposed(ask, Seen(Mark(FindingKind.Scratch, Zone.A, 3.4)))?.Value);
         Assert.Equal("clean", FaceReading.Proposed(ask, Seen())?.Value);
-        var reading = new Reading("end-face", Choice: "clean", Face: Seen(Mark(MarkKind.Pit, Zone.B, 6)));
+        var reading = new Reading("end-face", Choice: "clean", Face: Seen(Mark(FindingKind.Pit, Zone.B, 6)));
         Assert.Equal("overruled", FaceReading.Fault(ask, reading)?.Field);
         Assert.Null(FaceReading.Fault(ask, reading with { Overruled = "A hair on the lens" }));
     }
@@ -56,12 +56,12 @@ public class FacePictureTests
     // Single-mode UPC: defects of 10 µm or more in D fail (IEC 61300-3-35:2015, from memory); there, clean first (common practice).
     [Fact]
     public void What_lies_on_the_contact_zone_alone_is_cleaned_first() =>
-        Assert.Equal(FaceSymptom.Dirt, FaceSymptom.Of(FaceProfiles.Find("sm-upc")!, [Mark(MarkKind.Pit, Zone.D, 14)]));
+        Assert.Equal(FaceSymptom.Dirt, FaceSymptom.Of(ShippedFaceLimits.Find("sm-upc")!, [Mark(FindingKind.Pit, Zone.D, 14)]));
 
     [Fact]
     public void A_picture_recorded_raises_its_sign_and_stays_in_the_story()
     {
-        var strand = Looked([Mark(MarkKind.Adhesive, Zone.B, 20)], "adhesive");
+        var strand = Looked([Mark(FindingKind.Adhesive, Zone.B, 20)], "adhesive");
         Assert.Equal(FaceSymptom.AdhesiveLeft, strand.State.Trouble?.Sign);
         Assert.Equal(
             "polish-on",
@@ -77,7 +77,7 @@ public class FacePictureTests
     public void Who_sees_otherwise_says_why_and_it_is_told_and_counted()
     {
         var strand = new StrandAtWork("A1", null).Until("look");
-        var seen = Seen(Mark(MarkKind.Scratch, Zone.A, 3.4));
+        var seen = Seen(Mark(FindingKind.Scratch, Zone.A, 3.4));
         Assert.Equal("overruled", strand.Fault(new DoneWith("look", "clean", seen))?.Field);
         Assert.Equal("overruled", strand.Fault(new DoneWith("look", "clean", seen, "   "))?.Field);
         Assert.Equal("overruled", strand.Fault(new DoneWith("look", "clean", seen, new string('x', BenchEvent.MostReason + 1)))?.Field);
@@ -102,7 +102,7 @@ public class FacePictureTests
         }
 
         var ask = earlier.Recipe.Steps[earlier.Recipe.IndexOf(earlier.State.Step!)].Ask!;
-        Assert.Equal("face", earlier.Fault(new DoneWith(earlier.State.Step!, ask.Choices.First(c => c.Grade == Grade.Good).Value, Seen()))?.Field);
+        Assert.Equal("face", earlier.Fault(new DoneWith(earlier.State.Step!, ask.Choices.First(c => c.Grade == ReadingGrade.Good).Value, Seen()))?.Field);
         Assert.Equal(
             "face",
             BatchIntentHandler
@@ -114,7 +114,7 @@ public class FacePictureTests
     [Fact]
     public void A_look_that_its_own_marks_belie_is_refused()
     {
-        var honest = Looked([Mark(MarkKind.Pit, Zone.B, 6)], "pit").Events;
+        var honest = Looked([Mark(FindingKind.Pit, Zone.B, 6)], "pit").Events;
         Assert.Null(Judged(honest, f => f));
         Assert.Equal("body", Judged(honest, f => f with { Sign = FaceSymptom.FineScratches })?.Field);
         Assert.Equal("body.verdict", Judged(honest, f => f with { Grade = f.Grade with { Findings = [] } })?.Field);
@@ -124,7 +124,7 @@ public class FacePictureTests
             Malformed(honest[^1], f =>
                 f with
                 {
-                    Grade = f.Grade with { Findings = [.. Enumerable.Repeat(Mark(MarkKind.Pit, Zone.D, 2), FaceSeen.MostFindings + 1)] },
+                    Grade = f.Grade with { Findings = [.. Enumerable.Repeat(Mark(FindingKind.Pit, Zone.D, 2), FaceSeen.MostFindings + 1)] },
                 }
             )
         );
@@ -163,7 +163,7 @@ public class FacePictureTests
     private static FaceSeen Seen(params Finding[] marks)
     {
         var judged = FaceJudge.Judge(Multimode, marks);
-        var grade = new FaceGrade(
+        var grade = new FaceGrading(
             judged.Verdict,
             judged.IsMarginal,
             new PictureQuality(0.4, 0.5, 0, 0.01, 40),
@@ -175,5 +175,5 @@ public class FacePictureTests
         return FaceSeen.Of(Hash, Multimode, grade);
     }
 
-    private static Finding Mark(MarkKind kind, Zone zone, double size) => new(kind, zone, size, 0.2, size, size, 520, 410, -0.2, 0.99);
+    private static Finding Mark(FindingKind kind, Zone zone, double size) => new(kind, zone, size, 0.2, size, size, 520, 410, -0.2, 0.99);
 }

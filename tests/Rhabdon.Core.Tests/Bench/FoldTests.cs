@@ -94,7 +94,7 @@ public class FoldTests
     {
         var story = new Story().Begin().Until("cleave");
         var reading = new Core.Verification.Reading("cleave-length", Length.Mm(12));
-        var refusal = Admit(story, story.Make(new StepDone(1, 1, "cleave", reading, new Core.Verification.Verdict(Grade.Good))));
+        var refusal = Admit(story, story.Make(new StepDone(1, 1, "cleave", reading, new Core.Verification.Verdict(ReadingGrade.Good))));
         Assert.Equal("body.verdict", refusal?.Field);
     }
 

@@ -125,7 +125,7 @@ public class RibbonTests
                             : ask.IsLength
                                 ? at == "strip" ? "30"
                                     : "10"
-                            : ask.Choices.First(c => c.Grade == Grade.Good).Value
+                            : ask.Choices.First(c => c.Grade == ReadingGrade.Good).Value
                     )
                 );
             }

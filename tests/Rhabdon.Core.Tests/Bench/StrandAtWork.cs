@@ -81,7 +81,7 @@ internal sealed class StrandAtWork
     private string Good(Step step) =>
         step.Ask!.Counts ? $"{step.Count!.Low}"
         : step.Ask.IsLength ? ResolvedDimension.Of(step, Recipe, State.Recleave)!.Target.ToString()
-        : step.Ask.Choices.First(c => c.Grade == Grade.Good).Value;
+        : step.Ask.Choices.First(c => c.Grade == ReadingGrade.Good).Value;
 
     private void Add(EventBody body, RecipeRef recipe)
     {

@@ -26,7 +26,7 @@ public class VectorTests
         var book = new RecipeBook();
         foreach (var ladder in file["ladders"]!.AsArray())
         {
-            book.Add(ladder.Deserialize(CoreJson.Default.PublishedLadder)!);
+            book.Add(ladder.Deserialize(CoreJson.Default.PublishedReworkLadder)!);
         }
 
         foreach (var recipe in file["recipes"]!.AsArray())
@@ -70,7 +70,7 @@ public class VectorTests
         var book = reworked.Book;
         return new JsonObject
         {
-            ["ladders"] = new JsonArray([.. book.Ladders.Select(l => JsonSerializer.SerializeToNode(l, CoreJson.Default.PublishedLadder))]),
+            ["ladders"] = new JsonArray([.. book.Ladders.Select(l => JsonSerializer.SerializeToNode(l, CoreJson.Default.PublishedReworkLadder))]),
             ["recipes"] = new JsonArray([.. book.Recipes.Select(r => JsonSerializer.SerializeToNode(r, CoreJson.Default.PublishedRecipe))]),
             ["folds"] = new JsonArray([
                 Fold("reworked to attempt 2", reworked),

@@ -9,45 +9,45 @@ public class FaceJudgeTests
 {
     // Profile, zone, class, size, how many of it, and whether that passes.
     [Theory]
-    [InlineData("sm-upc", Zone.A, MarkKind.Scratch, 0.5, 1, false)]
-    [InlineData("sm-upc", Zone.A, MarkKind.Pit, 0.5, 1, false)]
-    [InlineData("sm-upc", Zone.B, MarkKind.Scratch, 2.9, 40, true)]
-    [InlineData("sm-upc", Zone.B, MarkKind.Scratch, 3.0, 40, true)]
-    [InlineData("sm-upc", Zone.B, MarkKind.Scratch, 3.1, 1, false)]
-    [InlineData("sm-upc", Zone.B, MarkKind.Pit, 1.9, 40, true)]
-    [InlineData("sm-upc", Zone.B, MarkKind.Pit, 2.0, 5, true)]
-    [InlineData("sm-upc", Zone.B, MarkKind.Pit, 2.0, 6, false)]
-    [InlineData("sm-upc", Zone.B, MarkKind.Pit, 5.0, 5, true)]
-    [InlineData("sm-upc", Zone.B, MarkKind.Pit, 5.1, 1, false)]
-    [InlineData("sm-upc", Zone.C, MarkKind.Pit, 19, 9, true)]
-    [InlineData("sm-upc", Zone.C, MarkKind.Scratch, 19, 9, true)]
-    [InlineData("sm-upc", Zone.D, MarkKind.Pit, 9.9, 9, true)]
-    [InlineData("sm-upc", Zone.D, MarkKind.Pit, 10, 1, false)]
-    [InlineData("sm-upc", Zone.D, MarkKind.Scratch, 30, 9, true)]
-    [InlineData("sm-apc", Zone.A, MarkKind.Scratch, 3.0, 4, true)]
-    [InlineData("sm-apc", Zone.A, MarkKind.Scratch, 3.0, 5, false)]
-    [InlineData("sm-apc", Zone.A, MarkKind.Scratch, 3.1, 1, false)]
-    [InlineData("sm-apc", Zone.A, MarkKind.Pit, 0.5, 1, false)]
-    [InlineData("sm-apc", Zone.B, MarkKind.Scratch, 12, 9, true)]
-    [InlineData("sm-apc", Zone.B, MarkKind.Pit, 5.1, 1, false)]
-    [InlineData("sm-pc", Zone.A, MarkKind.Scratch, 3.0, 2, true)]
-    [InlineData("sm-pc", Zone.A, MarkKind.Scratch, 3.0, 3, false)]
-    [InlineData("sm-pc", Zone.A, MarkKind.Pit, 3.0, 2, true)]
-    [InlineData("sm-pc", Zone.A, MarkKind.Pit, 3.1, 1, false)]
-    [InlineData("sm-pc", Zone.B, MarkKind.Scratch, 3.1, 3, true)]
-    [InlineData("sm-pc", Zone.B, MarkKind.Scratch, 3.1, 4, false)]
-    [InlineData("sm-pc", Zone.B, MarkKind.Pit, 3.0, 40, true)]
-    [InlineData("sm-pc", Zone.B, MarkKind.Pit, 8, 4, false)]
-    [InlineData("mm", Zone.A, MarkKind.Scratch, 3.0, 40, true)]
-    [InlineData("mm", Zone.A, MarkKind.Scratch, 3.1, 1, false)]
-    [InlineData("mm", Zone.A, MarkKind.Pit, 5.0, 4, true)]
-    [InlineData("mm", Zone.A, MarkKind.Pit, 5.0, 5, false)]
-    [InlineData("mm", Zone.A, MarkKind.Pit, 5.1, 1, false)]
-    [InlineData("mm", Zone.B, MarkKind.Scratch, 5.0, 40, true)]
-    [InlineData("mm", Zone.B, MarkKind.Scratch, 5.1, 1, false)]
-    public void Every_limit_holds_just_under_at_and_just_over(string profile, Zone zone, MarkKind kind, double size, int count, bool passes)
+    [InlineData("sm-upc", Zone.A, FindingKind.Scratch, 0.5, 1, false)]
+    [InlineData("sm-upc", Zone.A, FindingKind.Pit, 0.5, 1, false)]
+    [InlineData("sm-upc", Zone.B, FindingKind.Scratch, 2.9, 40, true)]
+    [InlineData("sm-upc", Zone.B, FindingKind.Scratch, 3.0, 40, true)]
+    [InlineData("sm-upc", Zone.B, FindingKind.Scratch, 3.1, 1, false)]
+    [InlineData("sm-upc", Zone.B, FindingKind.Pit, 1.9, 40, true)]
+    [InlineData("sm-upc", Zone.B, FindingKind.Pit, 2.0, 5, true)]
+    [InlineData("sm-upc", Zone.B, FindingKind.Pit, 2.0, 6, false)]
+    [InlineData("sm-upc", Zone.B, FindingKind.Pit, 5.0, 5, true)]
+    [InlineData("sm-upc", Zone.B, FindingKind.Pit, 5.1, 1, false)]
+    [InlineData("sm-upc", Zone.C, FindingKind.Pit, 19, 9, true)]
+    [InlineData("sm-upc", Zone.C, FindingKind.Scratch, 19, 9, true)]
+    [InlineData("sm-upc", Zone.D, FindingKind.Pit, 9.9, 9, true)]
+    [InlineData("sm-upc", Zone.D, FindingKind.Pit, 10, 1, false)]
+    [InlineData("sm-upc", Zone.D, FindingKind.Scratch, 30, 9, true)]
+    [InlineData("sm-apc", Zone.A, FindingKind.Scratch, 3.0, 4, true)]
+    [InlineData("sm-apc", Zone.A, FindingKind.Scratch, 3.0, 5, false)]
+    [InlineData("sm-apc", Zone.A, FindingKind.Scratch, 3.1, 1, false)]
+    [InlineData("sm-apc", Zone.A, FindingKind.Pit, 0.5, 1, false)]
+    [InlineData("sm-apc", Zone.B, FindingKind.Scratch, 12, 9, true)]
+    [InlineData("sm-apc", Zone.B, FindingKind.Pit, 5.1, 1, false)]
+    [InlineData("sm-pc", Zone.A, FindingKind.Scratch, 3.0, 2, true)]
+    [InlineData("sm-pc", Zone.A, FindingKind.Scratch, 3.0, 3, false)]
+    [InlineData("sm-pc", Zone.A, FindingKind.Pit, 3.0, 2, true)]
+    [InlineData("sm-pc", Zone.A, FindingKind.Pit, 3.1, 1, false)]
+    [InlineData("sm-pc", Zone.B, FindingKind.Scratch, 3.1, 3, true)]
+    [InlineData("sm-pc", Zone.B, FindingKind.Scratch, 3.1, 4, false)]
+    [InlineData("sm-pc", Zone.B, FindingKind.Pit, 3.0, 40, true)]
+    [InlineData("sm-pc", Zone.B, FindingKind.Pit, 8, 4, false)]
+    [InlineData("mm", Zone.A, FindingKind.Scratch, 3.0, 40, true)]
+    [InlineData("mm", Zone.A, FindingKind.Scratch, 3.1, 1, false)]
+    [InlineData("mm", Zone.A, FindingKind.Pit, 5.0, 4, true)]
+    [InlineData("mm", Zone.A, FindingKind.Pit, 5.0, 5, false)]
+    [InlineData("mm", Zone.A, FindingKind.Pit, 5.1, 1, false)]
+    [InlineData("mm", Zone.B, FindingKind.Scratch, 5.0, 40, true)]
+    [InlineData("mm", Zone.B, FindingKind.Scratch, 5.1, 1, false)]
+    public void Every_limit_holds_just_under_at_and_just_over(string profile, Zone zone, FindingKind kind, double size, int count, bool passes)
     {
-        var judged = FaceJudge.Judge(FaceProfiles.Find(profile)!, [.. Enumerable.Repeat(Mark(kind, zone, size), count)]);
+        var judged = FaceJudge.Judge(ShippedFaceLimits.Find(profile)!, [.. Enumerable.Repeat(Mark(kind, zone, size), count)]);
         Assert.Equal(passes ? FaceVerdict.Pass : FaceVerdict.Fail, judged.Verdict);
         Assert.Equal(passes, judged.Reasons.Count == 0);
         Assert.Equal(passes, judged.Zones.Single(z => z.Zone == zone).Passes);
@@ -63,14 +63,15 @@ public class FaceJudgeTests
     [InlineData("sm-upc", 125.1, null)]
     [InlineData("mm", 32.5, Zone.A)]
     [InlineData("mm", 32.6, Zone.B)]
-    public void The_zones_are_rings_by_their_diameters(string profile, double radius, Zone? zone) => Assert.Equal(zone, FaceProfiles.Find(profile)!.At(radius));
+    public void The_zones_are_rings_by_their_diameters(string profile, double radius, Zone? zone) =>
+        Assert.Equal(zone, ShippedFaceLimits.Find(profile)!.At(radius));
 
     [Theory]
-    [InlineData(MarkKind.Crack, Zone.B, false, "face.refused.crack")]
-    [InlineData(MarkKind.Chip, Zone.B, true, "face.refused.chip")]
-    [InlineData(MarkKind.Shattered, Zone.C, false, "face.refused.shattered")]
-    public void What_polishing_cannot_help_is_refused_whatever_the_profile(MarkKind kind, Zone zone, bool reachesCore, string reason) =>
-        Assert.All(FaceProfiles.Starters, profile =>
+    [InlineData(FindingKind.Crack, Zone.B, false, "face.refused.crack")]
+    [InlineData(FindingKind.Chip, Zone.B, true, "face.refused.chip")]
+    [InlineData(FindingKind.Shattered, Zone.C, false, "face.refused.shattered")]
+    public void What_polishing_cannot_help_is_refused_whatever_the_profile(FindingKind kind, Zone zone, bool reachesCore, string reason) =>
+        Assert.All(ShippedFaceLimits.Starters, profile =>
         {
             var judged = FaceJudge.Judge(profile, [Mark(kind, zone, 1) with { ReachesCore = reachesCore }]);
             Assert.Equal((FaceVerdict.Fail, reason), (judged.Verdict, judged.Reasons[0].Key));
@@ -79,10 +80,10 @@ public class FaceJudgeTests
     [Fact]
     public void What_may_come_off_asks_for_cleaning_and_no_more_but_hides_no_mark_that_cleaning_cannot_move()
     {
-        var (dirt, pit, upc) = (Mark(MarkKind.LooseDirt, Zone.B, 8), Mark(MarkKind.Pit, Zone.B, 8), FaceProfiles.Find("sm-upc")!);
+        var (dirt, pit, upc) = (Mark(FindingKind.LooseDirt, Zone.B, 8), Mark(FindingKind.Pit, Zone.B, 8), ShippedFaceLimits.Find("sm-upc")!);
         Assert.Equal(FaceVerdict.CleanAndLookAgain, FaceJudge.Judge(upc, [dirt]).Verdict);
         Assert.Equal(FaceVerdict.Fail, FaceJudge.Judge(upc, [dirt, pit]).Verdict);
-        Assert.Equal(FaceVerdict.Pass, FaceJudge.Judge(upc, [Mark(MarkKind.LooseDirt, Zone.C, 8)]).Verdict);
+        Assert.Equal(FaceVerdict.Pass, FaceJudge.Judge(upc, [Mark(FindingKind.LooseDirt, Zone.C, 8)]).Verdict);
     }
 
     [Theory]
@@ -93,7 +94,7 @@ public class FaceJudgeTests
     public void A_size_whose_uncertainty_reaches_the_limit_is_marginal(double size, double uncertainty, bool isMarginal) =>
         Assert.Equal(
             isMarginal,
-            FaceJudge.Judge(FaceProfiles.Find("sm-upc")!, [Mark(MarkKind.Pit, Zone.B, size) with { Uncertainty = uncertainty }]).IsMarginal
+            FaceJudge.Judge(ShippedFaceLimits.Find("sm-upc")!, [Mark(FindingKind.Pit, Zone.B, size) with { Uncertainty = uncertainty }]).IsMarginal
         );
 
     [Fact]
@@ -103,7 +104,7 @@ public class FaceJudgeTests
         Prop.ForAll(marks.ToArbitrary(), wanted =>
             {
                 var random = new Random(wanted.seed);
-                var profile = FaceProfiles.Starters[random.Next(4)];
+                var profile = ShippedFaceLimits.Starters[random.Next(4)];
                 List<Finding> face = [.. Enumerable.Range(0, wanted.count).Select(_ => Any(random))];
                 var before = FaceJudge.Judge(profile, face).Verdict;
                 var after = FaceJudge.Judge(profile, [.. face, Any(random)]).Verdict;
@@ -122,7 +123,7 @@ public class FaceJudgeTests
             _ => 2,
         };
 
-    private static Finding Any(Random random) => Mark((MarkKind)random.Next(7), (Zone)random.Next(4), 0.5 + (random.NextDouble() * 12));
+    private static Finding Any(Random random) => Mark((FindingKind)random.Next(7), (Zone)random.Next(4), 0.5 + (random.NextDouble() * 12));
 
-    private static Finding Mark(MarkKind kind, Zone zone, double size) => new(kind, zone, size, 0, size, size, 0, 0, -0.3, 1);
+    private static Finding Mark(FindingKind kind, Zone zone, double size) => new(kind, zone, size, 0, size, size, 0, 0, -0.3, 1);
 }

@@ -48,15 +48,15 @@ public class PreparationTests
 
     // Inside is good; beyond three quarters of the tolerance doubtful; outside bad. A cleave knows no doubtful (common practice).
     [Theory]
-    [InlineData("strip-length", "30.75", Grade.Good)]
-    [InlineData("strip-length", "30.76", Grade.Doubtful)]
-    [InlineData("strip-length", "31", Grade.Doubtful)]
-    [InlineData("strip-length", "31.01", Grade.Bad)]
-    [InlineData("strip-length", "28.99", Grade.Bad)]
-    [InlineData("cleave-length", "31", Grade.Good)]
-    [InlineData("cleave-length", "31.01", Grade.Bad)]
-    public void A_length_is_judged_by_its_tolerance(string check, string reading, Grade grade) =>
-        Assert.Equal(grade, Judgement.OfLength(check, Story.Mm(reading), Length.Mm(30), Length.Mm(1)));
+    [InlineData("strip-length", "30.75", ReadingGrade.Good)]
+    [InlineData("strip-length", "30.76", ReadingGrade.Doubtful)]
+    [InlineData("strip-length", "31", ReadingGrade.Doubtful)]
+    [InlineData("strip-length", "31.01", ReadingGrade.Bad)]
+    [InlineData("strip-length", "28.99", ReadingGrade.Bad)]
+    [InlineData("cleave-length", "31", ReadingGrade.Good)]
+    [InlineData("cleave-length", "31.01", ReadingGrade.Bad)]
+    public void A_length_is_judged_by_its_tolerance(string check, string reading, ReadingGrade grade) =>
+        Assert.Equal(grade, ReadingJudge.OfLength(check, Story.Mm(reading), Length.Mm(30), Length.Mm(1)));
 
     [Fact]
     public void Changing_a_length_in_the_recipe_changes_plan_drawing_judgement_and_fiber()

@@ -57,11 +57,11 @@ public class ReadingValueTests
     public void Powers_differ_by_a_loss() => Assert.Equal("0.15 dB", (DecibelMilliwatt.Of(-20) - DecibelMilliwatt.Of(-20.15m)).ToString());
 
     [Theory]
-    [InlineData("0.2", Grade.Good, null)]
-    [InlineData("0.4", Grade.Doubtful, null)]
-    [InlineData("0.5", Grade.Doubtful, null)]
-    [InlineData("0.501", Grade.Bad, "splice-loss")]
-    public void A_figure_is_judged_by_the_steps_limits(string typed, Grade grade, string? sign)
+    [InlineData("0.2", ReadingGrade.Good, null)]
+    [InlineData("0.4", ReadingGrade.Doubtful, null)]
+    [InlineData("0.5", ReadingGrade.Doubtful, null)]
+    [InlineData("0.501", ReadingGrade.Bad, "splice-loss")]
+    public void A_figure_is_judged_by_the_steps_limits(string typed, ReadingGrade grade, string? sign)
     {
         var step = StarterRecipes.Recipes().Single(r => r.Id == "S2").Steps.First(s => s.Ask is not null) with
         {
@@ -76,7 +76,7 @@ public class ReadingValueTests
         };
         Assert.Equal(
             new Verdict(grade, sign),
-            Judgement.Judge(step, Reading.Of("splice-estimate", ReadingValue.Parse(ReadingKind.Loss, typed, LengthUnit.Millimeter)!), null)
+            ReadingJudge.Judge(step, Reading.Of("splice-estimate", ReadingValue.Parse(ReadingKind.Loss, typed, LengthUnit.Millimeter)!), null)
         );
     }
 

@@ -14,29 +14,29 @@ public class DefectGroupingTests
     private static readonly Blob Dirt = Patch(25, 12, -80) with { Raggedness = 0.2, Roughness = 1.15 };
 
     [Fact]
-    public void Alone_on_the_edge_of_the_glass_it_is_a_chip() => Assert.Equal(MarkKind.Chip, Assert.Single(Named([Chip])).Kind);
+    public void Alone_on_the_edge_of_the_glass_it_is_a_chip() => Assert.Equal(FindingKind.Chip, Assert.Single(Named([Chip])).Kind);
 
     [Theory]
-    [InlineData(-80, MarkKind.LooseDirt)]
-    [InlineData(-16, MarkKind.Chip)]
-    public void In_the_company_of_dirt_as_dark_it_is_dirt(float contrast, MarkKind kind) =>
+    [InlineData(-80, FindingKind.LooseDirt)]
+    [InlineData(-16, FindingKind.Chip)]
+    public void In_the_company_of_dirt_as_dark_it_is_dirt(float contrast, FindingKind kind) =>
         Assert.Equal(kind, Named([Chip, Dirt with { Contrast = contrast }])[^1].Kind);
 
     // A bead just scribed has crumbs about: it is larger than they are.
     [Fact]
     public void Adhesive_larger_than_dirt_is_stays_adhesive_in_its_company()
     {
-        Assert.Equal(MarkKind.Adhesive, Named([Patch(56.5, 18) with { Contrast = -50 }, Dirt], [Patch(69, 16, -45)])[^1].Kind);
-        Assert.Equal(MarkKind.LooseDirt, Named([Patch(56.5, 10) with { Contrast = -50 }, Dirt], [Patch(69, 8, -45)])[^1].Kind);
-        Assert.Equal(MarkKind.Adhesive, Named([Patch(56.5, 21) with { Length = 34, Width = 10, Nearest = 52 }, Dirt], ring: RingWith(60, 10))[^1].Kind);
+        Assert.Equal(FindingKind.Adhesive, Named([Patch(56.5, 18) with { Contrast = -50 }, Dirt], [Patch(69, 16, -45)])[^1].Kind);
+        Assert.Equal(FindingKind.LooseDirt, Named([Patch(56.5, 10) with { Contrast = -50 }, Dirt], [Patch(69, 8, -45)])[^1].Kind);
+        Assert.Equal(FindingKind.Adhesive, Named([Patch(56.5, 21) with { Length = 34, Width = 10, Nearest = 52 }, Dirt], ring: RingWith(60, 10))[^1].Kind);
     }
 
     [Theory]
-    [InlineData(6, -80, MarkKind.LooseDirt, 1)]
-    [InlineData(9, -80, MarkKind.Pit, 2)]
-    [InlineData(6, -35, MarkKind.Pit, 2)]
-    [InlineData(6, 80, MarkKind.Pit, 2)]
-    public void Round_patches_that_touch_and_are_about_as_dark_are_one_clump_of_dirt(double apart, float contrast, MarkKind kind, int marks)
+    [InlineData(6, -80, FindingKind.LooseDirt, 1)]
+    [InlineData(9, -80, FindingKind.Pit, 2)]
+    [InlineData(6, -35, FindingKind.Pit, 2)]
+    [InlineData(6, 80, FindingKind.Pit, 2)]
+    public void Round_patches_that_touch_and_are_about_as_dark_are_one_clump_of_dirt(double apart, float contrast, FindingKind kind, int marks)
     {
         var named = Named([Patch(25, 5, -80), Patch(25 + apart, 4, contrast)]);
         Assert.Equal(marks, named.Count);
@@ -46,34 +46,34 @@ public class DefectGroupingTests
 
     // Glass breaks out with a sharp edge.
     [Theory]
-    [InlineData(49, 1.2, MarkKind.LooseDirt)]
-    [InlineData(49, 0.8, MarkKind.Chip)]
-    [InlineData(53.5, 1.2, MarkKind.Chip)]
-    public void What_reaches_far_in_and_is_not_sharp_only_touches_the_ring(double nearest, double edge, MarkKind kind) =>
+    [InlineData(49, 1.2, FindingKind.LooseDirt)]
+    [InlineData(49, 0.8, FindingKind.Chip)]
+    [InlineData(53.5, 1.2, FindingKind.Chip)]
+    public void What_reaches_far_in_and_is_not_sharp_only_touches_the_ring(double nearest, double edge, FindingKind kind) =>
         Assert.Equal(kind, Assert.Single(Named([Chip with { Nearest = nearest, EdgeWidth = edge }])).Kind);
 
     // Adhesive lies over the ring, which it darkens; a black ring gets no darker. Out of the picture a ring tells nothing.
     [Theory]
-    [InlineData(60, 10, MarkKind.Adhesive)]
-    [InlineData(60, 55, MarkKind.Chip)]
-    [InlineData(12, 12, MarkKind.Adhesive)]
-    [InlineData(60, float.NaN, MarkKind.Chip)]
-    [InlineData(float.NaN, float.NaN, MarkKind.Chip)]
-    public void A_crescent_along_the_ring_is_adhesive_where_it_darkens_the_ring(float ring, float abreast, MarkKind kind) =>
+    [InlineData(60, 10, FindingKind.Adhesive)]
+    [InlineData(60, 55, FindingKind.Chip)]
+    [InlineData(12, 12, FindingKind.Adhesive)]
+    [InlineData(60, float.NaN, FindingKind.Chip)]
+    [InlineData(float.NaN, float.NaN, FindingKind.Chip)]
+    public void A_crescent_along_the_ring_is_adhesive_where_it_darkens_the_ring(float ring, float abreast, FindingKind kind) =>
         Assert.Equal(kind, Assert.Single(Named([Chip with { Length = 30, Width = 6, Nearest = 53 }], ring: RingWith(ring, abreast))).Kind);
 
     [Theory]
-    [InlineData(10, 10, -60, 1, MarkKind.Adhesive)]
-    [InlineData(10, 10, -90, 1, MarkKind.LooseDirt)]
-    [InlineData(4, 4, -60, 1, MarkKind.LooseDirt)]
-    [InlineData(10, 12, -60, 1, MarkKind.LooseDirt)]
-    [InlineData(10, 12, -60, 2, MarkKind.Adhesive)]
+    [InlineData(10, 10, -60, 1, FindingKind.Adhesive)]
+    [InlineData(10, 10, -90, 1, FindingKind.LooseDirt)]
+    [InlineData(4, 4, -60, 1, FindingKind.LooseDirt)]
+    [InlineData(10, 12, -60, 1, FindingKind.LooseDirt)]
+    [InlineData(10, 12, -60, 2, FindingKind.Adhesive)]
     public void What_darkens_the_ring_is_dirt_where_it_is_black_small_or_reaches_far_in(
         double size,
         double reach,
         float contrast,
         double slender,
-        MarkKind kind
+        FindingKind kind
     ) =>
         Assert.Equal(
             kind,
@@ -81,23 +81,23 @@ public class DefectGroupingTests
         );
 
     [Theory]
-    [InlineData(-90, MarkKind.LooseDirt, MarkKind.LooseDirt)]
-    [InlineData(-60, MarkKind.Adhesive, MarkKind.Chip)]
-    public void Dirt_over_the_ring_is_company_for_what_else_lies_at_it(float contrast, MarkKind kind, MarkKind other) =>
+    [InlineData(-90, FindingKind.LooseDirt, FindingKind.LooseDirt)]
+    [InlineData(-60, FindingKind.Adhesive, FindingKind.Chip)]
+    public void Dirt_over_the_ring_is_company_for_what_else_lies_at_it(float contrast, FindingKind kind, FindingKind other) =>
         Assert.Equal(
             [kind, other],
             Named([Patch(60, 10, contrast) with { Nearest = 53 }, Chip with { X = -56.5 }], ring: RingWith(60, 10)).Select(p => p.Kind)
         );
 
     [Theory]
-    [InlineData(40, -60, MarkKind.Scratch)]
-    [InlineData(56, -60, MarkKind.Chip)]
-    [InlineData(56, 60, MarkKind.Scratch)]
-    [InlineData(56, 60, MarkKind.Chip, 0.4)]
+    [InlineData(40, -60, FindingKind.Scratch)]
+    [InlineData(56, -60, FindingKind.Chip)]
+    [InlineData(56, 60, FindingKind.Scratch)]
+    [InlineData(56, 60, FindingKind.Chip, 0.4)]
     public void A_thread_that_comes_in_from_the_ring_is_a_scratch_and_so_is_a_bright_one_along_it_but_no_splinter(
         double nearest,
         float contrast,
-        MarkKind kind,
+        FindingKind kind,
         double size = 1
     ) =>
         Assert.Equal(
@@ -107,46 +107,46 @@ public class DefectGroupingTests
 
     // Dirt is seldom so even, or so long.
     [Theory]
-    [InlineData(4.5, 1.05, -60, MarkKind.Scratch)]
-    [InlineData(3.5, 1.05, -60, MarkKind.LooseDirt)]
-    [InlineData(4.5, 1.12, -60, MarkKind.LooseDirt)]
-    [InlineData(3.5, 1.05, 60, MarkKind.Scratch)]
-    [InlineData(3.2, 1.02, -60, MarkKind.Scratch)]
-    [InlineData(2.6, 1.02, -60, MarkKind.LooseDirt)]
-    [InlineData(7, 1.25, -60, MarkKind.Scratch)]
-    public void A_slender_even_patch_is_a_scratch(double slender, double roughness, float contrast, MarkKind kind) =>
+    [InlineData(4.5, 1.05, -60, FindingKind.Scratch)]
+    [InlineData(3.5, 1.05, -60, FindingKind.LooseDirt)]
+    [InlineData(4.5, 1.12, -60, FindingKind.LooseDirt)]
+    [InlineData(3.5, 1.05, 60, FindingKind.Scratch)]
+    [InlineData(3.2, 1.02, -60, FindingKind.Scratch)]
+    [InlineData(2.6, 1.02, -60, FindingKind.LooseDirt)]
+    [InlineData(7, 1.25, -60, FindingKind.Scratch)]
+    public void A_slender_even_patch_is_a_scratch(double slender, double roughness, float contrast, FindingKind kind) =>
         Assert.Equal(
             kind,
             Assert.Single(Named([Patch(20, 10, contrast) with { Width = 5, Length = 5 * slender, Roughness = roughness, Raggedness = 0.2 }])).Kind
         );
 
     [Theory]
-    [InlineData(48, -25, MarkKind.Adhesive)]
-    [InlineData(20, -25, MarkKind.Film)]
-    [InlineData(48, 25, MarkKind.Film)]
-    public void A_faint_wide_patch_by_the_ring_alone_is_adhesive_and_film_where_it_reaches_in(double nearest, float contrast, MarkKind kind) =>
+    [InlineData(48, -25, FindingKind.Adhesive)]
+    [InlineData(20, -25, FindingKind.Film)]
+    [InlineData(48, 25, FindingKind.Film)]
+    public void A_faint_wide_patch_by_the_ring_alone_is_adhesive_and_film_where_it_reaches_in(double nearest, float contrast, FindingKind kind) =>
         Assert.Equal(kind, Assert.Single(Named([], faint: [Patch(55, 25, contrast) with { Nearest = nearest, Length = 50, Width = 13, EdgeWidth = 3 }])).Kind);
 
     [Fact]
     public void Over_glass_and_ferrule_it_is_one_mark_of_adhesive()
     {
         var (mark, kind) = Assert.Single(Named([Chip with { Contrast = -45 }], [Patch(69, 8, -30)]));
-        Assert.Equal(MarkKind.Adhesive, kind);
+        Assert.Equal(FindingKind.Adhesive, kind);
         Assert.Equal(Chip.Nearest, mark.Nearest);
         Assert.True(mark.Size > Math.Sqrt((Chip.Size * Chip.Size) + 64), $"size {mark.Size}");
     }
 
     [Fact]
     public void Small_and_very_dark_over_glass_and_ferrule_it_is_dirt() =>
-        Assert.Equal(MarkKind.LooseDirt, Assert.Single(Named([Chip with { Contrast = -90 }], [Patch(69, 8, -80)])).Kind);
+        Assert.Equal(FindingKind.LooseDirt, Assert.Single(Named([Chip with { Contrast = -90 }], [Patch(69, 8, -80)])).Kind);
 
     // Adhesive shows on the glass as well: what only the ferrule has is dirt, and then so is what lies elsewhere at the ring.
     [Fact]
     public void On_the_ferrule_with_nothing_abreast_on_the_glass_it_is_dirt()
     {
         var opposite = Patch(69, 9) with { X = -69 };
-        Assert.Equal(MarkKind.LooseDirt, Assert.Single(Named([], [opposite])).Kind);
-        Assert.Equal([MarkKind.LooseDirt, MarkKind.LooseDirt], Named([Chip], [opposite]).Select(p => p.Kind));
+        Assert.Equal(FindingKind.LooseDirt, Assert.Single(Named([], [opposite])).Kind);
+        Assert.Equal([FindingKind.LooseDirt, FindingKind.LooseDirt], Named([Chip], [opposite]).Select(p => p.Kind));
     }
 
     [Theory]
@@ -159,35 +159,35 @@ public class DefectGroupingTests
     public void A_round_patch_where_dirt_is_about_is_taken_for_dirt()
     {
         var pit = Patch(40, 5);
-        Assert.Equal(MarkKind.Pit, Assert.Single(Named([pit])).Kind);
-        Assert.Equal([MarkKind.LooseDirt, MarkKind.LooseDirt], Named([pit, Dirt]).Select(p => p.Kind));
+        Assert.Equal(FindingKind.Pit, Assert.Single(Named([pit])).Kind);
+        Assert.Equal([FindingKind.LooseDirt, FindingKind.LooseDirt], Named([pit, Dirt]).Select(p => p.Kind));
     }
 
     // A face has pits or dirt more often than both.
     [Theory]
-    [InlineData(0, MarkKind.LooseDirt)]
-    [InlineData(3, MarkKind.Pit)]
-    public void A_patch_a_little_ragged_is_dirt_but_among_pits_a_pit(int pits, MarkKind kind) =>
+    [InlineData(0, FindingKind.LooseDirt)]
+    [InlineData(3, FindingKind.Pit)]
+    public void A_patch_a_little_ragged_is_dirt_but_among_pits_a_pit(int pits, FindingKind kind) =>
         Assert.Equal(kind, Named([Patch(25, 7) with { Raggedness = 0.08 }, .. Enumerable.Range(0, pits).Select(i => Patch(-40 + (20 * i), 5))])[0].Kind);
 
     [Fact]
     public void One_crumb_of_dirt_makes_no_dirt_of_three_pits() =>
         Assert.Equal(
-            [MarkKind.Pit, MarkKind.Pit, MarkKind.Pit, MarkKind.LooseDirt],
+            [FindingKind.Pit, FindingKind.Pit, FindingKind.Pit, FindingKind.LooseDirt],
             Named([Patch(-40, 5), Patch(-20, 5), Patch(-3, 5), Dirt]).Select(p => p.Kind)
         );
 
     // The ferrule's own pits may be large.
     [Theory]
-    [InlineData(8, MarkKind.Pit, MarkKind.Pit)]
-    [InlineData(13, MarkKind.LooseDirt, MarkKind.Pit)]
-    public void What_is_large_is_dirt_on_the_glass_however_round(double size, MarkKind onGlass, MarkKind onFerrule)
+    [InlineData(8, FindingKind.Pit, FindingKind.Pit)]
+    [InlineData(13, FindingKind.LooseDirt, FindingKind.Pit)]
+    public void What_is_large_is_dirt_on_the_glass_however_round(double size, FindingKind onGlass, FindingKind onFerrule)
     {
         Assert.Equal(onGlass, Assert.Single(Named([Patch(25, size)])).Kind);
         Assert.Equal(onFerrule, Assert.Single(Named([], [Patch(90, size)])).Kind);
     }
 
-    private static IReadOnlyList<(Blob Blob, MarkKind Kind)> Named(
+    private static IReadOnlyList<(Blob Blob, FindingKind Kind)> Named(
         IEnumerable<Blob> onGlass,
         IEnumerable<Blob>? onFerrule = null,
         RingView? ring = null,

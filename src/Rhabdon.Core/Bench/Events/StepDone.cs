@@ -92,7 +92,7 @@ public sealed record StepDone(int Attempt, int Try, string Step, Reading? Readin
         }
 
         var isOffered = step.Ask!.Choices.Count == 0 || IntentHandler.OpenChoices(state, step.Ask).Any(c => c.Value == Reading.Choice);
-        return isOffered && Judgement.Judge(step, Reading, ResolvedDimension.Of(step, recipe, state.Recleave)) == Verdict;
+        return isOffered && ReadingJudge.Judge(step, Reading, ResolvedDimension.Of(step, recipe, state.Recleave)) == Verdict;
     }
 
     private static Refusal? FaceFault(FaceSeen? face) =>

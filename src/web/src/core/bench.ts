@@ -10,6 +10,7 @@ import type { Told } from './shown';
 export type Session = Remote<BenchSession>;
 
 interface Running {
+  worker: Worker;
   doors: Remote<Doors>;
   /** Fails when the worker does, and never succeeds. */
   broken: Promise<never>;
@@ -26,7 +27,7 @@ function start(): Running {
     });
   });
   broken.catch(() => undefined);
-  return { doors: wrap<Doors>(worker), broken };
+  return { worker, doors: wrap<Doors>(worker), broken };
 }
 
 /** An answer of the bench's worker; fails if the worker does. */
@@ -46,8 +47,15 @@ export async function bring(strands: readonly string[]): Promise<void> {
  * @param tell hears what is to be seen, first and whenever it changes other than by what is done here
  */
 export async function openBench(strands: readonly string[], look: Look, tell: (told: Told) => void): Promise<Session> {
-  const { doors } = (running ??= start());
-  return answered(doors.open(strands, look, proxy(tell)) as unknown as Promise<Session>);
+  const { doors, worker } = (running ??= start());
+  try {
+    return await answered(doors.open(strands, look, proxy(tell)) as unknown as Promise<Session>);
+  } catch (fault) {
+    // One whose core did not start would not start it later either.
+    worker.terminate();
+    if (running?.worker === worker) running = undefined;
+    throw fault;
+  }
 }
 
 /** Does something to strands as they stand now, fetched first if there is a network. */

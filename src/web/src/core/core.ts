@@ -1,5 +1,6 @@
 import type { Schemas } from '../api/client';
 import { subjectsOf } from '../shell/tablet';
+import { say } from '../shell/words';
 import { exportsOf } from './runtime';
 
 /** The rulebook, compiled to WebAssembly: the same code as the server's. It takes and gives JSON text. */
@@ -43,8 +44,6 @@ export type BatchChange = Omit<BatchView, 'queue'> & { rows: BatchView['queue'];
 export type Proposed = { choice?: string; says: string; unasked?: string };
 export type Judged = { grade?: 'good' | 'doubtful' | 'bad' | 'none'; says?: string };
 
-let booted: Promise<Exports> | undefined;
-
 /** The core, in the bench's worker. It keeps the strands it was given folded, so that a tap need not fold them anew. */
 export class Core {
   private readonly held = new Map<string, Set<string>>();
@@ -60,14 +59,21 @@ export class Core {
 
   /** The one core of this worker, with every version of the book added to it. */
   static async with(book: Schemas['BookView']): Promise<Core> {
-    const core = await (Core.one ??= (booted ??= exportsOf<Exports>('Rhabdon.Browser', 'BenchExports')).then(
-      (exports) => new Core(exports),
-    ));
+    const core = await (Core.one ??= Core.booted());
     for (const ladder of book.ladders) core.addOnce('ladder', ladder.ref, ladder, core.exports.AddLadder);
     for (const recipe of book.recipes) core.addOnce('recipe', recipe.ref, recipe, core.exports.AddRecipe);
     // A book that was kept before there were any has none.
     for (const profile of book.profiles ?? []) core.exports.AddProfile(JSON.stringify(profile));
     return core;
+  }
+
+  private static async booted(): Promise<Core> {
+    try {
+      return new Core(await exportsOf<Exports>('Rhabdon.Browser', 'BenchExports'));
+    } catch (fault) {
+      Core.one = undefined;
+      throw new Error(say('bench.core-missing', { why: (fault as Error).message }));
+    }
   }
 
   // The core reads a recipe once a strand needs it; one that it has as it stands is not given again.

@@ -10,7 +10,7 @@ export interface FaceAsked {
   core: FiberCore;
   /** A flat ferrule's row of fibers. */
   isRow: boolean;
-  limits: Schemas['FaceProfile'][];
+  limits: Schemas['FaceLimits'][];
 }
 
 export type FaceAnswered = { turn: number } & (

@@ -8,10 +8,10 @@ export type FaceRowAnswer = Schemas['FaceRowAnswer'];
 
 let worker: Worker | undefined;
 let turns = 0;
-let own: Schemas['FaceProfile'][] = [];
+let own: Schemas['FaceLimits'][] = [];
 
 /** The buyers' own limits, for grading in this page. */
-export const knowLimits = (limits: Schemas['FaceProfile'][]) => {
+export const knowLimits = (limits: Schemas['FaceLimits'][]) => {
   own = limits;
 };
 

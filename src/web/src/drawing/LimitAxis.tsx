@@ -1,7 +1,7 @@
 import type { Schemas } from '../api/client';
 import { say } from '../shell/words';
 
-type Mark = Schemas['FaceViewMark'];
+type Mark = Schemas['FaceViewFinding'];
 
 /** Each mark as its share of its own limit on one axis, 100 % a line, the decisive first. A mark and its place in the picture point at each other. */
 export function LimitAxis({ marks, picked, onPick }: { marks: Mark[]; picked?: number; onPick: (mark: number) => void }) {

@@ -7,7 +7,7 @@ import { SidePanel } from '../../shell/SidePanel';
 import { say } from '../../shell/words';
 
 /** A lead says that the limits were compared with the buyer's edition, and which that is. */
-export function ConfirmLimits({ profile, onClose }: { profile: Schemas['ProfileView']; onClose: () => void }) {
+export function ConfirmLimits({ profile, onClose }: { profile: Schemas['FaceLimitsView']; onClose: () => void }) {
   const [edition, setEdition] = useState(profile.confirmation?.edition ?? '');
   const [fault, setFault] = useState('');
   const queries = useQueryClient();

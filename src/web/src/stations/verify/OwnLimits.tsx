@@ -6,7 +6,7 @@ import { FaultLine } from '../../shell/faults';
 import { SidePanel } from '../../shell/SidePanel';
 import { say } from '../../shell/words';
 
-type Profile = Schemas['FaceProfile'];
+type Profile = Schemas['FaceLimits'];
 type Band = Schemas['SizeBand'];
 type Zone = Schemas['ZoneLimits'];
 
@@ -105,7 +105,7 @@ export function OwnLimits({
   onPublished,
   onClose,
 }: {
-  from: Schemas['ProfileView'];
+  from: Schemas['FaceLimitsView'];
   onPublished: (id: string) => void;
   onClose: () => void;
 }) {

@@ -11,7 +11,7 @@ namespace Rhabdon.Core.EndFaces;
 /// <param name="Polishes">That it is taken for by itself; none for one that is only taken when named.</param>
 /// <param name="Zones">From the core outward, each beginning where the one before ends.</param>
 /// <param name="Source">Where the limits come from, in words.</param>
-public sealed record FaceProfile(
+public sealed record FaceLimits(
     int FormatVersion,
     string Id,
     int Version,
@@ -62,7 +62,7 @@ public sealed record FaceProfile(
 /// <summary>A zone's ring, by its diameters in micrometers, and what it may bear.</summary>
 public sealed record ZoneLimits(Zone Zone, decimal From, decimal To, IReadOnlyList<SizeBand> Scratches, IReadOnlyList<SizeBand> Defects)
 {
-    public IReadOnlyList<SizeBand> Of(MarkClass kind) => kind == MarkClass.Scratch ? Scratches : Defects;
+    public IReadOnlyList<SizeBand> Of(FindingClass kind) => kind == FindingClass.Scratch ? Scratches : Defects;
 }
 
 /// <summary>How many marks of some sizes may be there. Bands stand from small to large; what is larger than the last may not be there at all.</summary>

@@ -17,8 +17,8 @@ public readonly record struct Spot(double X, double Y)
 /// <param name="Softness">How wide its edge is, micrometers.</param>
 /// <param name="Halo">A rim of the other shade, as a share of the depth: 0 for none.</param>
 /// <param name="Seed">Of its outline.</param>
-public sealed record MadeMark(
-    MarkKind Kind,
+public sealed record DrawnFinding(
+    FindingKind Kind,
     IReadOnlyList<Spot> Path,
     double Size,
     double Depth,

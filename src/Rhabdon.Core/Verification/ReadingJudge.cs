@@ -6,29 +6,29 @@ using Rhabdon.Core.Units;
 namespace Rhabdon.Core.Verification;
 
 /// <summary>Readings to verdicts. The limits are the recipe's; how near a limit is already doubtful is the rulebook's, by check.</summary>
-public static class Judgement
+public static class ReadingJudge
 {
     /// <summary>
     /// A length against target and tolerance: within is good, outside is bad. From which share of the tolerance on it is doubtful is the check's.
     /// </summary>
-    public static Grade OfLength(string check, Length reading, Length target, Length tolerance)
+    public static ReadingGrade OfLength(string check, Length reading, Length target, Length tolerance)
     {
         var off = (reading - target).Abs();
-        return off > tolerance ? Grade.Bad
-            : Catalogs.All.CheckOf(check)?.DoubtfulBeyond is { } share && off.Nanometers > tolerance.Nanometers * share ? Grade.Doubtful
-            : Grade.Good;
+        return off > tolerance ? ReadingGrade.Bad
+            : Catalogs.All.CheckOf(check)?.DoubtfulBeyond is { } share && off.Nanometers > tolerance.Nanometers * share ? ReadingGrade.Doubtful
+            : ReadingGrade.Good;
     }
 
     /// <summary>A figure against limits, in the same unit.</summary>
-    public static Grade OfFigure(decimal figure, ReadingLimits? limits) =>
-        figure < limits?.Least || figure > limits?.Most ? Grade.Bad
-        : figure < limits?.GoodLeast || figure > limits?.GoodMost ? Grade.Doubtful
-        : Grade.Good;
+    public static ReadingGrade OfFigure(decimal figure, ReadingLimits? limits) =>
+        figure < limits?.Least || figure > limits?.Most ? ReadingGrade.Bad
+        : figure < limits?.GoodLeast || figure > limits?.GoodMost ? ReadingGrade.Doubtful
+        : ReadingGrade.Good;
 
     /// <summary>
     /// Strokes against the technique's count: too few leaves adhesive, too many undercuts the glass, and only the look tells (common practice).
     /// </summary>
-    public static Grade OfCount(int count, Count wanted) => count >= wanted.Low && count <= wanted.High ? Grade.Good : Grade.Doubtful;
+    public static ReadingGrade OfCount(int count, Count wanted) => count >= wanted.Low && count <= wanted.High ? ReadingGrade.Good : ReadingGrade.Doubtful;
 
     /// <summary>The verdict on a reading asked for by a step. A length or figure outside raises the step's sign; a choice raises its own.</summary>
     /// <param name="dimension">Target and tolerance at this step, for a length.</param>
@@ -59,12 +59,12 @@ public static class Judgement
             ReadingValue.OfPower { Power: var power } => Raised(ask, OfFigure(power.Amount, ask.Limits)),
             ReadingValue.OfTemperature { Temperature: var warm } => Raised(ask, OfFigure(warm.Amount, ask.Limits)),
             ReadingValue.OfDuration { Seconds: var seconds } => Raised(ask, OfFigure(seconds, ask.Limits)),
-            ReadingValue.OfText => new Verdict(Grade.Good),
+            ReadingValue.OfText => new Verdict(ReadingGrade.Good),
             _ => throw Unanswered(ask, nameof(reading)),
         };
     }
 
-    private static Verdict Raised(Ask ask, Grade grade) => new(grade, grade == Grade.Bad ? ask.Sign : null);
+    private static Verdict Raised(Ask ask, ReadingGrade grade) => new(grade, grade == ReadingGrade.Bad ? ask.Sign : null);
 
     private static ArgumentException Unanswered(Ask ask, string name) => new($"The check {ask.Check} wants a {ask.Reads} that the step offers.", name);
 }

@@ -3,7 +3,7 @@ using System.Text.Json.Serialization;
 namespace Rhabdon.Core.Recipes;
 
 /// <summary>The ladder of rework: for each sign of trouble what to do first, then next, and when to stop.</summary>
-public sealed record Ladder(int FormatVersion, string Id, IReadOnlyList<Symptom> Signs)
+public sealed record ReworkLadder(int FormatVersion, string Id, IReadOnlyList<Symptom> Signs)
 {
     public Symptom? Find(string sign) => Signs.FirstOrDefault(s => s.Id == sign);
 }

@@ -13,21 +13,21 @@ namespace Rhabdon.Server.Pictures;
 /// <summary>A profile of limits, and who compared it with what; nobody, while it stands as it came.</summary>
 /// <param name="IsOwn">True for a buyer's own.</param>
 /// <param name="Cores">Of the fibers that it is for; more than one where whoever looks at a picture says which it is.</param>
-public sealed record ProfileView(
+public sealed record FaceLimitsView(
     string Id,
     int Version,
     string Title,
     bool IsOwn,
     IReadOnlyList<FiberCore> Cores,
-    FaceProfile Limits,
-    ProfileConfirmation? Confirmation
+    FaceLimits Limits,
+    FaceLimitsConfirmation? Confirmation
 );
 
 /// <param name="Edition">What the limits were compared with, 1 to 100 characters.</param>
-public sealed record ProfileConfirmationRequest(int Version, string Edition);
+public sealed record FaceLimitsConfirmationRequest(int Version, string Edition);
 
 /// <summary>The profiles that end faces are held against: unconfirmed until a lead has compared them with the buyer's edition.</summary>
-public static class ProfileEndpoints
+public static class FaceLimitsEndpoints
 {
     private const int LongestEdition = 100;
 
@@ -35,28 +35,28 @@ public static class ProfileEndpoints
     {
         var profiles = app.MapGroup("/api/v1").Needs(Permission.See);
         profiles.MapGet("/profiles", All);
-        profiles.MapPost("/profiles", Publish).Needs(Permission.Plan).Accepts<FaceProfile>("application/json");
+        profiles.MapPost("/profiles", Publish).Needs(Permission.Plan).Accepts<FaceLimits>("application/json");
         profiles.MapPost("/profiles/{id}/confirmation", Confirm).Needs(Permission.Plan);
     }
 
-    private static async Task<IEnumerable<ProfileView>> All(ProfileStore store, RecipeBookCache books)
+    private static async Task<IEnumerable<FaceLimitsView>> All(FaceLimitsStore store, RecipeBookCache books)
     {
         var confirmed = (await store.ConfirmationsAsync()).ToDictionary(c => (c.Profile, c.Version));
         return (await books.BookAsync()).Profiles.Select(p => Of(p, confirmed.GetValueOrDefault((p.Id, p.Version))));
     }
 
-    private static ProfileView Of(FaceProfile profile, ProfileConfirmation? confirmation = null) =>
-        new(profile.Id, profile.Version, profile.Title.In("en"), FaceProfiles.Find(profile.Id) is null, profile.Cores, profile, confirmation);
+    private static FaceLimitsView Of(FaceLimits profile, FaceLimitsConfirmation? confirmation = null) =>
+        new(profile.Id, profile.Version, profile.Title.In("en"), ShippedFaceLimits.Find(profile.Id) is null, profile.Cores, profile, confirmation);
 
-    private static async Task<Results<Ok<ProfileView>, ProblemHttpResult>> Publish(
-        FaceProfile profile,
-        ProfileStore store,
+    private static async Task<Results<Ok<FaceLimitsView>, ProblemHttpResult>> Publish(
+        FaceLimits profile,
+        FaceLimitsStore store,
         RecipeBookCache books,
         HttpContext context
     )
     {
         var access = context.AccessOf();
-        if (FaceProfileCheck.Faults(profile) is { Count: > 0 } faults)
+        if (FaceLimitsCheck.Faults(profile) is { Count: > 0 } faults)
         {
             return Problems.Fields(400, [.. faults.Select(f => (f.Place, f.Says))]);
         }
@@ -72,8 +72,8 @@ public static class ProfileEndpoints
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Confirm(
         string id,
-        ProfileConfirmationRequest request,
-        ProfileStore store,
+        FaceLimitsConfirmationRequest request,
+        FaceLimitsStore store,
         RecipeBookCache books,
         HttpContext context
     )

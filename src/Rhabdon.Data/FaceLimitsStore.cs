@@ -8,16 +8,16 @@ namespace Rhabdon.Data;
 /// <summary>That someone compared a version of a profile's limits with what the buyer goes by.</summary>
 /// <param name="Edition">Of the standard, or the buyer's own paper.</param>
 /// <param name="By">Name of the person.</param>
-public sealed record ProfileConfirmation(string Profile, int Version, string Edition, string By, DateTime At);
+public sealed record FaceLimitsConfirmation(string Profile, int Version, string Edition, string By, DateTime At);
 
 /// <summary>The buyers' own end-face profiles, and confirmations of any; the latest word on a version stands.</summary>
-public sealed class ProfileStore(Database database)
+public sealed class FaceLimitsStore(Database database)
 {
-    public async Task<IReadOnlyList<ProfileConfirmation>> ConfirmationsAsync()
+    public async Task<IReadOnlyList<FaceLimitsConfirmation>> ConfirmationsAsync()
     {
         await using var connection = await database.OpenAsync();
         return (
-            await connection.QueryAsync<ProfileConfirmation>(
+            await connection.QueryAsync<FaceLimitsConfirmation>(
                 """
                 select c.profile_id "Profile", c.version, c.edition, p.name "By", c.confirmed_at "At"
                 from profile_confirmation c join person p on p.id = c.confirmed_by
@@ -45,7 +45,7 @@ public sealed class ProfileStore(Database database)
     }
 
     /// <summary>Publishes a profile as the version it says; false when somebody has published that one, or one after it.</summary>
-    public async Task<bool> PublishAsync(FaceProfile profile, Guid by)
+    public async Task<bool> PublishAsync(FaceLimits profile, Guid by)
     {
         await using var connection = await database.OpenAsync();
         return await connection.ExecuteAsync(
@@ -58,7 +58,7 @@ public sealed class ProfileStore(Database database)
                 {
                     profile.Id,
                     profile.Version,
-                    content = JsonSerializer.Serialize(profile, CoreJson.Default.FaceProfile),
+                    content = JsonSerializer.Serialize(profile, CoreJson.Default.FaceLimits),
                     by,
                 }
             ) == 1;

@@ -6,7 +6,7 @@ namespace Rhabdon.Core.EndFaces;
 /// <param name="Place">Null when no fiber was found.</param>
 /// <param name="Reasons">The decisive one first; empty for a pass.</param>
 /// <param name="Grader">Version of the grader; null for what was graded before versions were noted.</param>
-public sealed record FaceGrade(
+public sealed record FaceGrading(
     FaceVerdict Verdict,
     bool IsMarginal,
     PictureQuality Quality,

@@ -5,12 +5,12 @@ using Rhabdon.Core.Recipes;
 namespace Rhabdon.Core.Tests.EndFaces;
 
 /// <summary>A buyer's own limits: which of them are sound, and which profile a strand is held against. Common practice: the buyer's edition wins.</summary>
-public class FaceProfileTests
+public class FaceLimitsTests
 {
-    private static readonly FaceProfile Upc = FaceProfiles.Find("sm-upc")!;
-    private static readonly FaceProfile Harbor = Upc with { Id = "harbor-upc", Title = Words("Harbor line, UPC"), Source = Words("Harbor line's paper 7") };
+    private static readonly FaceLimits Upc = ShippedFaceLimits.Find("sm-upc")!;
+    private static readonly FaceLimits Harbor = Upc with { Id = "harbor-upc", Title = Words("Harbor line, UPC"), Source = Words("Harbor line's paper 7") };
 
-    public static TheoryData<string, FaceProfile> Unsound =>
+    public static TheoryData<string, FaceLimits> Unsound =>
         new()
         {
             { "formatVersion", Harbor with { FormatVersion = 2 } },
@@ -33,13 +33,13 @@ public class FaceProfileTests
 
     [Theory]
     [MemberData(nameof(Unsound))]
-    public void A_fault_names_its_place(string place, FaceProfile profile) => Assert.Equal(place, Assert.Single(FaceProfileCheck.Faults(profile)).Place);
+    public void A_fault_names_its_place(string place, FaceLimits profile) => Assert.Equal(place, Assert.Single(FaceLimitsCheck.Faults(profile)).Place);
 
     [Fact]
     public void A_sound_profile_has_none_and_neither_have_those_that_ship_but_for_their_names()
     {
-        Assert.Empty(FaceProfileCheck.Faults(Harbor));
-        Assert.All(FaceProfiles.Starters, p => Assert.Empty(FaceProfileCheck.Faults(p with { Id = "other" })));
+        Assert.Empty(FaceLimitsCheck.Faults(Harbor));
+        Assert.All(ShippedFaceLimits.Starters, p => Assert.Empty(FaceLimitsCheck.Faults(p with { Id = "other" })));
     }
 
     [Fact]
@@ -58,12 +58,12 @@ public class FaceProfileTests
     [Fact]
     public void The_same_mark_is_judged_by_the_buyers_limits()
     {
-        Finding[] scratch = [new(MarkKind.Scratch, Zone.B, 2, 0, 2, 30, 0, 0, -0.2, 1)];
+        Finding[] scratch = [new(FindingKind.Scratch, Zone.B, 2, 0, 2, 30, 0, 0, -0.2, 1)];
         Assert.Equal(FaceVerdict.Pass, FaceJudge.Judge(Harbor, scratch).Verdict);
         Assert.Equal(FaceVerdict.Fail, FaceJudge.Judge(With(1, z => z with { Scratches = [] }), scratch).Verdict);
     }
 
-    private static FaceProfile With(int at, Func<ZoneLimits, ZoneLimits> change) =>
+    private static FaceLimits With(int at, Func<ZoneLimits, ZoneLimits> change) =>
         Harbor with
         {
             Zones = [.. Harbor.Zones.Select((z, i) => i == at ? change(z) : z)],

@@ -2,8 +2,8 @@ using System.Text.Json.Serialization;
 
 namespace Rhabdon.Core.Recipes;
 
-[JsonConverter(typeof(EnumNames<Grade>))]
-public enum Grade
+[JsonConverter(typeof(EnumNames<ReadingGrade>))]
+public enum ReadingGrade
 {
     [JsonStringEnumMemberName("good")]
     Good,

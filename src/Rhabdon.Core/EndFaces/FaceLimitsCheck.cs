@@ -5,7 +5,7 @@ using Rhabdon.Core.Recipes;
 namespace Rhabdon.Core.EndFaces;
 
 /// <summary>Reads a buyer's own profile critically before any face is held against it.</summary>
-public static class FaceProfileCheck
+public static class FaceLimitsCheck
 {
     private const int LongestId = 20;
     private const int LongestText = 100;
@@ -14,18 +14,18 @@ public static class FaceProfileCheck
     private const decimal Outermost = 1_000;
 
     /// <summary>Everything wrong with it, each with its place in the file; empty when it can be published.</summary>
-    public static IReadOnlyList<RecipeFault> Faults(FaceProfile profile)
+    public static IReadOnlyList<RecipeFault> Faults(FaceLimits profile)
     {
         var faults = new List<RecipeFault>();
-        if (profile.FormatVersion != FaceProfile.CurrentFormat)
+        if (profile.FormatVersion != FaceLimits.CurrentFormat)
         {
-            faults.Add(Fault("formatVersion", PhraseKeys.Recipe.Format, ("wanted", Number(FaceProfile.CurrentFormat))));
+            faults.Add(Fault("formatVersion", PhraseKeys.Recipe.Format, ("wanted", Number(FaceLimits.CurrentFormat))));
         }
 
         if (
             profile.Id.Length is 0 or > LongestId
             || !profile.Id.All(c => char.IsAsciiLetterLower(c) || char.IsAsciiDigit(c) || c == '-')
-            || FaceProfiles.Find(profile.Id) is not null
+            || ShippedFaceLimits.Find(profile.Id) is not null
         )
         {
             faults.Add(Fault("id", PhraseKeys.Limits.Id, ("most", Number(LongestId))));
