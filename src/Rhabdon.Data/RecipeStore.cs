@@ -13,6 +13,29 @@ public sealed record RecipeVersion(int Version, DateTimeOffset At, string? By, C
 public sealed class RecipeStore(Database database)
 {
     /// <summary>
+    /// Publishes what ships with the program: first every version that a release has shipped, each under its own number, then what this program ships, which is
+    /// the newest of them but while it is being worked on. Where a person has published, nothing that ships comes after it.
+    /// </summary>
+    public async Task PublishShippedAsync()
+    {
+        await using (var connection = await database.OpenAsync())
+        {
+            foreach (var kept in ShippedVersions.Kept)
+            {
+                await connection.ExecuteAsync(
+                    $"""
+                    insert into {kept.Table} (id, version, content)
+                    select @Id, @Version, @Content where not exists (select from {kept.Table} where id = @Id and (version >= @Version or published_by is not null))
+                    """,
+                    kept
+                );
+            }
+        }
+
+        await PublishAsync(StarterRecipes.Ladders(), StarterRecipes.Recipes());
+    }
+
+    /// <summary>
     /// Publishes ladder and recipe files: unchanged content keeps its version, changed content becomes the next one, and what has begun stays where it was.
     /// A recipe may refer to a ladder that is published already.
     /// </summary>
@@ -71,7 +94,7 @@ public sealed class RecipeStore(Database database)
                 new { id },
                 transaction
             );
-            if (latest.Content == content || (by is null && latest.By is not null))
+            if (AsWrittenNow(table, latest.Content) == content || (by is null && latest.By is not null))
             {
                 return latest.Version;
             }
@@ -108,6 +131,21 @@ public sealed class RecipeStore(Database database)
                 is (var version, { } content)
                 ? new PublishedReworkLadder(new ReworkLadderRef(id, version), StarterRecipes.ReadLadder(content))
                 : null;
+    }
+
+    // As this program would write it: what an earlier one wrote with fewer or other members is no other version.
+    private static string? AsWrittenNow(string table, string? content)
+    {
+        try
+        {
+            return content is null ? null
+                : table == "ladder" ? JsonSerializer.Serialize(StarterRecipes.ReadLadder(content), CoreJson.Default.ReworkLadder)
+                : JsonSerializer.Serialize(StarterRecipes.ReadRecipe(content), CoreJson.Default.Recipe);
+        }
+        catch (JsonException)
+        {
+            return content;
+        }
     }
 
     /// <summary>What one's own crews have chosen, as of today; an owner sees every crew's.</summary>

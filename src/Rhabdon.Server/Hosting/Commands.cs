@@ -5,7 +5,7 @@ using Rhabdon.Server.People;
 
 namespace Rhabdon.Server.Hosting;
 
-/// <summary>What the program does besides serving: <c>migrate</c>, <c>rebuild [--check]</c>, <c>first-owner ADDRESS</c>, <c>schemas FOLDER</c>,
+/// <summary>What the program does besides serving: <c>migrate</c>, <c>rebuild [--check]</c>, <c>first-owner ADDRESS</c>, <c>schemas FOLDER</c>, <c>ship FOLDER</c>,
 /// <c>microscope ADDRESS</c> (the stand-in, until it is stopped).</summary>
 internal static class Commands
 {
@@ -17,6 +17,7 @@ internal static class Commands
             "rebuild" => await RebuildAsync(app.Services, write: !args.Contains("--check")),
             "first-owner" => await FirstOwnerAsync(app.Services, args[1]),
             "schemas" => WriteSchemas(args[1]),
+            "ship" => Ship(args[1]),
             "microscope" => await StandInAsync(args[1]),
             _ => null,
         };
@@ -53,6 +54,18 @@ internal static class Commands
         foreach (var (name, schema) in FileSchemas.All)
         {
             File.WriteAllText(Path.Combine(folder, name), schema);
+        }
+
+        return 0;
+    }
+
+    // Keeps what is new among the recipes and ladders as the version that the next release ships.
+    private static int Ship(string folder)
+    {
+        foreach (var version in ShippedVersions.New())
+        {
+            File.WriteAllText(Path.Combine(folder, version.Path), version.Content);
+            Console.WriteLine($"{version.Path} is kept");
         }
 
         return 0;

@@ -26,7 +26,7 @@ internal sealed class StartUp(Database database, RecipeStore recipes, EventStore
     public async Task BringUpToDateAsync(CancellationToken cancellationToken)
     {
         await database.MigrateAsync(cancellationToken);
-        await recipes.PublishAsync(StarterRecipes.Ladders(), StarterRecipes.Recipes());
+        await recipes.PublishShippedAsync();
         await events.RenewProjectionsAsync(await recipes.BookAsync());
     }
 
