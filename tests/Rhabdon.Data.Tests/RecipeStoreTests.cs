@@ -72,7 +72,7 @@ public sealed class RecipeStoreTests : IAsyncLifetime
         var faulty = StarterRecipes.Recipes().Where(r => r.Id == "M4").Select(r => r with { Cuts = [r.Cuts[0] with { Length = Length.Zero }] });
         var fault = await Assert.ThrowsAsync<InvalidDataException>(() => new RecipeStore(database).PublishAsync(StarterRecipes.Ladders(), faulty));
         Assert.Contains("cuts[0].length", fault.Message, StringComparison.Ordinal);
-        Assert.Equal(StarterRecipes.Recipes().Count(), (await new RecipeStore(database).BookAsync()).Recipes.Count());
+        Assert.Equal(ShippedVersions.Kept.Count(v => v.Table == "recipe"), (await new RecipeStore(database).BookAsync()).Recipes.Count());
     }
 
     // ./rhabdon ship keeps them.
