@@ -20,7 +20,7 @@ async function work(name, strands, by) {
   await page.addInitScript(() => {
     // Marks in the trace; the page's own clock is not the real one here.
     window.addEventListener('keydown', (event) => console.timeStamp(`tap ${event.key}`), { capture: true });
-    const isOfBench = ({ target }) => (target.closest ? target : target.parentElement)?.closest('.bench');
+    const isOfBench = ({ target }) => (target.closest ? target : target.parentElement)?.closest('[data-part=bench]');
     const watch = new MutationObserver((changes) => changes.some(isOfBench) && console.timeStamp('commit'));
     window.addEventListener('DOMContentLoaded', () =>
       watch.observe(document.body, { subtree: true, childList: true, characterData: true, attributes: true }),
@@ -43,7 +43,7 @@ async function work(name, strands, by) {
       includedCategories: ['devtools.timeline', 'disabled-by-default-devtools.timeline'],
     },
   });
-  const shown = () => page.locator('.bench').evaluate((bench) => bench.innerText.replace(/\d+:\d\d|in \d+ s/g, ''));
+  const shown = () => page.locator('[data-part=bench]').evaluate((bench) => bench.innerText.replace(/\d+:\d\d|in \d+ s/g, ''));
   const calm = async () => {
     let before = '';
     while (before !== (before = await shown())) await new Promise((later) => setTimeout(later, 60));
@@ -60,16 +60,16 @@ async function work(name, strands, by) {
   };
   while (!(await over.isVisible())) {
     await calm();
-    if ((await page.locator('.clock').count()) > 0) {
+    if ((await page.locator('[data-part=clock]').count()) > 0) {
       await press('Enter');
       await page.clock.fastForward(361_000);
       await page.getByText('Time is up', { exact: true }).waitFor();
       await press('Enter');
-    } else if ((await page.locator('.choices').count()) > 0) await press('1');
-    else if ((await page.locator('.reading input').count()) > 0) {
+    } else if ((await page.locator('[data-part=choices]').count()) > 0) await press('1');
+    else if ((await page.locator('[data-part=reading] input').count()) > 0) {
       const good = (await page.locator('#verdict').innerText()).match(/[\d.]+/g).map(Number);
-      const isCount = (await page.locator('.metronome').count()) > 0;
-      await page.locator('.reading input').fill(String(isCount ? good[0] : (good[0] + good[1]) / 2));
+      const isCount = (await page.locator('[data-part=metronome]').count()) > 0;
+      await page.locator('[data-part=reading] input').fill(String(isCount ? good[0] : (good[0] + good[1]) / 2));
       await press('Enter');
     } else await press('Enter');
     // A state change that nothing has to be reckoned for: first aid, shown and put away.

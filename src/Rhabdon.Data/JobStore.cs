@@ -104,6 +104,13 @@ public sealed record BatchRow
 /// <summary>A strand that needs a look, with where it is.</summary>
 public sealed record NeedsALookRow(Guid Termination, string Label, int Strand, CableEnd End, Guid Cable, string CableName, string JobName);
 
+/// <summary>What a search found: a job, a cable, or the end of a strand by its label.</summary>
+/// <param name="Where">Its cable and job, as far as it has them.</param>
+public sealed record FoundRow(FoundKind Kind, Guid Id, string Name, string Where);
+
+/// <summary>The closet to which an end of a cable goes.</summary>
+public sealed record CablePlaceRow(Guid Cable, CableEnd End, string Closet, int Strands);
+
 /// <summary>Jobs, panels, cables and their terminations.</summary>
 public sealed class JobStore(Database database)
 {
@@ -290,6 +297,54 @@ public sealed class JobStore(Database database)
                 where s.needs_a_look and {Access.SeesJob} order by job.name, cable.name, t.strand limit 500
                 """,
                 access
+            )
+        ).AsList();
+    }
+
+    /// <summary>Jobs by what their names hold, cables and labels by what they begin with: so many of each kind at most, the best first.</summary>
+    /// <param name="text">As typed, in any case.</param>
+    public async Task<IReadOnlyList<FoundRow>> FindAsync(Access access, string text, int most)
+    {
+        var begins = string.Concat(text.ToLowerInvariant().Select(c => c is '%' or '_' or '\\' ? $"\\{c}" : c.ToString()));
+        await using var connection = await database.OpenAsync();
+        var rows = await connection.QueryAsync<(string Kind, Guid Id, string Name, string Where)>(
+            $"""
+            (select 'job', job.id, job.name, job.customer from job
+                where lower(job.name) like @holds and {Access.SeesJob} order by job.created_at desc limit @most)
+            union all
+            (select 'cable', cable.id, cable.name, job.name from cable join job on job.id = cable.job_id
+                where lower(cable.name) like @begins and {Access.SeesJob} order by cable.name limit @most)
+            union all
+            (select 'end', t.id, t.label, cable.name || ' · ' || job.name
+                from termination t join job on job.id = t.job_id join cable on cable.id = t.cable_id
+                where lower(t.label) like @begins and {Access.SeesJob} order by t.label limit @most)
+            """,
+            new
+            {
+                holds = $"%{begins}%",
+                begins = $"{begins}%",
+                most,
+                access.Person,
+                access.IsOwner,
+                access.Now,
+            }
+        );
+        return [.. rows.Select(r => new FoundRow(EnumText.Read<FoundKind>(r.Kind), r.Id, r.Name, r.Where))];
+    }
+
+    /// <summary>To which closets the cables of a job go, end by end, and with how many strands.</summary>
+    public async Task<IReadOnlyList<CablePlaceRow>> PlacesAsync(Guid job, Guid? cable = null)
+    {
+        await using var connection = await database.OpenAsync();
+        return (
+            await connection.QueryAsync<CablePlaceRow>(
+                """
+                select t.cable_id "Cable", t.cable_end "End", panel.closet, count(*)::int "Strands"
+                from termination t join panel on panel.id = t.panel_id
+                where t.job_id = @job and (@cable::uuid is null or t.cable_id = @cable) group by t.cable_id, t.cable_end, panel.closet
+                order by t.cable_id, t.cable_end desc, count(*) desc, panel.closet
+                """,
+                new { job, cable }
             )
         ).AsList();
     }

@@ -22,21 +22,23 @@ public static partial class ShippedVersions
 {
     /// <summary>Those kept so far: ladders first, since recipes refer to them; of each the oldest first.</summary>
     public static IReadOnlyList<ShippedVersion> Kept { get; } =
-        [
-            .. typeof(ShippedVersions)
-                .Assembly.GetManifestResourceNames()
-                .Select(n => FileName().Match(n))
-                .Where(m => m.Success)
-                .Select(m => new ShippedVersion(m.Groups[1].Value, m.Groups[2].Value, int.Parse(m.Groups[3].ValueSpan, null), TextOf(m.Value)))
-                .OrderBy(v => v.Table == "recipe")
-                .ThenBy(v => v.Id, StringComparer.Ordinal)
-                .ThenBy(v => v.Version),
-        ];
+    [
+        .. typeof(ShippedVersions)
+            .Assembly.GetManifestResourceNames()
+            .Select(n => FileName().Match(n))
+            .Where(m => m.Success)
+            .Select(m => new ShippedVersion(m.Groups[1].Value, m.Groups[2].Value, int.Parse(m.Groups[3].ValueSpan, null), TextOf(m.Value)))
+            .OrderBy(v => v.Table == "recipe")
+            .ThenBy(v => v.Id, StringComparer.Ordinal)
+            .ThenBy(v => v.Version),
+    ];
 
     /// <summary>What this program would ship beyond what is kept: the next version of each recipe and ladder whose content is another than the newest kept.</summary>
     public static IReadOnlyList<ShippedVersion> New()
     {
-        var ladders = StarterRecipes.Ladders().ToDictionary(l => l.Id, l => Current("ladder", l.Id, JsonSerializer.Serialize(l, CoreJson.Default.ReworkLadder)));
+        var ladders = StarterRecipes
+            .Ladders()
+            .ToDictionary(l => l.Id, l => Current("ladder", l.Id, JsonSerializer.Serialize(l, CoreJson.Default.ReworkLadder)));
         var recipes = StarterRecipes
             .Recipes()
             .Select(r => r with { Ladder = r.Ladder with { Version = ladders[r.Ladder.Id].Version } })

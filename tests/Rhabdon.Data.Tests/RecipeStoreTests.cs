@@ -80,9 +80,8 @@ public sealed class RecipeStoreTests : IAsyncLifetime
     public void What_ships_is_kept_under_its_number_and_its_numbers_run_without_a_gap()
     {
         Assert.Empty(ShippedVersions.New().Select(v => v.Path));
-        Assert.All(
-            ShippedVersions.Kept.GroupBy(v => (v.Table, v.Id)),
-            versions => Assert.Equal(Enumerable.Range(1, versions.Count()), versions.Select(v => v.Version))
+        Assert.All(ShippedVersions.Kept.GroupBy(v => (v.Table, v.Id)), versions =>
+            Assert.Equal(Enumerable.Range(1, versions.Count()), versions.Select(v => v.Version))
         );
     }
 
@@ -101,9 +100,8 @@ public sealed class RecipeStoreTests : IAsyncLifetime
     {
         var book = await new RecipeStore(database).BookAsync();
         Assert.All(ShippedVersions.Kept.Where(v => v.Table == "recipe"), v => Assert.NotNull(book.Find(new RecipeRef(v.Id, v.Version))));
-        Assert.All(
-            ShippedVersions.Kept.Where(v => v.Table == "recipe").GroupBy(v => v.Id),
-            versions => Assert.Equal(versions.Max(v => v.Version), book.Latest(versions.Key)!.Ref.Version)
+        Assert.All(ShippedVersions.Kept.Where(v => v.Table == "recipe").GroupBy(v => v.Id), versions =>
+            Assert.Equal(versions.Max(v => v.Version), book.Latest(versions.Key)!.Ref.Version)
         );
     }
 

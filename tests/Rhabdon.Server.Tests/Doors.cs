@@ -168,6 +168,7 @@ public static class Doors
         new("GET", "/api/v1/instruments/microscope/frame", Passes.SignedIn),
         new("POST", "/api/v1/instruments/microscope/hands/{act}", Passes.SignedIn),
         new("GET", "/api/v1/looks", Passes.SignedIn),
+        new("GET", "/api/v1/find", Passes.SignedIn, Query: "?text=saltmarsh"),
         new("GET", "/api/v1/live", Passes.SignedIn),
         new("POST", "/api/v1/calc/strip-plan", Passes.Anyone, new { recipe = "none" }),
         new(

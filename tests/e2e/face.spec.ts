@@ -17,7 +17,7 @@ const hands = (page: Page, ...acts: string[]) =>
 
 /** Does steps well until one asks for a look at the face. */
 async function untilLook(page: Page) {
-  while ((await page.locator('.sources').count()) === 0) await stepByKeys(page, false);
+  while ((await page.locator('[data-part=sources]').count()) === 0) await stepByKeys(page, false);
 }
 
 async function beginAtBench(page: Page, cable: string) {
@@ -29,7 +29,7 @@ async function beginAtBench(page: Page, cable: string) {
   await untilLook(page);
 }
 
-const verdict = (page: Page, says: RegExp) => expect(page.locator('.looking')).toContainText(says);
+const verdict = (page: Page, says: RegExp) => expect(page.locator('[data-part=looking]')).toContainText(says);
 const look = (page: Page) => page.getByRole('button', { name: /^Look/ }).click();
 
 test('polish, look, adhesive left, polish on, look, scratches, one film back, pass; the pictures are the strand’s story', async ({
@@ -60,23 +60,23 @@ test('polish, look, adhesive left, polish on, look, scratches, one film back, pa
   await look(page);
   await verdict(page, /Passes/);
   await page.keyboard.press('Enter');
-  await expect(page.locator('.sources')).toHaveCount(0);
+  await expect(page.locator('[data-part=sources]')).toHaveCount(0);
   await untilLook(page);
   await look(page);
   await verdict(page, /Passes/);
   await page.getByRole('button', { name: /^Record: Clean/ }).click();
-  await expect(page.locator('.sources')).toHaveCount(0);
+  await expect(page.locator('[data-part=sources]')).toHaveCount(0);
 
   await sent(page);
   await page.goto(page.url().replace('/bench/', '/story/'));
-  await expect(page.locator('.seen')).toHaveCount(4);
-  await expect(page.locator('.seen').first()).toContainText(/adhesive/i);
-  const shown = page.locator('.seen img').first();
+  await expect(page.locator('[data-part=seen]')).toHaveCount(4);
+  await expect(page.locator('[data-part=seen]').first()).toContainText(/adhesive/i);
+  const shown = page.locator('[data-part=seen] img').first();
   await expect.poll(() => shown.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBe(1024);
-  await page.locator('.seen').nth(1).click();
-  await expect(page.getByRole('dialog').locator('.face .mark').first()).toBeVisible();
+  await page.locator('[data-part=seen]').nth(1).click();
+  await expect(page.getByRole('dialog').locator('[data-part=face] .mark').first()).toBeVisible();
   await page.keyboard.press('s');
-  await expect(page.getByRole('dialog').locator('.face')).toHaveCount(2);
+  await expect(page.getByRole('dialog').locator('[data-part=face]')).toHaveCount(2);
 });
 
 test('a picture is overruled with a reason, which is told and counted; one that cannot be graded is taken again', async ({
@@ -94,10 +94,10 @@ test('a picture is overruled with a reason, which is told and counted; one that 
   await verdict(page, /^Fails|Passes/);
   // Between films the step has no answer for a pit: nobody is offered "clean".
   await expect(page.getByText('This step has no answer for what the picture shows')).toBeVisible();
-  await page.locator('.choices').getByRole('button', { name: 'Heavy scratches' }).click();
+  await page.locator('[data-part=choices]').getByRole('button', { name: 'Heavy scratches' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'say why in a few words' })).toBeVisible();
   await page.getByLabel('Why not as graded?').fill('Two lines under the pits');
-  await page.locator('.choices').getByRole('button', { name: 'Heavy scratches' }).click();
+  await page.locator('[data-part=choices]').getByRole('button', { name: 'Heavy scratches' }).click();
   await expect(page.getByRole('heading', { name: 'Heavy scratches' })).toBeVisible();
   await sent(page);
   await page.goto(page.url().replace('/bench/', '/story/'));
@@ -119,12 +119,12 @@ test('with no network a picture is graded on the tablet, recorded, and sent when
   await page.evaluate(() => navigator.serviceWorker.ready);
   await context.setOffline(true);
   await page.getByLabel('Choose or drop a picture').setInputFiles(face('clean'));
-  await expect(page.locator('.looking')).toContainText('Passes', { timeout: 120_000 });
+  await expect(page.locator('[data-part=looking]')).toContainText('Passes', { timeout: 120_000 });
   await page.getByRole('button', { name: /^Record: Clean/ }).click();
-  await expect(page.locator('.sources')).toHaveCount(0);
+  await expect(page.locator('[data-part=sources]')).toHaveCount(0);
   await expect(page.getByText(/saved here/)).toBeVisible();
   await context.setOffline(false);
   await sent(page);
   await page.goto(page.url().replace('/bench/', '/story/'));
-  await expect(page.locator('.seen')).toContainText('Passes');
+  await expect(page.locator('[data-part=seen]')).toContainText('Passes');
 });

@@ -24,12 +24,15 @@ await page.goto(`/plan/${halls}`);
 await page.getByRole('heading', { name: /New cable/ }).waitFor();
 await shot('cable');
 await page.goto('/');
-await page.getByRole('link', { name: /PH-CS-01/ }).click();
+await page
+  .getByRole('link', { name: /PH-CS-01/ })
+  .first()
+  .click();
 await page.getByRole('heading', { name: 'PH-CS-01' }).waitFor();
 await shot('strand-ladder');
 await page
   .getByRole('row', { name: /5 slate/ })
-  .getByRole('link', { name: 'story' })
+  .getByRole('button', { name: /^Story of/ })
   .click();
 await page.getByRole('heading', { name: 'Attempt 2' }).waitFor();
 await shot('strand-story');
@@ -51,12 +54,12 @@ for (const [strand, read] of [
   [2, '29.8'],
   [3, '33'],
 ]) {
-  await page.locator('.tray [aria-current]', { hasText: String(strand) }).waitFor();
-  await page.locator('.reading input').fill(read);
+  await page.locator('[data-part=tray] [aria-current]', { hasText: String(strand) }).waitFor();
+  await page.locator('[data-part=reading] input').fill(read);
   await page.getByRole('button', { name: 'Done', exact: true }).click();
 }
 await page.getByRole('button', { name: 'Later, go on' }).click();
-await page.locator('.reading input').fill('30.4');
+await page.locator('[data-part=reading] input').fill('30.4');
 await page.getByText('good:').waitFor();
 await shot('bench');
 await page.getByRole('button', { name: 'Change light and dark' }).click();
@@ -90,7 +93,7 @@ await page
 await page.getByRole('heading', { name: 'Strip plan' }).waitFor();
 await shot('recipe');
 await page.getByRole('heading', { name: 'Where installers disagree' }).scrollIntoViewIfNeeded();
-await page.evaluate(() => document.querySelector('.technique').scrollIntoView());
+await page.evaluate(() => document.querySelector('[data-part=technique]').scrollIntoView());
 await shot('techniques');
 await page.goto('/recipes/M4');
 await page.getByRole('button', { name: 'Edit' }).click();
@@ -107,18 +110,18 @@ await page.getByRole('link', { name: /CT-WS-03/ }).click();
 await page.locator('a[href^="/bench/"]').first().click();
 await page.getByRole('button', { name: 'Begin' }).click();
 const next = async (act) => {
-  const before = await page.locator('.work').innerText();
+  const before = await page.locator('[data-part=work]').innerText();
   await act();
-  await page.waitForFunction((text) => document.querySelector('.work').innerText !== text, before);
+  await page.waitForFunction((text) => document.querySelector('[data-part=work]').innerText !== text, before);
 };
-while (!(await page.locator('.clock').isVisible())) {
+while (!(await page.locator('[data-part=clock]').isVisible())) {
   const good =
     (await page.locator('#verdict').isVisible()) && (await page.locator('#verdict').innerText()).match(/[\d.]+/g).map(Number);
   if (good) {
-    await page.locator('.reading input').fill(String((good[0] + good[1]) / 2));
+    await page.locator('[data-part=reading] input').fill(String((good[0] + good[1]) / 2));
     await shot('bench-cordage');
   }
-  const isChoice = await page.locator('.choices').isVisible();
+  const isChoice = await page.locator('[data-part=choices]').isVisible();
   await next(() => page.keyboard.press(isChoice ? '1' : 'Enter'));
 }
 await page.getByRole('button', { name: 'Start the time' }).click();
@@ -126,18 +129,18 @@ await page.getByText(/Done in 2\d s/).waitFor();
 await shot('bench-hold');
 
 // On to the look at the face, through the stand-in's microscope.
-while (!(await page.locator('.sources').isVisible())) {
-  if (await page.locator('.clock').isVisible()) {
+while (!(await page.locator('[data-part=sources]').isVisible())) {
+  if (await page.locator('[data-part=clock]').isVisible()) {
     const start = page.getByRole('button', { name: 'Start the time' });
     if (await start.isVisible()) await start.click();
     await page.getByText('Time is up', { exact: true }).waitFor({ timeout: 120_000 });
   }
-  if (await page.locator('.metronome').isVisible()) {
-    await page.locator('.reading input').fill((await page.locator('#verdict').innerText()).match(/\d+/)[0]);
+  if (await page.locator('[data-part=metronome]').isVisible()) {
+    await page.locator('[data-part=reading] input').fill((await page.locator('#verdict').innerText()).match(/\d+/)[0]);
   }
-  const isChoice = await page.locator('.choices').isVisible();
+  const isChoice = await page.locator('[data-part=choices]').isVisible();
   await page
-    .locator(isChoice ? '.choices button' : '.work .main-action')
+    .locator(isChoice ? '[data-part=choices] button' : '[data-part=work] .main-action')
     .first()
     .click();
   await page.waitForTimeout(500);
@@ -196,6 +199,6 @@ const phone = await browser.newContext({
 const small = await phone.newPage();
 await small.goto('/');
 await small.locator('a[href^="/batch/"]').first().click();
-await small.locator('.narrow-figure').waitFor();
+await small.locator('[data-part=narrow-figure]').waitFor();
 await small.screenshot({ path: `${folder}/bench-phone.png` });
 await browser.close();

@@ -2,7 +2,9 @@ import { expect, test, type Page } from '@playwright/test';
 import { choose, kinds, newCable, sent, signIn, step, tabletOf } from './bench';
 
 async function open(page: Page, label: string) {
-  await page.getByRole('link', { name: /PH-CS-01/ }).click();
+  await page.keyboard.press('/');
+  await page.getByRole('combobox', { name: 'Port, cable, job or recipe' }).fill('ph-cs');
+  await page.getByRole('option', { name: /PH-CS-01/ }).click();
   await page.getByRole('link', { name: label }).click();
 }
 
@@ -25,7 +27,7 @@ test('a strand goes from parts to accepted, with light seen, a tap and a re-clea
   await step(page, /Boot onto the fiber/);
   await step(page, /Mark the buffer 30.0 mm from the tip/);
   await expect(page.getByText('5 bites of 6.0 mm')).toBeVisible();
-  await page.locator('.reading input').fill('31.4');
+  await page.locator('[data-part=reading] input').fill('31.4');
   await expect(page.getByText('bad: outside 29.0 mm to 31.0 mm')).toBeVisible();
   await toTheLight(page, '30.2');
   await choose(page, /\bLight$/);

@@ -17,9 +17,9 @@ test('a picture of a face: the verdict in words, why, what next; picture and mar
   const first = page.getByRole('list', { name: 'Each mark as its share of its own limit' }).getByRole('button').first();
   await first.click();
   await expect(first).toHaveAttribute('aria-pressed', 'true');
-  await expect(page.locator('.face .mark.picked text')).toHaveText('1');
+  await expect(page.locator('[data-part=face] .mark.picked text')).toHaveText('1');
   await page.keyboard.press('z');
-  await expect(page.locator('.face .zone')).toHaveCount(4);
+  await expect(page.locator('[data-part=face] .zone')).toHaveCount(4);
 });
 
 test('the same picture under other limits, another picture, and blinking between the two', async ({ page }) => {

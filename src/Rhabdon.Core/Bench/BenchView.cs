@@ -30,6 +30,7 @@ public sealed record StageView(string Id, string Title, StageProgress Progress);
 
 /// <param name="Number">Place among the recipe's steps, from 1.</param>
 /// <param name="Figure">The number that matters, large.</param>
+/// <param name="Work">What the hand does, for its drawing.</param>
 /// <param name="Next">Name of the step after this one; empty at the last.</param>
 public sealed record StepView(
     string Id,
@@ -41,6 +42,7 @@ public sealed record StepView(
     string Why,
     string Next,
     IReadOnlyList<string> Cautions,
+    StepWork Work,
     FigureView? Figure = null,
     AskView? Ask = null,
     ClockView? Clock = null,

@@ -97,6 +97,7 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             step.Why?.In(language) ?? string.Empty,
             index + 1 < recipe.Steps.Count ? recipe.Steps[index + 1].Name.In(language) : string.Empty,
             [.. step.Cautions.Select(c => words.Say(Phrase.Of($"caution.{c}")))],
+            step.Work,
             dimension is null ? null : Figure(dimension),
             step.Ask is null ? null : AskOf(state, step, dimension),
             step.Clock is null

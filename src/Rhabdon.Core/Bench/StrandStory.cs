@@ -17,6 +17,7 @@ namespace Rhabdon.Core.Bench;
 /// <param name="ClockSaid">
 /// What the tablet's clock said, when that cannot be right: <paramref name="At"/> is then when it was received, or the earliest that it can have been.
 /// </param>
+/// <param name="Stage">Of the step that was done, in words; null of what is no step.</param>
 public sealed record StoryLine(
     Guid Event,
     DateTimeOffset At,
@@ -35,7 +36,8 @@ public sealed record StoryLine(
     Guid? To = null,
     FaceLine? Face = null,
     Guid? SentBy = null,
-    DateTimeOffset? ClockSaid = null
+    DateTimeOffset? ClockSaid = null,
+    string? Stage = null
 );
 
 /// <summary>A picture in a strand's story, and what was made of it then.</summary>
@@ -83,9 +85,13 @@ public sealed class StrandStory(RecipeBook book, Phrasebook words, string langua
             To(happened),
             Face(done?.Reading?.Face),
             happened.Receipt?.From,
-            happened.Receipt?.At is null ? null : happened.At
+            happened.Receipt?.At is null ? null : happened.At,
+            done is null ? null : StageOf(recipe, done.Step)
         );
     }
+
+    private string? StageOf(Recipe? recipe, string step) =>
+        recipe?.Steps.FirstOrDefault(s => s.Id == step) is { } done ? recipe.Stages.FirstOrDefault(s => s.Id == done.Stage)?.Title.In(language) : null;
 
     private string Note(TerminationState state, HistoryEntry entry, Dictionary<Guid, string> reasons) =>
         entry.Effect switch

@@ -65,13 +65,15 @@ public sealed record PortFaultView(int Line, string Column, string Says);
 /// <param name="Crews">What each crew has in hand, by bucket.</param>
 /// <param name="Left">Ends that something is left to do on.</param>
 /// <param name="Overruled">How often a person chose otherwise than a picture was graded.</param>
+/// <param name="Places">Which closets each cable joins.</param>
 public sealed record JobView(
     JobRow Job,
     IReadOnlyList<PanelRow> Panels,
     IReadOnlyList<CableView> Cables,
     IReadOnlyList<CrewTally> Crews,
     int Left,
-    int Overruled
+    int Overruled,
+    IReadOnlyList<CablePlaceRow> Places
 );
 
 /// <param name="Ends">Ends by bucket; one that is empty is left out.</param>
@@ -88,11 +90,15 @@ public static class JobEndpoints
     /// <summary>Jobs in one answer; when there are so many, ask for more with <c>skip</c>.</summary>
     public const int MostListed = 40;
 
+    /// <summary>Found in one answer, of each kind.</summary>
+    public const int MostFound = 6;
+
     public static void MapJobs(this WebApplication app)
     {
         var jobs = app.MapGroup("/api/v1").Needs(Permission.See);
         jobs.MapGet("/jobs", All);
         jobs.MapGet("/jobs/{id:guid}", Show);
+        jobs.MapGet("/find", Find);
         jobs.MapPost("/jobs", Add).Needs(Permission.Plan);
         jobs.MapPost("/jobs/{id:guid}/cables", AddCable).Needs(Permission.Plan);
         jobs.MapPost("/jobs/{id:guid}/ports", Preview).Needs(Permission.Plan);
@@ -115,7 +121,8 @@ public static class JobEndpoints
                 [.. cables.Select(c => ViewOf(c, byCable[c.Id]))],
                 [.. crews],
                 tallies.Where(t => t.Bucket.IsOpen()).Sum(t => t.Ends),
-                await store.OverruledAsync(id)
+                await store.OverruledAsync(id),
+                await store.PlacesAsync(id)
             )
         );
     }
@@ -132,6 +139,16 @@ public static class JobEndpoints
         var ids = listed.Select(j => j.Id).ToArray();
         var (cables, tallies) = ((await store.CablesAsync(ids)).ToLookup(c => c.JobId), (await store.TalliesAsync(ids)).ToLookup(t => t.CableId));
         return TypedResults.Ok(listed.Select(job => new JobSummary(job, [.. cables[job.Id].Select(c => ViewOf(c, tallies[c.Id]))])));
+    }
+
+    private static async Task<Results<Ok<IReadOnlyList<FoundRow>>, ProblemHttpResult>> Find(JobStore store, HttpContext context, string text = "")
+    {
+        if (text.Trim() is not { Length: > 0 and <= 100 } asked || asked.Any(char.IsControl))
+        {
+            return Problems.Field(400, "text", Phrase.Of(PhraseKeys.Problem.FindText));
+        }
+
+        return TypedResults.Ok(await store.FindAsync(context.AccessOf(), asked, MostFound));
     }
 
     private static async Task<Results<Ok<JobRow>, ProblemHttpResult>> Add(JobRequest request, JobStore store, CrewStore allCrews, HttpContext context)

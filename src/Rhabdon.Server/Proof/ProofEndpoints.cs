@@ -13,9 +13,21 @@ using Rhabdon.Server.Recipes;
 
 namespace Rhabdon.Server.Proof;
 
-public sealed record StrandRow(int Strand, StrandColor Color, StrandEnd Near, StrandEnd Far);
+public sealed record StrandRow(int Strand, StrandColor Color, StrandGroup Group, StrandEnd Near, StrandEnd Far);
 
-public sealed record CableStrands(Guid Cable, Guid Job, string Name, string Grade, Length Length, IReadOnlyList<StrandRow> Rows);
+/// <param name="Near">The closets at its near end; one, but where a list of ports parts them.</param>
+public sealed record CableStrands(
+    Guid Cable,
+    Guid Job,
+    string JobName,
+    string Name,
+    string Grade,
+    Length Length,
+    StrandGrouping Grouping,
+    IReadOnlyList<string> Near,
+    IReadOnlyList<string> Far,
+    IReadOnlyList<StrandRow> Rows
+);
 
 /// <param name="TimeZone">IANA zone of the site, in which the times are read.</param>
 /// <param name="Aside">What was sent about this strand and could not be verified: it does not count.</param>
@@ -69,15 +81,32 @@ public static class ProofEndpoints
 
     private static async Task<Results<Ok<CableStrands>, ProblemHttpResult>> Ladder(Guid id, JobStore jobs, HttpContext context)
     {
-        if (await jobs.CableAsync(context.AccessOf(), id) is not { } cable)
+        var access = context.AccessOf();
+        if (await jobs.CableAsync(access, id) is not { } cable || await jobs.JobAsync(access, cable.JobId) is not { } job)
         {
             return Problems.Missing();
         }
 
         // Every strand has both its ends, the near one first.
-        var ladder = (await jobs.LadderAsync(id)).Chunk(2).Select(ends => new StrandRow(ends[0].Strand, StrandColor.Of(ends[0].Strand), ends[0], ends[1]));
-        return TypedResults.Ok(new CableStrands(cable.Id, cable.JobId, cable.Name, cable.Grade, new Length(cable.LengthNm), [.. ladder]));
+        var ladder = (await jobs.LadderAsync(id)).Chunk(2).Select(ends => RowOf(ends[0].Strand, ends));
+        var places = (await jobs.PlacesAsync(cable.JobId, id)).ToLookup(p => p.End, p => p.Closet);
+        return TypedResults.Ok(
+            new CableStrands(
+                cable.Id,
+                cable.JobId,
+                job.Name,
+                cable.Name,
+                cable.Grade,
+                new Length(cable.LengthNm),
+                StrandGroup.In(Enum.Parse<CableBuild>(cable.Build), cable.Strands),
+                [.. places[CableEnd.Near]],
+                [.. places[CableEnd.Far]],
+                [.. ladder]
+            )
+        );
     }
+
+    private static StrandRow RowOf(int strand, StrandEnd[] ends) => new(strand, StrandColor.Of(strand), StrandGroup.Of(strand), ends[0], ends[1]);
 
     private static async Task<Results<Ok<StoryView>, ProblemHttpResult>> Story(
         Guid id,

@@ -1,6 +1,7 @@
 import { memo, useState } from 'react';
 import type { Schemas } from '../api/client';
 import { say } from '../shell/words';
+import css from './BenchLine.module.css';
 
 type Line = Schemas['LineDrawing'];
 
@@ -32,8 +33,8 @@ function DrawnLine({ line, figure }: { line: Line; figure?: Schemas['FigureView'
   const from = Math.min(Math.max(middle - reach / 2, line.from), line.to - reach);
   const x = (mm: number) => ((mm - from) / reach) * width;
   return (
-    <div className="bench-line-frame">
-      <div className="zoom no-print" role="group" aria-label={say('line.zoom')}>
+    <div className={css.benchLineFrame}>
+      <div className={`${css.zoom} no-print`} role="group" aria-label={say('line.zoom')}>
         {([-1, 1] as const).map((way) => {
           const next = zooms[zooms.indexOf(zoom) + way];
           return (
@@ -49,31 +50,31 @@ function DrawnLine({ line, figure }: { line: Line; figure?: Schemas['FigureView'
           );
         })}
       </div>
-      <svg className="bench-line" viewBox={`0 0 ${width} 380`} role="img" aria-label={say('line.name')}>
+      <svg className={css.benchLine} viewBox={`0 0 ${width} 380`} role="img" aria-label={say('line.name')}>
         <defs>
           <pattern id="aramid" width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(20)">
-            <path d="M0 2 H8 M0 6 H8" className="yarn" />
+            <path d="M0 2 H8 M0 6 H8" className={css.yarn} />
           </pattern>
         </defs>
-        <path d={line.ticks.map((tick) => `M${x(tick.at)} 30v${tick.rank * 6}`).join('')} className="tick" />
+        <path d={line.ticks.map((tick) => `M${x(tick.at)} 30v${tick.rank * 6}`).join('')} className={css.tick} />
         {line.ticks
           .filter((tick) => tick.label)
           .map((tick) => (
-            <text key={tick.at} x={x(tick.at)} y={20} className="tick-label">
+            <text key={tick.at} x={x(tick.at)} y={20} className={css.tickLabel}>
               {tick.label}
             </text>
           ))}
         <Row segments={line.now} x={x} middle={120} />
         {line.bites.map((bite, index) => (
           <g key={bite}>
-            <line x1={x(bite)} x2={x(bite)} y1={92} y2={148} className="bite" />
-            <text x={(x(bite) + x(line.bites[index - 1] ?? 0)) / 2} y={86} className="bite-label">
+            <line x1={x(bite)} x2={x(bite)} y1={92} y2={148} className={css.bite} />
+            <text x={(x(bite) + x(line.bites[index - 1] ?? 0)) / 2} y={86} className={css.biteLabel}>
               {index + 1}
             </text>
           </g>
         ))}
         {line.span && figure && (
-          <g className="span">
+          <g className={css.span}>
             <line x1={x(line.span.from)} x2={x(line.span.to)} y1={178} y2={178} />
             {[line.span.from, line.span.to].map((at) => (
               <line key={at} x1={x(at)} x2={x(at)} y1={at === line.span!.zero ? 168 : 84} y2={190} />
@@ -81,7 +82,11 @@ function DrawnLine({ line, figure }: { line: Line; figure?: Schemas['FigureView'
             <text x={Math.min(Math.max((x(line.span.from) + x(line.span.to)) / 2, 130), width - 130)} y={242} className="figure">
               {figure.value} <tspan className="unit">{figure.unit}</tspan>
             </text>
-            <text x={Math.min(Math.max((x(line.span.from) + x(line.span.to)) / 2, 260), width - 260)} y={272} className="note">
+            <text
+              x={Math.min(Math.max((x(line.span.from) + x(line.span.to)) / 2, 260), width - 260)}
+              y={272}
+              className={css.note}
+            >
               {figure.note} · {figure.other}
             </text>
           </g>
@@ -104,7 +109,7 @@ function Row({ segments, x, middle }: { segments: Line['now']; x: (mm: number) =
     return (
       <rect
         key={segment.what}
-        className={`segment ${segment.what}`}
+        className={`${css.segment} ${segment.what}`}
         x={x(segment.from)}
         width={x(segment.to) - x(segment.from)}
         y={middle - height / 2}

@@ -1,4 +1,5 @@
 import { say } from '../shell/words';
+import css from './EndsBar.module.css';
 
 const order = ['verified', 'doubtful', 'under-way', 'trouble', 'look', 'rejected', 'planned'] as const;
 
@@ -7,15 +8,15 @@ export function EndsBar({ ends }: { ends: Record<string, number> }) {
   const all = Object.values(ends).reduce((sum, count) => sum + count, 0);
   const parts = order.filter((bucket) => (ends[bucket] ?? 0) > 0);
   return (
-    <span className="ends-bar">
-      <span className="bar" aria-hidden="true">
+    <span className={css.endsBar}>
+      <span className={css.bar} aria-hidden="true">
         {parts.map((bucket) => (
-          <i key={bucket} className={bucket} style={{ flexGrow: ends[bucket] }} />
+          <i key={bucket} className={css[bucket]} style={{ flexGrow: ends[bucket] }} />
         ))}
       </span>
-      <span className="said">
+      <span className={css.said}>
         {parts.map((bucket) => (
-          <span key={bucket} className={bucket}>
+          <span key={bucket}>
             <b className="figures">{ends[bucket]}</b> {say(`bucket.${bucket}`)}
           </span>
         ))}

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { Schemas } from '../api/client';
+import css from './FacePicture.module.css';
 
 type View = Schemas['FaceView'];
 
@@ -41,7 +42,8 @@ export function FacePicture({ address, width, height, view, says, hasRings, hasM
   const unit = w / 100;
   return (
     <svg
-      className="face"
+      className={css.face}
+      data-part="face"
       viewBox={`${left} ${top} ${w} ${w}`}
       role="img"
       aria-label={says}

@@ -1,5 +1,7 @@
 import type { Schemas } from '../api/client';
 import { say } from '../shell/words';
+import css from './FitAxis.module.css';
+import benchLineCss from './BenchLine.module.css';
 
 const width = 640;
 
@@ -7,7 +9,7 @@ const width = 640;
 export function FitAxis({ axis }: { axis: Schemas['ToleranceAxis'] }) {
   const x = (mm: number) => ((mm - axis.from) / (axis.to - axis.from)) * width;
   return (
-    <svg className="fit-axis" viewBox={`0 0 ${width} 84`} role="img" aria-label={say('fit.axis')}>
+    <svg className={css.fitAxis} viewBox={`0 0 ${width} 84`} role="img" aria-label={say('fit.axis')}>
       <rect className="window" x={x(axis.least)} width={x(axis.most) - x(axis.least)} y={14} height={32} />
       <line className="worst" x1={x(axis.worstLeast)} x2={x(axis.worstMost)} y1={30} y2={30} />
       {[axis.worstLeast, axis.worstMost].map((at) => (
@@ -15,7 +17,7 @@ export function FitAxis({ axis }: { axis: Schemas['ToleranceAxis'] }) {
       ))}
       <circle className="bow" cx={x(axis.bow)} cy={30} r={7} />
       {axis.ticks.map((tick) => (
-        <text key={tick.at} className="tick-label" x={x(tick.at)} y={70}>
+        <text key={tick.at} className={benchLineCss.tickLabel} x={x(tick.at)} y={70}>
           {tick.label}
         </text>
       ))}

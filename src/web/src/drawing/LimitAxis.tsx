@@ -1,5 +1,6 @@
 import type { Schemas } from '../api/client';
 import { say } from '../shell/words';
+import css from './LimitAxis.module.css';
 
 type Mark = Schemas['FaceViewFinding'];
 
@@ -7,7 +8,7 @@ type Mark = Schemas['FaceViewFinding'];
 export function LimitAxis({ marks, picked, onPick }: { marks: Mark[]; picked?: number; onPick: (mark: number) => void }) {
   const at = (share: number) => `${share * 50}%`;
   return (
-    <ol className="limit-axis" aria-label={say('verify.axis')}>
+    <ol className={css.limitAxis} aria-label={say('verify.axis')}>
       {marks.map((mark) => (
         <li key={mark.number}>
           <button className={mark.tone} aria-pressed={picked === mark.number} onClick={() => onPick(mark.number)}>
@@ -17,10 +18,10 @@ export function LimitAxis({ marks, picked, onPick }: { marks: Mark[]; picked?: n
               {mark.share != null && (
                 <>
                   <i
-                    className="sure"
+                    className={css.sure}
                     style={{ left: at(mark.shareLow ?? 0), right: `calc(100% - ${at(mark.shareHigh ?? 0)})` }}
                   />
-                  <i className="share" style={{ left: at(mark.share) }} />
+                  <i className={css.share} style={{ left: at(mark.share) }} />
                 </>
               )}
             </span>

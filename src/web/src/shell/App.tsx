@@ -1,7 +1,8 @@
 import { ConfigProvider } from 'antd';
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { NavLink, Navigate, Route, Routes, useLocation } from 'react-router';
-import type { Unit } from '../core/core';
+import { Navigate, Route, Routes, useLocation, useNavigationType } from 'react-router';
+import { StationBoundary } from '../parts/StationBoundary';
+import { themeOf } from '../parts/theme';
 import { Bench } from '../stations/bench/Bench';
 import { JobOverview } from '../stations/proof/JobOverview';
 import { Look } from '../stations/proof/Look';
@@ -9,14 +10,14 @@ import { StrandLadder } from '../stations/proof/StrandLadder';
 import { StrandStory } from '../stations/proof/StrandStory';
 import { Outbox } from '../stations/today/Outbox';
 import { Today } from '../stations/today/Today';
+import { Rail } from './Rail';
 import { useLive } from './live';
-import { looks } from './look';
-import { useOutboxCount } from './outbox';
-import { useSession, type Session } from './session';
 import { Notices } from './Notices';
-import { SwitchPerson } from './SwitchPerson';
+import { useSession, type Session } from './session';
 import { wasCleared } from './tablet';
+import { useTastes } from './tastes';
 import { say } from './words';
+import css from './App.module.css';
 
 // Forms come when they are opened: the bench and what leads to it do not wait for them. The service worker keeps them all.
 const CrewStation = lazy(() => import('../stations/crew/CrewStation').then((m) => ({ default: m.CrewStation })));
@@ -28,31 +29,19 @@ const RecipeEdit = lazy(() => import('../stations/recipes/RecipeEdit').then((m) 
 const VerifyStation = lazy(() => import('../stations/verify/VerifyStation').then((m) => ({ default: m.VerifyStation })));
 const FirstOwner = lazy(() => import('../stations/signin/FirstOwner').then((m) => ({ default: m.FirstOwner })));
 const SignIn = lazy(() => import('../stations/signin/SignIn').then((m) => ({ default: m.SignIn })));
+const PartsPage = lazy(() => import('../stations/parts/PartsPage').then((m) => ({ default: m.PartsPage })));
 
 export function App() {
-  const [dark, setDark] = useState(() => localStorage.getItem('look') === 'dark');
-  const [unit, setUnit] = useState<Unit>(() => (localStorage.getItem('unit') === 'in' ? 'in' : 'mm'));
+  const { look, hands } = useTastes();
   const session = useSession();
   const { pathname } = useLocation();
-  const look = dark ? 'dark' : 'light';
-  document.documentElement.dataset.look = look;
-  const toggles = {
-    dark,
-    unit,
-    flipLook: () => {
-      localStorage.setItem('look', dark ? 'light' : 'dark');
-      setDark(!dark);
-    },
-    flipUnit: () => {
-      localStorage.setItem('unit', unit === 'mm' ? 'in' : 'mm');
-      setUnit(unit === 'mm' ? 'in' : 'mm');
-    },
-  };
   return (
-    <ConfigProvider theme={looks[look]}>
+    <ConfigProvider theme={themeOf(look, hands)}>
       <Suspense>
-        {session.data?.person ? (
-          <Signed session={session.data} toggles={toggles} />
+        {pathname === '/parts' ? (
+          <PartsPage />
+        ) : session.data?.person ? (
+          <Signed session={session.data} />
         ) : session.isLoading ? null : pathname === '/first-owner' ? (
           <FirstOwner />
         ) : (
@@ -63,47 +52,24 @@ export function App() {
   );
 }
 
-interface Toggles {
-  dark: boolean;
-  unit: Unit;
-  flipLook: () => void;
-  flipUnit: () => void;
-}
-
-function Signed({ session, toggles }: { session: Session; toggles: Toggles }) {
-  const [switching, setSwitching] = useState(false);
+function Signed({ session }: { session: Session }) {
   const [cleared, setCleared] = useState(false);
+  const { unit } = useTastes();
+  const { pathname } = useLocation();
   const person = session.person!;
   const mayWork = session.permissions.includes('work');
   const mayPlan = session.permissions.includes('plan');
-  const mayLead = session.permissions.includes('lead');
+  const maySettle = session.permissions.includes('decide');
+  const how = useNavigationType();
   useLive(true);
+  // A page that is gone to begins at its top; one that is gone back to stays where it was.
+  useEffect(() => {
+    if (how !== 'POP') window.scrollTo(0, 0);
+  }, [pathname, how]);
   useEffect(() => void wasCleared().then(setCleared, () => setCleared(true)), []);
   return (
-    <div className="house">
-      <nav aria-label={say('shell.stations')} className="no-print">
-        <NavLink to="/" className="mark" aria-label={say('shell.home')}>
-          <img src="/mark.svg" alt="" width="44" height="44" />
-        </NavLink>
-        <NavLink to="/" end>
-          {say('shell.today')}
-        </NavLink>
-        {mayPlan && <NavLink to="/plan">{say('shell.plan')}</NavLink>}
-        <NavLink to="/verify">{say('shell.verify')}</NavLink>
-        <NavLink to="/recipes">{say('shell.recipes')}</NavLink>
-        {mayLead && <NavLink to="/crew">{say('shell.crew')}</NavLink>}
-        <div className="grow" />
-        <button onClick={toggles.flipUnit} aria-label={say('shell.unit')}>
-          {say(`shell.unit-${toggles.unit}`)}
-        </button>
-        <button onClick={toggles.flipLook} aria-label={say('shell.look')}>
-          {say(toggles.dark ? 'shell.dark' : 'shell.light')}
-        </button>
-        <button onClick={() => setSwitching(true)} aria-label={say('switch.who', { name: session.name ?? '' })}>
-          {session.name}
-        </button>
-        <SentState />
-      </nav>
+    <div className={css.house}>
+      <Rail session={session} />
       <main>
         <Notices />
         {cleared && (
@@ -114,53 +80,30 @@ function Signed({ session, toggles }: { session: Session; toggles: Toggles }) {
             </button>
           </p>
         )}
-        <Suspense>
-          <Routes>
-            <Route path="/" element={<Today mayPlan={mayPlan} />} />
-            <Route path="/plan" element={<JobForm />} />
-            <Route path="/plan/:job" element={<CableForm />} />
-            <Route path="/job/:job" element={<JobOverview />} />
-            {['/bench/:termination', '/batch/:batch'].map((path) => (
-              <Route key={path} path={path} element={<AtBench unit={toggles.unit} person={person} mayWork={mayWork} />} />
-            ))}
-            <Route path="/proof/:cable" element={<StrandLadder person={person} mayWork={mayWork} />} />
-            <Route path="/story/:termination" element={<StrandStory unit={toggles.unit} person={person} mayWork={mayWork} />} />
-            <Route
-              path="/look/:termination"
-              element={<Look unit={toggles.unit} person={person} maySettle={session.permissions.includes('decide')} />}
-            />
-            <Route path="/verify" element={<VerifyStation mayPlan={mayPlan} />} />
-            <Route path="/recipes" element={<RecipeList mayPlan={mayPlan} />} />
-            {mayPlan && <Route path="/recipes/edit" element={<RecipeEdit unit={toggles.unit} />} />}
-            <Route path="/recipes/:recipe" element={<RecipePage unit={toggles.unit} mayPlan={mayPlan} />} />
-            <Route path="/crew" element={<CrewStation isOwner={session.permissions.includes('own')} self={person} />} />
-            <Route path="/outbox" element={<Outbox />} />
-            <Route path="*" element={<Navigate to="/" />} />
-          </Routes>
-        </Suspense>
+        <StationBoundary place={pathname}>
+          <Suspense>
+            <Routes>
+              <Route path="/" element={<Today person={person} mayPlan={mayPlan} mayWork={mayWork} maySettle={maySettle} />} />
+              <Route path="/plan" element={<JobForm />} />
+              <Route path="/plan/:job" element={<CableForm />} />
+              <Route path="/job/:job" element={<JobOverview mayPlan={mayPlan} />} />
+              {['/bench/:termination', '/batch/:batch'].map((path) => (
+                <Route key={path} path={path} element={<Bench key={pathname} unit={unit} person={person} mayWork={mayWork} />} />
+              ))}
+              <Route path="/proof/:cable" element={<StrandLadder unit={unit} person={person} mayWork={mayWork} />} />
+              <Route path="/story/:termination" element={<StrandStory unit={unit} person={person} mayWork={mayWork} />} />
+              <Route path="/look/:termination" element={<Look unit={unit} person={person} maySettle={maySettle} />} />
+              <Route path="/verify" element={<VerifyStation mayPlan={mayPlan} />} />
+              <Route path="/recipes" element={<RecipeList mayPlan={mayPlan} />} />
+              {mayPlan && <Route path="/recipes/edit" element={<RecipeEdit unit={unit} />} />}
+              <Route path="/recipes/:recipe" element={<RecipePage unit={unit} mayPlan={mayPlan} />} />
+              <Route path="/crew" element={<CrewStation isOwner={session.permissions.includes('own')} self={person} />} />
+              <Route path="/outbox" element={<Outbox />} />
+              <Route path="*" element={<Navigate to="/" />} />
+            </Routes>
+          </Suspense>
+        </StationBoundary>
       </main>
-      {switching && <SwitchPerson person={person} mayLead={mayLead} onClose={() => setSwitching(false)} />}
     </div>
   );
-}
-
-/** Whether all that was done here has been sent. */
-function SentState() {
-  const { waiting, refused } = useOutboxCount();
-  return (
-    <NavLink to="/outbox" className={`sent ${refused ? 'bad' : waiting ? 'doubtful' : ''}`}>
-      <span role="status">
-        {refused
-          ? say('shell.refused', { count: refused })
-          : waiting
-            ? say('shell.waiting', { count: waiting })
-            : say('shell.sent')}
-      </span>
-    </NavLink>
-  );
-}
-
-/** The bench begins anew for each strand or batch, so that nothing of one is seen on another. */
-function AtBench(props: { unit: Unit; person: string; mayWork: boolean }) {
-  return <Bench key={useLocation().pathname} {...props} />;
 }

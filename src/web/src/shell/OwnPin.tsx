@@ -3,6 +3,7 @@ import { api, got } from '../api/client';
 import { FaultLine } from './faults';
 import { openKey } from './signing';
 import { say } from './words';
+import switchPersonCss from './SwitchPerson.module.css';
 
 /** One's own PIN set anew, with the old one or one's password. The old key ends with it; this tablet gets a new one at once. */
 export function OwnPin({ person, onSet }: { person: string; onSet: () => void }) {
@@ -21,7 +22,7 @@ export function OwnPin({ person, onSet }: { person: string; onSet: () => void })
   };
   return (
     <form
-      className="mates"
+      className={switchPersonCss.mates}
       onSubmit={(event) => {
         event.preventDefault();
         void set();
@@ -30,7 +31,7 @@ export function OwnPin({ person, onSet }: { person: string; onSet: () => void })
       <label>
         {say('crew.current')}
         <input
-          className="pin"
+          className={switchPersonCss.pin}
           type="password"
           autoComplete="current-password"
           autoFocus
@@ -41,7 +42,7 @@ export function OwnPin({ person, onSet }: { person: string; onSet: () => void })
       <label>
         {say('crew.new-pin')}
         <input
-          className="pin figures"
+          className={`${switchPersonCss.pin} figures`}
           type="password"
           inputMode="numeric"
           autoComplete="off"

@@ -4,9 +4,10 @@ import { api, got } from '../api/client';
 import { FaultLine } from './faults';
 import { OwnPin } from './OwnPin';
 import { useSignIn } from './session';
-import { SidePanel } from './SidePanel';
+import { SidePanel } from '../parts/SidePanel';
 import { toldOrKept } from './tablet';
 import { say } from './words';
+import css from './SwitchPerson.module.css';
 
 /** Another person takes over a shared tablet: their name, their PIN. What was not sent yet stays theirs who did it. */
 export function SwitchPerson({ person, mayLead, onClose }: { person: string; mayLead: boolean; onClose: () => void }) {
@@ -45,7 +46,7 @@ export function SwitchPerson({ person, mayLead, onClose }: { person: string; may
         />
       )}
       {!who && !isOwn && (
-        <div className="mates">
+        <div className={css.mates}>
           {mates.data
             ?.filter((mate) => mate.id !== person)
             .map((mate) => (
@@ -102,7 +103,7 @@ export function SwitchPerson({ person, mayLead, onClose }: { person: string; may
           }}
         >
           <input
-            className="pin figures"
+            className={`${css.pin} figures`}
             type="password"
             inputMode="numeric"
             autoComplete="off"
@@ -111,7 +112,7 @@ export function SwitchPerson({ person, mayLead, onClose }: { person: string; may
             value={pin}
             onChange={(event) => setPin(event.target.value)}
           />
-          <div className="pad">
+          <div className={css.pad}>
             {['1', '2', '3', '4', '5', '6', '7', '8', '9'].map((digit) => (
               <button type="button" key={digit} onClick={() => setPin(pin + digit)}>
                 {digit}

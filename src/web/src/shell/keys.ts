@@ -25,6 +25,7 @@ export const usual = {
   beside: 's',
   look: 'g',
   picture: 'i',
+  find: '/',
   keys: '?',
 } as const;
 
@@ -77,6 +78,13 @@ function belongsToFocus(event: KeyboardEvent): boolean {
   return (event.key === 'Enter' || event.key === ' ') && !!target.closest('button, a, summary, [role=button]');
 }
 
+/** What is heard now, page by page and part by part; the latest tell what they do. */
+const heard = new Set<{ current: Keyed }>();
+
+/** Everything that a key does on the page as it is now. */
+export const actionsHere = (): Set<KeyAction | 'choice'> =>
+  new Set([...heard].flatMap(({ current }) => Object.keys(current) as (KeyAction | 'choice')[]));
+
 /** True inside a panel: while one is open the keys are its own. */
 export const InSidePanel = createContext(false);
 
@@ -90,7 +98,7 @@ export function useKeys(actions: Keyed) {
   useLayoutEffect(() => {
     const hear = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.defaultPrevented || belongsToFocus(event)) return;
-      if (!!document.querySelector('dialog[open]') !== inSheet) return;
+      if (!!document.querySelector('[role=dialog]') !== inSheet) return;
       const digit = /^(?:Digit|Numpad)([1-9])$/.exec(event.code)?.[1];
       const action = (Object.keys(usual) as KeyAction[]).find((name) => keyOf(name) === event.key);
       const act = digit && latest.current.choice ? () => latest.current.choice!(Number(digit)) : action && latest.current[action];
@@ -99,6 +107,10 @@ export function useKeys(actions: Keyed) {
       act();
     };
     window.addEventListener('keydown', hear);
-    return () => window.removeEventListener('keydown', hear);
+    if (!inSheet) heard.add(latest);
+    return () => {
+      window.removeEventListener('keydown', hear);
+      heard.delete(latest);
+    };
   }, [inSheet]);
 }

@@ -5,7 +5,9 @@ import { fetchStrands } from './strands';
 
 interface News {
   job: string;
+  /** The cables whose strands have changed. */
   groups: string[];
+  /** The strands' ends that have changed; none where they are too many to name. */
   streams: string[];
 }
 
@@ -13,8 +15,22 @@ const longestSilence = 50_000;
 const afterError = 3_000;
 const watched = new Set<readonly string[]>();
 
-/** All that news may change: everything but who is signed in. */
-const isTold = (query: Query) => query.queryKey[0] !== 'session';
+/** What a query is of, beside its name: a job, a cable, or the end of a strand. */
+const concerns: Record<string, (told: News, of: unknown) => boolean> = {
+  jobs: () => true,
+  batches: () => true,
+  looks: () => true,
+  job: ({ job }, of) => job === of,
+  ladder: ({ groups }, of) => groups.includes(of as string),
+  story: ({ streams }, of) => streams.length === 0 || streams.includes(of as string),
+  stories: ({ streams }, of) => streams.length === 0 || streams.includes(of as string),
+};
+
+/** Whether news may have changed what a query answered. News that tells nothing in particular may have changed all but who is signed in. */
+const isToldBy =
+  (news?: News) =>
+  ({ queryKey: [name, of] }: Query): boolean =>
+    news ? !!concerns[name as string]?.(news, of) : name !== 'session';
 
 /** While a page shows these strands, what others do to them is fetched at once. */
 export function watchStrands(strands: readonly string[]): () => void {
@@ -29,9 +45,10 @@ export function useLive(isSignedIn: boolean) {
     if (!isSignedIn) return;
     let source: EventSource | undefined;
     let silence = 0;
-    const refresh = (strands?: string[]) => {
+    const refresh = (news?: News) => {
+      const isTold = isToldBy(news);
       const shown = [...new Set([...watched].flat())];
-      const wanted = strands?.length ? shown.filter((id) => strands.includes(id)) : shown;
+      const wanted = news?.streams.length ? shown.filter((id) => news.streams.includes(id)) : shown;
       if (wanted.length > 0) void fetchStrands(wanted).catch(() => undefined);
       // A first answer that is on its way may have been given before the news, and is not asked for anew: it is once it is there.
       const early = queries
@@ -60,7 +77,7 @@ export function useLive(isSignedIn: boolean) {
       });
       source.addEventListener('news', (event) => {
         hear();
-        refresh((JSON.parse(event.data) as News).streams);
+        refresh(JSON.parse(event.data) as News);
       });
       source.addEventListener('error', () => {
         window.clearTimeout(silence);

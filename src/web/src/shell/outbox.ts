@@ -123,7 +123,12 @@ export function useOutboxCount(): { waiting: number; refused: number } {
       later = 0;
       void countOutbox().then(setCount, () => undefined);
     };
-    const hear = () => (later ||= window.setTimeout(look, countAfterMs));
+    const hear = (parts: Record<string, unknown>) => {
+      // Until it is counted, something waits: never does it say that all is sent while it is not.
+      if (Object.keys(parts).some((part) => part.includes('/outbox/') || part.includes('/pictures/')))
+        setCount((before) => (before.waiting > 0 ? before : { ...before, waiting: 1 }));
+      later ||= window.setTimeout(look, countAfterMs);
+    };
     look();
     Dexie.on('storagemutated', hear);
     return () => {

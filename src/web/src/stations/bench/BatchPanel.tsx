@@ -2,9 +2,10 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
 import type { Intent } from '../../core/core';
-import { SidePanel } from '../../shell/SidePanel';
+import { SidePanel } from '../../parts/SidePanel';
 import { toldOrKept, uuid7 } from '../../shell/tablet';
 import { say } from '../../shell/words';
+import css from './BatchPanel.module.css';
 
 interface Props {
   tray: Schemas['BatchQueueView'][];
@@ -35,7 +36,7 @@ export function BatchPanel({ tray, batch, person, onAct, onBatch, onClose }: Pro
   };
   return (
     <SidePanel title={say('batch.title')} onClose={onClose}>
-      <fieldset className="strand-checks">
+      <fieldset className={css.strandChecks}>
         <legend>{say('batch.which')}</legend>
         {tray.map((strand) => (
           <label key={strand.termination} className="check">

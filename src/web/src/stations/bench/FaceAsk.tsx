@@ -5,8 +5,11 @@ import type { Proposed } from '../../core/core';
 import { FaultLine } from '../../shell/faults';
 import { useKeys } from '../../shell/keys';
 import { say } from '../../shell/words';
-import { PictureSources } from '../verify/PictureSources';
-import type { Grading } from '../verify/useGrade';
+import { Choices } from '../../parts/Choices';
+import { Reading } from '../../parts/Reading';
+import { PictureSources } from '../../parts/PictureSources';
+import type { Grading } from '../../parts/useGrade';
+import css from './FaceAsk.module.css';
 
 interface Props {
   ask: Schemas['AskView'];
@@ -41,7 +44,7 @@ export function FaceAsk({ ask, face, proposed, onRecord, onByEye }: Props) {
   return (
     <>
       {!view && sources}
-      <div role="status" className="looking" aria-busy={face.isGrading}>
+      <div role="status" className={css.looking} data-part="looking" aria-busy={face.isGrading}>
         {face.isGrading ? (
           <p>{say('verify.grading')}</p>
         ) : view ? (
@@ -54,20 +57,17 @@ export function FaceAsk({ ask, face, proposed, onRecord, onByEye }: Props) {
       <FaultLine says={face.fault} />
       {proposed?.unasked && <p role="alert">{proposed.says}</p>}
       {mustSayWhy && (
-        <label className="reading">
-          {say('face.otherwise-why')}
+        <Reading question={say('face.otherwise-why')}>
           <Input value={reason} autoFocus={isOtherwise} maxLength={500} onChange={(event) => setReason(event.target.value)} />
-        </label>
+        </Reading>
       )}
       {isChoosing && (
-        <fieldset className="choices small">
-          <legend>{say(mustSayWhy ? 'face.otherwise-what' : 'face.by-eye', { question: ask.question })}</legend>
-          {choices.map((choice, index) => (
-            <button type="button" key={choice.value} onClick={() => pick(choice.value)}>
-              <kbd>{index + 1}</kbd> {choice.say}
-            </button>
-          ))}
-        </fieldset>
+        <Choices
+          question={say(mustSayWhy ? 'face.otherwise-what' : 'face.by-eye', { question: ask.question })}
+          choices={choices.map((choice) => ({ key: choice.value, says: choice.say }))}
+          onPick={pick}
+          isSmall
+        />
       )}
       {proposed?.choice && !isOtherwise && (
         <button type="button" className="main-action" onClick={record}>

@@ -1,5 +1,6 @@
 import type { Schemas } from '../../api/client';
 import { say } from '../../shell/words';
+import css from './FiberBar.module.css';
 
 /** Fiber left and the tries it is good for; and, far from Trouble, Undo. */
 export function FiberBar({
@@ -12,7 +13,7 @@ export function FiberBar({
   onUndo: () => void;
 }) {
   return (
-    <footer className={`fiber ${fiber.level}`}>
+    <footer className={`${css.fiber} ${fiber.level}`}>
       {undo && (
         <button className="button" onClick={onUndo}>
           {say('bench.undo', { what: undo.what })}

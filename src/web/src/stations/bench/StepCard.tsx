@@ -1,13 +1,16 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Schemas } from '../../api/client';
 import type { Intent, Judged, Proposed } from '../../core/core';
+import { Choices } from '../../parts/Choices';
+import { MeasuredField, Reading } from '../../parts/Reading';
 import { FaultLine } from '../../shell/faults';
 import { useKeys } from '../../shell/keys';
 import { say } from '../../shell/words';
-import type { Grading } from '../verify/useGrade';
+import type { Grading } from '../../parts/useGrade';
 import { FaceAsk } from './FaceAsk';
 import { StepClock, useSecondsLeft } from './StepClock';
 import { StepCount } from './StepCount';
+import css from './StepCard.module.css';
 
 interface Props {
   step: Schemas['StepView'];
@@ -80,21 +83,21 @@ export function StepCard({
         main();
       }}
     >
-      <div className="read-part">
-        <p className="count">
+      <div className={css.readPart}>
+        <p className={css.count}>
           {say('bench.step', { number: step.number, of: step.of })}
           {' · '}
           {together > 1 ? togetherSays : say('strands.one', { number: strand })}
         </p>
         <h2>{step.title}</h2>
         {step.figure && (
-          <p className="narrow-figure figures">
+          <p className={`${css.narrowFigure} figures`} data-part="narrow-figure">
             {step.figure.value} <small>{step.figure.unit}</small>
           </p>
         )}
-        <p className="how">{step.how}</p>
+        <p className={css.how}>{step.how}</p>
         {step.cautions.length > 0 && (
-          <ul className="cautions">
+          <ul className={css.cautions}>
             {step.cautions.map((caution) => (
               <li key={caution}>{caution} </li>
             ))}
@@ -102,54 +105,43 @@ export function StepCard({
         )}
         <FaultLine says={says} />
       </div>
-      <div className="act-part">
+      <div className={css.actPart}>
         {step.clock && !inTrouble && <StepClock clock={step.clock} left={left} />}
         {step.count && ask?.kind === 'count' && !inTrouble && (
           <StepCount count={step.count} onCount={(eights) => setRead(String(eights))} />
         )}
         {isTyped && !inTrouble && (
-          <label className="reading">
-            {ask.question}
-            <span className="measured figures">
-              <input
-                ref={field}
-                value={read}
-                onChange={(event) => setRead(event.target.value)}
-                inputMode={ask.kind === 'count' ? 'numeric' : ask.kind === 'text' || ask.kind === 'angles' ? 'text' : 'decimal'}
-                autoComplete="off"
-                aria-describedby="verdict"
-              />
-              {ask.unit && <span>{ask.unit}</span>}
-            </span>
+          <Reading question={ask.question}>
+            <MeasuredField
+              ref={field}
+              value={read}
+              onChange={setRead}
+              unit={ask.unit}
+              kind={ask.kind === 'count' ? 'numeric' : ask.kind === 'text' || ask.kind === 'angles' ? 'text' : 'decimal'}
+              describedBy="verdict"
+            />
             <span id="verdict" className={verdict?.grade ?? ''}>
               {verdict ? judged(verdict) : say('bench.good-is', { range: ask.accepts })}
             </span>
-          </label>
+          </Reading>
         )}
         {inTrouble ? (
-          <fieldset className="choices one">
-            <legend>{say('bench.what-trouble')}</legend>
-            {reports.map((sign, index) => (
-              <button type="button" key={sign.id} onClick={() => report(sign.id)}>
-                <kbd>{index + 1}</kbd> {sign.title}
-              </button>
-            ))}
-            <button type="button" className="back" onClick={() => setInTrouble(false)}>
-              {say('bench.no-trouble')}
-            </button>
-          </fieldset>
+          <Choices
+            question={say('bench.what-trouble')}
+            choices={reports.map((sign) => ({ key: sign.id, says: sign.title }))}
+            onPick={report}
+            back={{ says: say('bench.no-trouble'), onBack: () => setInTrouble(false) }}
+            isOne
+          />
         ) : isFace ? (
           <FaceAsk ask={ask!} face={face} proposed={proposed} onRecord={onFace} onByEye={done} />
         ) : (
           isChoice && (
-            <fieldset className="choices">
-              <legend>{ask.question}</legend>
-              {ask.choices.map((choice, index) => (
-                <button type="button" key={choice.value} onClick={() => done(choice.value)}>
-                  <kbd>{index + 1}</kbd> {choice.say}
-                </button>
-              ))}
-            </fieldset>
+            <Choices
+              question={ask.question}
+              choices={ask.choices.map((choice) => ({ key: choice.value, says: choice.say }))}
+              onPick={done}
+            />
           )
         )}
         {!inTrouble && (

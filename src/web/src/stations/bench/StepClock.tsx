@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { chime } from '../../shell/sound';
 import { say } from '../../shell/words';
+import css from './StepClock.module.css';
 
 /** How much of a step's time is left; counted from when it was started, so that a reload or another tablet shows the same. */
 export function useSecondsLeft(clock?: Schemas['ClockView'] | null): number | undefined {
@@ -23,7 +24,7 @@ export function StepClock({ clock, left }: { clock: Schemas['ClockView']; left?:
     if (isOver) chime();
   }, [isOver]);
   return (
-    <div className={`clock ${isOver ? 'over' : ''}`} role="timer" aria-label={clock.kind}>
+    <div className={`${css.clock} ${isOver ? 'over' : ''}`} data-part="clock" role="timer" aria-label={clock.kind}>
       <span>{clock.kind}</span>
       <b className="figures">{minutes(left ?? clock.seconds)}</b>
       <span>{isOver ? say('clock.over') : clock.atMost ? say('clock.at-most', { seconds: clock.atMost }) : ''}</span>

@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { tick } from '../../shell/sound';
 import { say } from '../../shell/words';
+import css from './StepCount.module.css';
 
 /** A metronome that counts figure-eights at the technique's pace; when it is stopped its count is the reading. */
 export function StepCount({ count, onCount }: { count: Schemas['CountView']; onCount: (eights: number) => void }) {
@@ -24,7 +25,7 @@ export function StepCount({ count, onCount }: { count: Schemas['CountView']; onC
     setEights(undefined);
   };
   return (
-    <div className="row metronome">
+    <div className={`row ${css.metronome}`} data-part="metronome">
       <button type="button" className="button" aria-pressed={isRunning} onClick={() => (isRunning ? stop() : setEights(0))}>
         {say(isRunning ? 'count.stop' : 'count.metronome')}
       </button>

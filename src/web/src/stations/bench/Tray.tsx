@@ -2,6 +2,7 @@ import { memo, useEffect, useRef } from 'react';
 import type { Schemas } from '../../api/client';
 import { EndFaceGlyph } from '../../drawing/EndFaceGlyph';
 import { say } from '../../shell/words';
+import css from './Tray.module.css';
 
 interface Props {
   tray: Schemas['BatchQueueView'][];
@@ -16,7 +17,7 @@ export function Tray({ tray, focus, onTurn }: Props) {
     list.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'center' });
   }, [focus]);
   return (
-    <ol className="tray" aria-label={say('tray.title')} ref={list}>
+    <ol className={css.tray} data-part="tray" aria-label={say('tray.title')} ref={list}>
       {tray.map((strand) => (
         <Place key={strand.termination} strand={strand} isFocus={strand.termination === focus} onTurn={onTurn} />
       ))}

@@ -2,9 +2,12 @@ import { Input } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import type { Intent } from '../../core/core';
+import { Reading } from '../../parts/Reading';
 import { FaultLine } from '../../shell/faults';
 import { useKeys } from '../../shell/keys';
 import { say } from '../../shell/words';
+import stepCardCss from './StepCard.module.css';
+import css from './TroubleCard.module.css';
 
 interface Props {
   trouble: Schemas['TroubleView'];
@@ -34,29 +37,33 @@ export function TroubleCard({ trouble, onAct, onLater, says }: Props) {
   });
   return (
     <div className="trouble">
-      <div className="read-part">
-        <p className="count">
+      <div className={stepCardCss.readPart}>
+        <p className={stepCardCss.count}>
           {trouble.step}
           {trouble.read && `: ${trouble.read}`}
         </p>
         <h2 className="bad">{trouble.title}</h2>
         {proposed && !others && (
-          <div className="proposal">
+          <div className={css.proposal}>
             <h3>{proposed.title}</h3>
             <p>{proposed.why}</p>
-            <p className="cost">{proposed.cost}</p>
-            {proposed.goes && <p className="cost">{proposed.goes}</p>}
+            <p className={css.cost}>{proposed.cost}</p>
+            {proposed.goes && <p className={css.cost}>{proposed.goes}</p>}
           </div>
         )}
         <FaultLine says={says} />
         {others && (
           <>
-            <label className="reading">
-              {say('bench.another-why')}
+            <Reading question={say('bench.another-why')}>
               <Input value={reason} autoFocus onChange={(event) => setReason(event.target.value)} />
-            </label>
+            </Reading>
             {rest.map((offer, index) => (
-              <button className="button tall" key={offer.action} disabled={!!offer.barred} onClick={() => choose(offer.action)}>
+              <button
+                className={`button ${css.tall}`}
+                key={offer.action}
+                disabled={!!offer.barred}
+                onClick={() => choose(offer.action)}
+              >
                 <span>
                   <kbd>{index + 1}</kbd> {offer.title}
                 </span>
@@ -66,13 +73,13 @@ export function TroubleCard({ trouble, onAct, onLater, says }: Props) {
           </>
         )}
       </div>
-      <div className="act-part">
+      <div className={stepCardCss.actPart}>
         {!others && proposed && (
           <button className="main-action" onClick={take}>
             {proposed.title}
           </button>
         )}
-        <div className="row halves">
+        <div className={`row ${css.halves}`}>
           {proposed && (
             <button className="button" onClick={() => setOthers(!others)}>
               {say(others ? 'bench.back' : 'bench.another')}

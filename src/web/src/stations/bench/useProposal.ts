@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { FaceSeen, Proposed } from '../../core/core';
-import type { Grading } from '../verify/useGrade';
+import type { Grading } from '../../parts/useGrade';
 
 /** Which of the step's answers a graded picture stands for. The picture counts as still being graded until that is known. */
 export function useProposal(graded: Grading, propose?: (seen: FaceSeen) => Promise<Proposed | undefined>) {

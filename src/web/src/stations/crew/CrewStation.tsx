@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Form, Input, Select } from 'antd';
 import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
+import { Told } from '../../parts/Told';
 import { FaultLine, showFaults } from '../../shell/faults';
 import { today } from '../../shell/tablet';
 import { say } from '../../shell/words';
@@ -12,8 +13,7 @@ export function CrewStation({ isOwner, self }: { isOwner: boolean; self: string 
   const queries = useQueryClient();
   const [person, setPerson] = useState<Schemas['PersonInCrew']>();
   const view = useQuery({ queryKey: ['crew'], queryFn: () => got(api.GET('/api/v1/crew')), refetchOnMount: 'always' });
-  if (view.error) return <p role="alert">{view.error.message}</p>;
-  if (!view.data) return null;
+  if (!view.data) return <Told query={view}>{() => null}</Told>;
   const { crews, people, memberships } = view.data;
   const changed = () => queries.invalidateQueries({ queryKey: ['crew'] });
   const crewsOf = (id: string) =>

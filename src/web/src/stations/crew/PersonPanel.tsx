@@ -2,7 +2,7 @@ import { Input } from 'antd';
 import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
 import { FaultLine } from '../../shell/faults';
-import { SidePanel } from '../../shell/SidePanel';
+import { SidePanel } from '../../parts/SidePanel';
 import { OwnPin } from '../../shell/OwnPin';
 import { today } from '../../shell/tablet';
 import { say, type Key } from '../../shell/words';

@@ -2,6 +2,9 @@ import { useQuery } from '@tanstack/react-query';
 import { Button, Form, Input, InputNumber, Radio, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
+import { DraftLine } from '../../parts/DraftLine';
+import { useFormDraft } from '../../parts/useFormDraft';
+import { Told } from '../../parts/Told';
 import { FaultLine, showFaults } from '../../shell/faults';
 import { api, got, type Schemas } from '../../api/client';
 import { cableBuildValues, connectorTypeValues, fiberGradeValues, polishValues } from '../../api/schema';
@@ -26,6 +29,7 @@ export function CableForm() {
   const go = useNavigate();
   const [form] = Form.useForm<Values>();
   const [fault, setFault] = useState('');
+  const { drop, ...draft } = useFormDraft(form, `cable ${id}`);
   const [isListed, setListed] = useState(false);
   const job = useQuery({ queryKey: ['job', id], queryFn: () => got(api.GET('/api/v1/jobs/{id}', { params: { path: { id } } })) });
   const recipes = useQuery({ queryKey: ['recipes'], queryFn: () => got(api.GET('/api/v1/recipes/list')) });
@@ -35,23 +39,32 @@ export function CableForm() {
       const cable = await got(
         api.POST('/api/v1/jobs/{id}/cables', { params: { path: { id } }, body: isListed ? listed(values) : values }),
       );
+      await drop();
       await go(`/proof/${cable.id}`);
     } catch (error) {
       setFault(showFaults(form, error));
     }
   };
-  if (!job.data || !recipes.data) return null;
+  if (!job.data || !recipes.data) return <Told query={job.data ? recipes : job}>{() => null}</Told>;
   const panels = job.data.panels.map((panel) => ({ value: panel.id, label: `${panel.closet} ${panel.name}` }));
   const end = { connector: 'SC', polish: 'UPC', recipe: 'M4', firstPort: 1, perPort: 1 };
   return (
     <div className="page">
       <h1>{say('cable.title', { job: job.data.job.name })}</h1>
+      <DraftLine
+        isRestored={draft.isRestored}
+        onAnew={() => {
+          form.resetFields();
+          void drop();
+        }}
+      />
       <Form
         form={form}
         layout="vertical"
         className="card"
         requiredMark={false}
         onFinish={(values) => void submit(values)}
+        onValuesChange={draft.onValuesChange}
         initialValues={{
           build: 'tight-buffer-900',
           grade: 'OM4',

@@ -2,9 +2,12 @@ import { useQuery } from '@tanstack/react-query';
 import { Button, Checkbox, Form, Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { DraftLine } from '../../parts/DraftLine';
+import { useFormDraft } from '../../parts/useFormDraft';
 import { FaultLine, showFaults } from '../../shell/faults';
 import { api, got, type Schemas } from '../../api/client';
 import { say } from '../../shell/words';
+import css from './JobForm.module.css';
 
 type Values = Schemas['JobRequest'];
 
@@ -21,11 +24,13 @@ export function JobForm() {
   const go = useNavigate();
   const [form] = Form.useForm<Values>();
   const [fault, setFault] = useState('');
+  const { drop, ...draft } = useFormDraft(form, 'job');
   const crews = useQuery({ queryKey: ['crews'], queryFn: () => got(api.GET('/api/v1/crews')) });
   const submit = async (values: Values) => {
     setFault('');
     try {
       const job = await got(api.POST('/api/v1/jobs', { body: { ...values, rates: priced(values.rates) } }));
+      await drop();
       await go(`/plan/${job.id}`);
     } catch (error) {
       setFault(showFaults(form, error));
@@ -35,12 +40,20 @@ export function JobForm() {
   return (
     <div className="page">
       <h1>{say('job.title')}</h1>
+      <DraftLine
+        isRestored={draft.isRestored}
+        onAnew={() => {
+          form.resetFields();
+          void drop();
+        }}
+      />
       <Form
         form={form}
         layout="vertical"
         className="card"
         requiredMark={false}
         onFinish={(values) => void submit(values)}
+        onValuesChange={draft.onValuesChange}
         initialValues={{
           timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
           labelPattern: '{closet}-{panel}:{port:00}',
@@ -77,7 +90,7 @@ export function JobForm() {
           {(fields, { add, remove }) => (
             <>
               {fields.map((field, index) => (
-                <div className="grid panel" key={field.key}>
+                <div className={`grid ${css.panel}`} key={field.key}>
                   <Form.Item label={say('job.closet', { number: index + 1 })} name={[field.name, 'closet']} rules={needed}>
                     <Input />
                   </Form.Item>

@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { Form, Input } from 'antd';
 import { api, got, type Schemas } from '../../api/client';
 import { say, type Key } from '../../shell/words';
+import css from '../../parts/FileButton.module.css';
 
 const shown = 8;
 
@@ -25,7 +26,7 @@ export function PortList({ job }: { job: string }) {
           <Form.Item label={say('ports.choose')} name="ports" rules={[{ required: true, message: say('form.needed') }]}>
             <Input.TextArea className="figures" rows={9} placeholder={say('ports.example')} spellCheck={false} />
           </Form.Item>
-          <label className="button file">
+          <label className={`button ${css.file}`}>
             {say('ports.file')}
             <input type="file" accept=".csv,text/csv,text/plain" onChange={(event) => void take(event.target.files?.[0])} />
           </label>

@@ -1,10 +1,11 @@
 import { useEffect, useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { LimitAxis } from '../../drawing/LimitAxis';
-import { SidePanel } from '../../shell/SidePanel';
+import { SidePanel } from '../../parts/SidePanel';
 import { say } from '../../shell/words';
-import { FaceStage } from '../verify/FaceStage';
-import { sidesOf, type Picture } from '../verify/useGrade';
+import { FaceStage } from '../../parts/FaceStage';
+import { sidesOf, type Picture } from '../../parts/useGrade';
+import faceStageCss from '../../parts/FaceStage.module.css';
 
 type FaceLine = Schemas['FaceLine'];
 
@@ -32,7 +33,7 @@ export function FacePanel(props: { termination: string; face: FaceLine; before?:
       </p>
       {graded && !shown && <p role="alert">{say('story.picture-missing')}</p>}
       {shown && (
-        <div className="looked">
+        <div className={faceStageCss.looked}>
           <FaceStage shown={shown} before={earlier} picked={picked} onPick={setPicked} />
         </div>
       )}

@@ -1,22 +1,57 @@
 import { useQuery } from '@tanstack/react-query';
+import { useEffect } from 'react';
 import { Link, useParams } from 'react-router';
-import { api, got } from '../../api/client';
+import { api, got, type Schemas } from '../../api/client';
 import { EndsBar } from '../../drawing/EndsBar';
+import { JobMap, type MapCable } from '../../drawing/JobMap';
+import { Line, Lines } from '../../parts/Lines';
+import { Told } from '../../parts/Told';
+import { workAt } from '../../shell/place';
 import { toldOrKept } from '../../shell/tablet';
 import { say } from '../../shell/words';
+import css from './JobOverview.module.css';
 
-/** A job across its cables: how far each has come, who has what in hand, what is left. */
-export function JobOverview() {
+/** A job across its cables: where they go, how far each has come, who has what in hand, what is left. */
+export function JobOverview({ mayPlan }: { mayPlan: boolean }) {
   const { job: id = '' } = useParams();
   const view = useQuery({
     queryKey: ['job', id],
     queryFn: () => toldOrKept(`job ${id}`, () => got(api.GET('/api/v1/jobs/{id}', { params: { path: { id } } }))),
     refetchOnMount: 'always',
   });
-  if (view.error) return <p role="alert">{view.error.message}</p>;
-  if (!view.data) return null;
-  const { job, cables, crews, left, overruled } = view.data;
-  const all: Record<string, number> = {};
+  return <Told query={view}>{(told) => <Job told={told} mayPlan={mayPlan} />}</Told>;
+}
+
+type Ends = Record<string, number>;
+
+const count = (ends: Ends, ...buckets: string[]) => buckets.reduce((sum, bucket) => sum + (ends[bucket] ?? 0), 0);
+
+function onMap({ cables, places = [] }: Schemas['JobView']): MapCable[] {
+  return cables.flatMap((cable) => {
+    const of = (end: 'near' | 'far') => places.find((place) => place.cable === cable.id && place.end === end)?.closet;
+    const [near, far, ends] = [of('near'), of('far'), cable.ends as Ends];
+    const done = count(ends, 'verified', 'doubtful');
+    const all = Object.values(ends).reduce((sum, each) => sum + each, 0);
+    return near && far
+      ? [
+          {
+            id: cable.id,
+            name: cable.name,
+            near,
+            far,
+            done: all > 0 ? done / all : 0,
+            trouble: all > 0 ? count(ends, 'trouble', 'look', 'rejected') / all : 0,
+            says: say('job.done-of', { done, of: all }),
+          },
+        ]
+      : [];
+  });
+}
+
+function Job({ told, mayPlan }: { told: Schemas['JobView']; mayPlan: boolean }) {
+  const { job, cables, crews, left, overruled } = told;
+  useEffect(() => workAt({ job: job.id, jobName: job.name }), [job.id, job.name]);
+  const all: Ends = {};
   for (const cable of cables) for (const [bucket, ends] of Object.entries(cable.ends)) all[bucket] = (all[bucket] ?? 0) + ends;
   return (
     <div className="page">
@@ -24,50 +59,63 @@ export function JobOverview() {
         <div>
           <h1>{job.name}</h1>
           <p>
-            {job.customer} · {job.site} · {job.timeZone}
+            {job.customer} · {job.site}
           </p>
         </div>
         <div className="row no-print">
-          <a className="button" href={`/api/v1/jobs/${id}/export`} download>
+          {mayPlan && (
+            <Link className="button" to={`/plan/${job.id}`}>
+              {say('today.add-cable')}
+            </Link>
+          )}
+          <a className="button" href={`/api/v1/jobs/${job.id}/export`} download>
             {say('job.export')}
           </a>
-          <a className="button" href={`/api/v1/jobs/${id}/export.zip`} download>
+          <a className="button" href={`/api/v1/jobs/${job.id}/export.zip`} download>
             {say('job.export-zip')}
           </a>
-          <a className="button" href={`/api/v1/jobs/${id}/record.csv`} download>
+          <a className="button" href={`/api/v1/jobs/${job.id}/record.csv`} download>
             {say('job.record-csv')}
           </a>
         </div>
       </header>
-      <p className="left">
-        <b className="figures">{left}</b> {say('job.left')}
-        {overruled > 0 && (
-          <span className="doubtful">
-            {' · '}
-            {say('job.overruled', { count: overruled })}
-          </span>
-        )}
-      </p>
-      <EndsBar ends={all} />
+      <section className={css.sum}>
+        <p className={css.left}>
+          <b className="figures">{left}</b> {say('job.left')}
+          {overruled > 0 && (
+            <span className="doubtful">
+              {' · '}
+              {say('job.overruled', { count: overruled })}
+            </span>
+          )}
+        </p>
+        <EndsBar ends={all} />
+      </section>
       <section className="card">
-        <h2>{say('job.by-crew')}</h2>
-        {crews.length === 0 && <p>{say('job.no-crew-yet')}</p>}
-        {crews.map((crew) => (
-          <div className="cable" key={crew.crew}>
-            <b>{crew.crew || say('job.no-crew')}</b>
-            <EndsBar ends={crew.ends} />
-          </div>
-        ))}
+        <h2>{say('job.map')}</h2>
+        <JobMap cables={onMap(told)} name={say('job.map')} />
       </section>
       <section className="card">
         <h2>{say('job.by-cable')}</h2>
-        {cables.map((cable) => (
-          <Link className="cable" key={cable.id} to={`/proof/${cable.id}`}>
-            <b>{cable.name}</b>
-            <EndsBar ends={cable.ends} />
-            <span aria-hidden="true">→</span>
-          </Link>
-        ))}
+        {cables.length === 0 && <p>{say('today.no-cable')}</p>}
+        <Lines>
+          {cables.map((cable) => (
+            <Line key={cable.id} to={`/proof/${cable.id}`} name={cable.name}>
+              <EndsBar ends={cable.ends} />
+            </Line>
+          ))}
+        </Lines>
+      </section>
+      <section className="card">
+        <h2>{say('job.by-crew')}</h2>
+        {crews.length === 0 && <p>{say('job.no-crew-yet')}</p>}
+        <Lines>
+          {crews.map((crew) => (
+            <Line key={crew.crew} name={crew.crew || say('job.no-crew')}>
+              <EndsBar ends={crew.ends} />
+            </Line>
+          ))}
+        </Lines>
       </section>
     </div>
   );

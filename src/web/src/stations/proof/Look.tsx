@@ -5,11 +5,13 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { api, got } from '../../api/client';
 import { actOn } from '../../core/bench';
 import type { Unit } from '../../core/core';
+import { Told } from '../../parts/Told';
 import { FaultLine } from '../../shell/faults';
 import { send } from '../../shell/outbox';
 import { whyNotKept } from '../../shell/record';
 import { say } from '../../shell/words';
 import { StoryLines } from './StoryLines';
+import css from './Look.module.css';
 
 /** A strand that two tablets worked on without knowing of each other: both stories, and a lead's decision. */
 export function Look({ unit, person, maySettle }: { unit: Unit; person: string; maySettle: boolean }) {
@@ -24,8 +26,7 @@ export function Look({ unit, person, maySettle }: { unit: Unit; person: string; 
     queryFn: () => got(api.GET('/api/v1/terminations/{id}/stories', { params: { path: { id: termination }, query: { unit } } })),
     refetchOnMount: 'always',
   });
-  if (stories.error) return <p role="alert">{stories.error.message}</p>;
-  if (!stories.data) return null;
+  if (!stories.data) return <Told query={stories}>{() => null}</Told>;
   const { label, common, first, second, people, timeZone, glassWasCut } = stories.data;
   const settle = async (keep: 'first' | 'second' | 'what-fits') => {
     setFault('');
@@ -53,7 +54,7 @@ export function Look({ unit, person, maySettle }: { unit: Unit; person: string; 
       <h1>{say('look.title', { label })}</h1>
       <p>{say('look.what', { count: common.length })}</p>
       {maySettle && (
-        <section className="card settle">
+        <section className={`card ${css.settle}`}>
           <label>
             {say('look.note')}
             <Input value={note} maxLength={500} onChange={(event) => setNote(event.target.value)} />
@@ -66,7 +67,7 @@ export function Look({ unit, person, maySettle }: { unit: Unit; person: string; 
           )}
         </section>
       )}
-      <div className="grid two stories">
+      <div className={`grid two ${css.stories}`}>
         {(
           [
             ['first', first],
@@ -85,7 +86,7 @@ export function Look({ unit, person, maySettle }: { unit: Unit; person: string; 
         ))}
       </div>
       {maySettle ? (
-        <section className="card settle">
+        <section className={`card ${css.settle}`}>
           <FaultLine says={fault} />
           <button className="button" disabled={!note.trim()} onClick={() => void settle('what-fits')}>
             {say('look.both')}

@@ -3,7 +3,7 @@ import { Input } from 'antd';
 import { useState } from 'react';
 import { api, got } from '../../api/client';
 import { StrandTab } from '../../drawing/StrandTab';
-import { SidePanel } from '../../shell/SidePanel';
+import { SidePanel } from '../../parts/SidePanel';
 import { say } from '../../shell/words';
 
 interface Props {

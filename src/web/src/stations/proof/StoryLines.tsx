@@ -1,85 +1,46 @@
+import { Dropdown } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
+import { Icon } from '../../parts/icons';
 import { say } from '../../shell/words';
 import { addressOf, FacePanel } from './FacePanel';
-
-type Line = Schemas['StoryLine'];
+import { groupsOf, type StoryGroup, type StoryLine } from './storyGroups';
+import css from './StoryLines.module.css';
 
 interface Props {
-  lines: Line[];
+  lines: StoryLine[];
   people: Record<string, string>;
   /** What the server made of the pictures itself. */
   secondGradings?: Schemas['SecondGradingLine'][];
   timeZone: string;
-  onTakeBack?: (line: Line) => void;
-  onMove?: (line: Line) => void;
+  onTakeBack?: (line: StoryLine) => void;
+  onMove?: (line: StoryLine) => void;
   /** Whose pictures they are; without it they are told of in words alone. */
   termination?: string;
+  isNarrow?: boolean;
 }
 
-/** Lines of a strand's story, in the site's own time. */
-export function StoryLines({ lines, people, secondGradings, timeZone, onTakeBack, onMove, termination }: Props) {
-  const [opened, setOpened] = useState<Line>();
+/** A strand's story in the site's own time: by attempt and stage, folded where all went well. */
+export function StoryLines(props: Props) {
+  const { lines, termination } = props;
+  const [opened, setOpened] = useState<StoryLine>();
   const looks = lines.filter((line) => line.face);
   const before = opened && looks[looks.indexOf(opened) - 1];
-  const when = new Intl.DateTimeFormat('en-CA', { dateStyle: 'short', timeStyle: 'short', hourCycle: 'h23', timeZone });
+  const groups = groupsOf(lines);
   return (
     <>
-      <ol className="card story">
-        {lines.map((line, index) => (
-          <li key={line.event} className={line.effect}>
-            {line.attempt > 0 && line.attempt !== lines[index - 1]?.attempt && (
-              <h2>{say('story.attempt', { number: line.attempt })}</h2>
+      <div className={`${css.story} ${props.isNarrow ? css.narrow : ''}`} data-part="story">
+        {groups.map((group, index) => (
+          <div key={group.lines[0]!.event}>
+            {group.attempt > 0 && group.attempt !== groups[index - 1]?.attempt && (
+              <h2>
+                {say('story.attempt', { number: group.attempt })} <small>{dayOf(group.lines[0]!, props.timeZone)}</small>
+              </h2>
             )}
-            <time dateTime={line.at}>{when.format(new Date(line.at))}</time>
-            <div>
-              <b>{line.what}</b> {line.to && <b>{people[line.to] ?? say('story.someone')}</b>}{' '}
-              {line.read && <span className="figures">{line.read}</span>}{' '}
-              {line.grade && <span className={line.grade}>{say(`grade.${line.grade}`)}</span>}
-              {line.try > 1 && <small> · {say('story.try', { number: line.try })}</small>}
-              {line.note && <p>{line.note}</p>}
-              {line.sentBy && <p>{say('story.sent-by', { name: people[line.sentBy] ?? say('story.someone') })}</p>}
-              {line.clockSaid && (
-                <p className="doubtful">{say('story.clock-said', { said: when.format(new Date(line.clockSaid)) })}</p>
-              )}
-              {line.face && termination && (
-                <button
-                  className="seen"
-                  aria-label={say('story.picture', { headline: line.face.view.headline })}
-                  onClick={() => setOpened(line)}
-                >
-                  <img src={addressOf(termination, line.face.picture)} alt="" loading="lazy" />
-                  <span className={line.face.view.tone}>{line.face.view.headline}</span>
-                </button>
-              )}
-              {secondGradings
-                ?.filter((second) => second.event === line.event)
-                .map((second) => (
-                  <p key={second.event} className={second.agrees ? '' : 'bad'}>
-                    {second.says}
-                  </p>
-                ))}
-            </div>
-            <span className="actor">{people[line.actor] ?? say('story.someone')}</span>
-            <span className="row no-print">
-              {onTakeBack && line.mayTakeBack && (
-                <button
-                  className="quiet"
-                  aria-label={say('story.take-back', { what: line.what })}
-                  onClick={() => onTakeBack(line)}
-                >
-                  {say('story.take-back-short')}
-                </button>
-              )}
-              {onMove && line.effect === 'counts' && line.isWork && (
-                <button className="quiet" aria-label={say('story.move', { what: line.what })} onClick={() => onMove(line)}>
-                  {say('story.move-short')}
-                </button>
-              )}
-            </span>
-          </li>
+            <Group group={group} {...props} onOpen={setOpened} />
+          </div>
         ))}
-      </ol>
+      </div>
       {opened?.face && termination && (
         <FacePanel
           termination={termination}
@@ -89,5 +50,99 @@ export function StoryLines({ lines, people, secondGradings, timeZone, onTakeBack
         />
       )}
     </>
+  );
+}
+
+/** The site's day of a line. */
+const dayOf = ({ at }: StoryLine, timeZone: string) =>
+  new Intl.DateTimeFormat('en-CA', { dateStyle: 'short', timeZone }).format(new Date(at));
+
+type GroupProps = Props & { group: StoryGroup; onOpen: (line: StoryLine) => void };
+
+function Group({ group, ...props }: GroupProps) {
+  const clock = new Intl.DateTimeFormat('en-CA', { timeStyle: 'short', hourCycle: 'h23', timeZone: props.timeZone });
+  const first = group.lines[0]!;
+  const lines = (
+    <ol>
+      {group.lines.map((line) => (
+        <Line key={line.event} line={line} {...props} />
+      ))}
+    </ol>
+  );
+  if (!group.stage) return lines;
+  return (
+    <details open={!group.isQuiet}>
+      <summary>
+        <b>{group.stage}</b>
+        <span className={group.isQuiet ? 'good' : ''}>
+          {group.isQuiet ? say('story.all-good', { count: group.lines.length }) : ''}
+        </span>
+        <time dateTime={first.at}>{clock.format(new Date(first.at))}</time>
+      </summary>
+      {lines}
+    </details>
+  );
+}
+
+interface LineProps extends Omit<Props, 'lines'> {
+  line: StoryLine;
+  onOpen: (line: StoryLine) => void;
+}
+
+function Line({ line, people, secondGradings, timeZone, onTakeBack, onMove, termination, onOpen }: LineProps) {
+  const clock = new Intl.DateTimeFormat('en-CA', { timeStyle: 'short', hourCycle: 'h23', timeZone });
+  const when = new Intl.DateTimeFormat('en-CA', { dateStyle: 'short', timeStyle: 'short', hourCycle: 'h23', timeZone });
+  const nameOf = (person: string) => people[person] ?? say('story.someone');
+  const ways = [
+    ...(onTakeBack && line.mayTakeBack
+      ? [{ key: 'back', label: say('story.take-back-short'), onClick: () => onTakeBack(line) }]
+      : []),
+    ...(onMove && line.effect === 'counts' && line.isWork
+      ? [{ key: 'move', label: say('story.move-short'), onClick: () => onMove(line) }]
+      : []),
+  ];
+  return (
+    <li className={css[line.effect] ?? ''}>
+      <time dateTime={line.at} title={when.format(new Date(line.at))}>
+        {line.attempt > 0 ? clock.format(new Date(line.at)) : when.format(new Date(line.at))}
+      </time>
+      <div className={css.what}>
+        <b>{line.what}</b> {line.to && <b>{nameOf(line.to)}</b>}
+        {line.try > 1 && <small> · {say('story.try', { number: line.try })}</small>}
+        {line.note && <p>{line.note}</p>}
+        {line.sentBy && <p>{say('story.sent-by', { name: nameOf(line.sentBy) })}</p>}
+        {line.clockSaid && <p className="doubtful">{say('story.clock-said', { said: when.format(new Date(line.clockSaid)) })}</p>}
+        {line.face && termination && (
+          <button
+            className={css.seen}
+            data-part="seen"
+            aria-label={say('story.picture', { headline: line.face.view.headline })}
+            onClick={() => onOpen(line)}
+          >
+            <img src={addressOf(termination, line.face.picture)} alt="" loading="lazy" />
+            <span className={line.face.view.tone}>{line.face.view.headline}</span>
+          </button>
+        )}
+        {secondGradings
+          ?.filter((second) => second.event === line.event)
+          .map((second) => (
+            <p key={second.event} className={second.agrees ? '' : 'bad'}>
+              {second.says}
+            </p>
+          ))}
+      </div>
+      <span className={`${css.read} figures`}>{line.read}</span>
+      <span className={line.grade ?? ''}>{line.grade && say(`grade.${line.grade}`)}</span>
+      <span className={css.actor}>{nameOf(line.actor)}</span>
+      {ways.length > 0 ? (
+        <Dropdown menu={{ items: ways }} trigger={['click']} placement="bottomRight">
+          <button className={`${css.ways} no-print`} aria-label={say('story.ways', { what: line.what })}>
+            <Icon name="more" size={20} />
+          </button>
+        </Dropdown>
+      ) : (
+        <span />
+      )}
+    </li>
   );
 }

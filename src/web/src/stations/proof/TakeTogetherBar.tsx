@@ -7,6 +7,7 @@ import { whyNotKept } from '../../shell/record';
 import { pick, usePicked } from '../../shell/picked';
 import { toldOrKept, uuid7 } from '../../shell/tablet';
 import { say } from '../../shell/words';
+import css from './TakeTogetherBar.module.css';
 
 interface Props {
   person: string;
@@ -36,7 +37,7 @@ export function TakeTogetherBar({ person, onPickAll, onTaken }: Props) {
     }
   };
   return (
-    <section className="card row take no-print" aria-label={say('batch.title')}>
+    <section className={`card row ${css.take} no-print`} aria-label={say('batch.title')}>
       <b>{say('batch.picked', { count: picked.length })}</b>
       <button className="button" onClick={() => onPickAll('near')}>
         {say('batch.all-near')}

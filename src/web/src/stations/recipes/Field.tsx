@@ -1,9 +1,10 @@
 import type { ReactNode } from 'react';
+import css from './Field.module.css';
 
 /** One field of the editor, its fault under it. */
 export function Field({ label, fault, children }: { label: string; fault?: string; children: ReactNode }) {
   return (
-    <label className="field">
+    <label className={css.field}>
       <span>{label}</span>
       {children}
       {fault && <em className="bad">{fault}</em>}

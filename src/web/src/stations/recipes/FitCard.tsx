@@ -1,16 +1,17 @@
 import type { Schemas } from '../../api/client';
 import { FitAxis } from '../../drawing/FitAxis';
 import { say } from '../../shell/words';
+import css from './FitCard.module.css';
 
 /** Whether glass meets glass: the chance, where the bow lies in its window, and what to hold tighter. */
 export function FitCard({ recipe }: { recipe?: Schemas['RecipeDocument'] }) {
   if (!recipe?.fit) return null;
   const { chance, detail, isSure, axis, tighten, parts } = recipe.fit;
   return (
-    <section className="card fit">
+    <section className={`card ${css.fit}`}>
       <h2>{say('fit.title')}</h2>
       <p>
-        <b className={`figures chance ${isSure ? 'good' : ''}`}>{chance}</b> {say('fit.meets')}
+        <b className={`figures ${css.chance} ${isSure ? 'good' : ''}`}>{chance}</b> {say('fit.meets')}
       </p>
       <FitAxis axis={axis} />
       <p>{detail}</p>

@@ -1,16 +1,17 @@
 import { Fragment } from 'react';
 import type { Schemas } from '../../api/client';
 import { say } from '../../shell/words';
+import css from './PlanTable.module.css';
 
 /** The strip plan in working order, and how the end looks after each cut. */
 export function PlanTable({ marks }: { marks: Schemas['LengthMarkView'][] }) {
   return (
-    <section className="card">
+    <section className={css.plan}>
       <h2>{say('recipes.plan')}</h2>
       <table className="list">
         <thead>
           <tr>
-            {(['mark', 'length', 'from', 'tolerance', 'other', 'fine', 'tip', 'bites'] as const).map((head) => (
+            {(['mark', 'length', 'from', 'tolerance', 'other'] as const).map((head) => (
               <th key={head} scope="col">
                 {say(`recipes.${head}`)}
               </th>
@@ -28,15 +29,19 @@ export function PlanTable({ marks }: { marks: Schemas['LengthMarkView'][] }) {
                 <td>{mark.from}</td>
                 <td className="figures">{mark.tolerance}</td>
                 <td className="figures">{mark.other}</td>
-                <td className="figures">{mark.fine}</td>
-                <td className="figures">{mark.tip}</td>
-                <td>{mark.bites}</td>
               </tr>
-              {mark.leaves && (
-                <tr className="leaves">
-                  <td colSpan={8}>{say('recipes.leaves', { profile: mark.leaves })}</td>
-                </tr>
-              )}
+              <tr className={css.leaves}>
+                <td colSpan={5}>
+                  {[
+                    mark.tip && `${say('recipes.tip')} ${mark.tip}`,
+                    mark.fine && `${say('recipes.fine')} ${mark.fine}`,
+                    mark.bites,
+                    mark.leaves && say('recipes.leaves', { profile: mark.leaves }),
+                  ]
+                    .filter(Boolean)
+                    .join(' · ')}
+                </td>
+              </tr>
             </Fragment>
           ))}
         </tbody>

@@ -11,6 +11,7 @@ import { FitCard } from './FitCard';
 import { LengthFields } from './LengthFields';
 import { placeOf, withValue, type RecipeFile } from './recipeDraft';
 import { WordFields } from './WordFields';
+import css from './RecipeEdit.module.css';
 
 const rooms = ['lengths', 'words', 'file'] as const;
 
@@ -67,7 +68,7 @@ function Editor({ begun, unit }: { begun: RecipeFile; unit: Unit }) {
   };
   const isReady = trial.isSuccess && !trial.isFetching && tried === file && faults.length === 0 && fault === '';
   return (
-    <div className="page editor">
+    <div className={`page ${css.editor}`}>
       <header className="row apart">
         <h1>{say('editor.page', { recipe: file.recipe.id })}</h1>
         <div className="row" role="tablist" aria-label={say('editor.rooms')}>
@@ -87,13 +88,13 @@ function Editor({ begun, unit }: { begun: RecipeFile; unit: Unit }) {
           ))}
         </div>
       </header>
-      <div className="editor-halves">
+      <div className={css.editorHalves}>
         <section className="card" role="tabpanel" aria-label={say(`editor.${room}`)}>
           {room === 'lengths' && <LengthFields recipe={file.recipe} set={set} at={at} />}
           {room === 'words' && <WordFields recipe={file.recipe} set={set} at={at} />}
           {room === 'file' && (
             <textarea
-              className="figures file-text"
+              className={`figures ${css.fileText}`}
               aria-label={say('editor.file')}
               spellCheck={false}
               value={text}
@@ -104,7 +105,7 @@ function Editor({ begun, unit }: { begun: RecipeFile; unit: Unit }) {
         <aside>
           <section className="card">
             {shown?.line ? <BenchLine line={shown.line} /> : <p>{say('editor.no-line')}</p>}
-            <ul className="profile">
+            <ul className={css.profile}>
               {shown?.profile.map((says) => (
                 <li key={says}>{says}</li>
               ))}
@@ -112,7 +113,7 @@ function Editor({ begun, unit }: { begun: RecipeFile; unit: Unit }) {
           </section>
           <section className="card" aria-live="polite">
             <h2>{faults.length === 0 ? say('editor.no-faults') : say('editor.faults', { count: faults.length })}</h2>
-            <ul className="faults">
+            <ul className={css.faults}>
               {faults.slice(0, 12).map((found, index) => (
                 <li key={index} className="bad">
                   <code>{found.place}</code> {found.says}

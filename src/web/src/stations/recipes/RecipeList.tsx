@@ -3,10 +3,13 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, got } from '../../api/client';
 import { FaultLine } from '../../shell/faults';
+import { Told } from '../../parts/Told';
 import { toldOrKept } from '../../shell/tablet';
 import { say } from '../../shell/words';
 import { readRecipeFile } from './recipeDraft';
 import { templateAddress } from './template';
+import portListCss from '../../parts/FileButton.module.css';
+import css from './RecipeList.module.css';
 
 /** Every recipe there is, in its newest version; picked ones print on one template. */
 export function RecipeList({ mayPlan }: { mayPlan: boolean }) {
@@ -17,7 +20,6 @@ export function RecipeList({ mayPlan }: { mayPlan: boolean }) {
     queryKey: ['recipes'],
     queryFn: () => toldOrKept('recipe list', () => got(api.GET('/api/v1/recipes/list'))),
   });
-  if (recipes.error) return <p role="alert">{recipes.error.message}</p>;
   const take = async (file?: File) => {
     if (!file) return;
     setFault('');
@@ -27,6 +29,7 @@ export function RecipeList({ mayPlan }: { mayPlan: boolean }) {
       setFault(say('recipes.no-json', { file: file.name }));
     }
   };
+  if (!recipes.data) return <Told query={recipes}>{() => null}</Told>;
   return (
     <div className="page">
       <header className="row apart">
@@ -38,7 +41,7 @@ export function RecipeList({ mayPlan }: { mayPlan: boolean }) {
             </a>
           )}
           {mayPlan && (
-            <label className="button file">
+            <label className={`button ${portListCss.file}`}>
               {say('recipes.import')}
               <input
                 type="file"
@@ -54,9 +57,9 @@ export function RecipeList({ mayPlan }: { mayPlan: boolean }) {
       </header>
       <FaultLine says={fault} />
       <section className="card">
-        {recipes.data?.map((recipe) => (
-          <div className="cable recipe-line" key={recipe.id}>
-            <label className="pick">
+        {recipes.data.map((recipe) => (
+          <div className={`cable ${css.recipeLine}`} key={recipe.id}>
+            <label className={css.pick}>
               <input
                 type="checkbox"
                 aria-label={say('recipes.pick', { recipe: recipe.id })}

@@ -4,14 +4,16 @@ import { useNavigate, useParams } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
 import type { Unit } from '../../core/core';
 import { BenchLine } from '../../drawing/BenchLine';
+import { Told } from '../../parts/Told';
 import { FaultLine } from '../../shell/faults';
-import { SidePanel } from '../../shell/SidePanel';
+import { SidePanel } from '../../parts/SidePanel';
 import { fetchBook } from '../../shell/strands';
 import { say } from '../../shell/words';
 import { FitCard } from './FitCard';
 import { PlanTable } from './PlanTable';
 import { templateAddress } from './template';
 import { Versions } from './Versions';
+import css from './RecipePage.module.css';
 
 /** A recipe to be read, and the techniques of a crew in it: what is chosen changes plan, drawing and steps at once. */
 export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) {
@@ -38,8 +40,7 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
   });
   const list = useQuery({ queryKey: ['recipes'], queryFn: () => got(api.GET('/api/v1/recipes/list')) });
   const isRetired = list.data?.find((one) => one.id === recipe)?.isRetired ?? false;
-  if (read.error) return <p role="alert">{read.error.message}</p>;
-  if (!read.data) return null;
+  if (!read.data) return <Told query={read}>{() => null}</Told>;
   const { ref, title, isConfirmed, builds, choices, marks, profile, steps, fromTheSheet, uses, line } = read.data;
   const choose = async (choice: string, option: string) => {
     setFault('');
@@ -125,14 +126,15 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
             </button>
           ))}
       </div>
-      <section className="card plan">
+      <section className={`card ${css.plan}`}>
         {line ? (
           <BenchLine line={line} />
         ) : (
           <p className="bad">{say('recipes.sheet-first', { lengths: fromTheSheet.join(', ') })}</p>
         )}
-        <div>
-          <h2>{say('recipes.ready')}</h2>
+        <PlanTable marks={marks} />
+        <div className={css.ready}>
+          <h3>{say('recipes.ready')}</h3>
           <ul>
             {profile.map((says) => (
               <li key={says}>{says}</li>
@@ -140,7 +142,19 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
           </ul>
         </div>
       </section>
-      <PlanTable marks={marks} />
+      <section className="card">
+        <h2>{say('recipes.steps')}</h2>
+        {/* A strip that scrolls must be reachable by key. */}
+        {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex */}
+        <ol className={css.recipeSteps} tabIndex={0} aria-label={say('recipes.steps')}>
+          {steps.map((step, index) => (
+            <li key={index}>
+              <b>{step.title}</b> <span>{step.how}</span>
+              {step.cautions.length > 0 && <small>{step.cautions.join(' ')}</small>}
+            </li>
+          ))}
+        </ol>
+      </section>
       <FitCard recipe={read.data} />
       {choices.length > 0 && (
         <section className="card">
@@ -148,10 +162,10 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
           <p>{say(which ? 'recipes.usual' : 'recipes.no-crew')}</p>
           <FaultLine says={fault} />
           {choices.map((choice) => (
-            <fieldset key={choice.id} className="technique" disabled={!mayPlan || !which}>
+            <fieldset key={choice.id} className={css.technique} disabled={!mayPlan || !which}>
               <legend>{choice.title}</legend>
               {choice.options.map((option) => (
-                <div className="option" key={option.id}>
+                <div className={css.option} key={option.id}>
                   <label>
                     <input
                       type="radio"
@@ -172,15 +186,6 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
         </section>
       )}
       <section className="card">
-        <h2>{say('recipes.steps')}</h2>
-        <ol className="recipe-steps">
-          {steps.map((step, index) => (
-            <li key={index}>
-              <b>{step.title}</b> <span>{step.how}</span>
-              {step.cautions.length > 0 && <small>{step.cautions.join(' ')}</small>}
-            </li>
-          ))}
-        </ol>
         <h2>{say('recipes.uses')}</h2>
         <ul>
           {uses.map((says) => (

@@ -4,6 +4,8 @@ import { api, got } from '../../api/client';
 import { FaultLine } from '../../shell/faults';
 import { fetchBook } from '../../shell/strands';
 import { say } from '../../shell/words';
+import css from './Versions.module.css';
+import fieldCss from './Field.module.css';
 
 /** A recipe's versions: who made each and when, who compared it with the maker's sheet, and what changed between two. */
 export function Versions({ recipe, mayPlan }: { recipe: string; mayPlan: boolean }) {
@@ -24,7 +26,7 @@ export function Versions({ recipe, mayPlan }: { recipe: string; mayPlan: boolean
   return (
     <section className="card">
       <h2>{say('versions.title')}</h2>
-      <ul className="versions">
+      <ul className={css.versions}>
         {versions.data!.map((one) => (
           <li key={one.version} className="row apart">
             <span>
@@ -94,13 +96,13 @@ function Confirm({ recipe, version }: { recipe: string; version: number }) {
   };
   return (
     <form
-      className="row confirm"
+      className={`row ${css.confirm}`}
       onSubmit={(event) => {
         event.preventDefault();
         void confirm();
       }}
     >
-      <label className="field">
+      <label className={fieldCss.field}>
         <span>{say('versions.sheet')}</span>
         <input
           value={sheetIssue}

@@ -5,6 +5,7 @@ import type { Schemas } from '../../api/client';
 import { FaultLine, showFaults } from '../../shell/faults';
 import { useSignIn } from '../../shell/session';
 import { say } from '../../shell/words';
+import signInCss from './SignIn.module.css';
 
 type Values = Omit<Schemas['FirstOwnerRequest'], 'token'>;
 
@@ -26,7 +27,7 @@ export function FirstOwner() {
   };
   const needed = [{ required: true, message: say('form.needed') }];
   return (
-    <main className="sign-in">
+    <main className={signInCss.signIn}>
       <section className="card">
         <h1>{say('first.title')}</h1>
         <p>{say('first.what')}</p>

@@ -1,9 +1,10 @@
 import { Button, Form, Input } from 'antd';
 import { useState } from 'react';
-import { EndFaceGlyph } from '../../drawing/EndFaceGlyph';
+import { Mark } from '../../parts/icons';
 import { useSignIn } from '../../shell/session';
 import { FaultLine } from '../../shell/faults';
 import { say } from '../../shell/words';
+import css from './SignIn.module.css';
 
 const product = 'Rhabdon';
 
@@ -23,10 +24,10 @@ export function SignIn() {
     }
   };
   return (
-    <main className="sign-in">
+    <main className={css.signIn}>
       <section className="card">
         <div className="row">
-          <EndFaceGlyph phase="verified" size={56} />
+          <Mark size={64} />
           <div>
             <h1>{product}</h1>
             <p>{say('signin.tagline')}</p>

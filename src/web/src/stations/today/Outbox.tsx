@@ -1,6 +1,7 @@
 import { useOutbox } from '../../shell/outbox';
 import { tablet, type Waiting } from '../../shell/tablet';
 import { say } from '../../shell/words';
+import css from './Outbox.module.css';
 
 /** What is saved on this tablet and not yet on the server, and what the server refused and why. */
 export function Outbox() {
@@ -13,7 +14,7 @@ export function Outbox() {
         <section className="card look">
           <h2>{say('outbox.refused', { count: refused.length })}</h2>
           {refused.map((row) => (
-            <div className="row outbox" key={row.sequence}>
+            <div className={`row ${css.outbox}`} key={row.sequence}>
               <Said row={row} />
               <b className="bad">{row.refused}</b>
               <button
@@ -38,7 +39,7 @@ export function Outbox() {
         <h2>{say('outbox.waiting', { count: waiting.length })}</h2>
         {waiting.length === 0 && <p>{say('outbox.none')}</p>}
         {waiting.map((row) => (
-          <div className="row outbox" key={row.sequence}>
+          <div className={`row ${css.outbox}`} key={row.sequence}>
             <Said row={row} />
           </div>
         ))}
@@ -47,7 +48,7 @@ export function Outbox() {
         <section className="card">
           <h2>{say('outbox.pictures', { count: pictures.length })}</h2>
           {pictures.map((picture) => (
-            <div className="row outbox" key={picture.termination + picture.hash}>
+            <div className={`row ${css.outbox}`} key={picture.termination + picture.hash}>
               <span className="figures">{picture.hash.slice(0, 12)}</span>
               <span>{say('outbox.bytes', { kilobytes: Math.ceil(picture.file.size / 1024) })}</span>
               {picture.refused && (

@@ -2,20 +2,32 @@ import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-qu
 import { Input } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { api, got } from '../../api/client';
+import { api, got, type Schemas } from '../../api/client';
 import { EndsBar } from '../../drawing/EndsBar';
+import { Line, Lines } from '../../parts/Lines';
+import { Failed, Told } from '../../parts/Told';
+import { usePlace } from '../../shell/place';
 import { toldOrKept } from '../../shell/tablet';
 import { say } from '../../shell/words';
-
-const shownCables = 6;
+import { NextThing } from './NextThing';
+import { nextOf } from './nextOf';
+import css from './Today.module.css';
 
 /** As many jobs as one answer of the server holds. */
 const page = 40;
 const few = 5;
 
-/** What wants a hand now, what was left in the middle, and the jobs of one's crews. */
-export function Today({ mayPlan }: { mayPlan: boolean }) {
+interface Props {
+  person: string;
+  mayPlan: boolean;
+  mayWork: boolean;
+  maySettle: boolean;
+}
+
+/** The one thing to do now, then what is one's own, then every job, those that are not at hand folded. */
+export function Today({ person, mayPlan, mayWork, maySettle }: Props) {
   const [find, setFind] = useState('');
+  const place = usePlace();
   const jobs = useInfiniteQuery({
     queryKey: ['jobs', find],
     queryFn: ({ pageParam: skip }) => {
@@ -26,45 +38,45 @@ export function Today({ mayPlan }: { mayPlan: boolean }) {
     getNextPageParam: (last, all) => (last.length === page ? all.flat().length : undefined),
     placeholderData: keepPreviousData,
   });
-  const listed = jobs.data?.pages.flat() ?? [];
   const batches = useQuery({
     queryKey: ['batches'],
     queryFn: () => toldOrKept('batches', () => got(api.GET('/api/v1/batches'))),
   });
   const looks = useQuery({ queryKey: ['looks'], queryFn: () => toldOrKept('looks', () => got(api.GET('/api/v1/looks'))) });
+  const listed = jobs.data?.pages.flat() ?? [];
+  const isTold = jobs.data && (batches.data || batches.error) && (looks.data || looks.error);
+  const told = { jobs: listed, batches: batches.data ?? [], looks: looks.data ?? [], place: place?.job };
+  const next = nextOf(told, { person, mayWork, maySettle });
+  const open = told.batches.filter((batch) => next?.batch !== batch);
+  const decide = maySettle ? told.looks.filter((look) => next?.look !== look) : told.looks;
+  const atHand = place?.job ?? next?.job ?? listed.find(({ cables }) => cables.some(isUnderWay))?.job.id;
   return (
     <div className="page">
-      <h1>{say('today.title')}</h1>
-      {jobs.error && (
-        <p role="alert" className="bad">
-          {jobs.error.message}
-        </p>
-      )}
-      {looks.data && looks.data.length > 0 && (
+      <h1 className="unseen">{say('today.title')}</h1>
+      {find === '' && isTold && next && <NextThing next={next} />}
+      {decide.length > 0 && (
         <section className="card look">
-          <h2>{say('today.looks', { count: looks.data.length })}</h2>
-          {looks.data.slice(0, 12).map((look) => (
-            <Link className="cable" key={look.termination} to={`/look/${look.termination}`}>
-              <b className="figures">{look.label}</b>
-              <span>
+          <h2>{say('today.looks', { count: told.looks.length })}</h2>
+          <Lines>
+            {decide.slice(0, 12).map((look) => (
+              <Line key={look.termination} to={`/look/${look.termination}`} name={<span className="figures">{look.label}</span>}>
                 {look.cableName} · {look.jobName}
-              </span>
-              <span aria-hidden="true">→</span>
-            </Link>
-          ))}
+              </Line>
+            ))}
+          </Lines>
         </section>
       )}
-      {batches.data && batches.data.length > 0 && (
+      {open.length > 0 && (
         <section className="card">
           <h2>{say('today.batches')}</h2>
-          {batches.data.map((batch) => (
-            <Link className="cable" key={batch.batch} to={`/batch/${batch.batch}`}>
-              <b>{batch.where}</b>
-              <span>{say('today.batch', { numbers: batch.numbers, done: batch.done, of: batch.of })}</span>
-              {batch.trouble > 0 && <span className="bad">{say('today.batch-trouble', { count: batch.trouble })}</span>}
-              <span aria-hidden="true">→</span>
-            </Link>
-          ))}
+          <Lines>
+            {open.map((batch) => (
+              <Line key={batch.batch} to={`/batch/${batch.batch}`} name={batch.where}>
+                {say('today.batch', { numbers: batch.numbers, done: batch.done, of: batch.of })}{' '}
+                {batch.trouble > 0 && <b className="bad">{say('today.batch-trouble', { count: batch.trouble })}</b>}
+              </Line>
+            ))}
+          </Lines>
         </section>
       )}
       {(listed.length > few || find !== '') && (
@@ -76,44 +88,61 @@ export function Today({ mayPlan }: { mayPlan: boolean }) {
           onChange={(event) => setFind(event.target.value)}
         />
       )}
-      {jobs.data && listed.length === 0 && <p>{say(find === '' ? 'today.none' : 'today.none-found')}</p>}
-      {listed.map(({ job, cables }) => (
-        <section className="card" key={job.id}>
-          <header className="row apart">
-            <div>
-              <h2>
-                <Link to={`/job/${job.id}`}>{job.name}</Link>
-              </h2>
-              <p>
-                {job.customer} · {job.site} · {job.timeZone}
-              </p>
-            </div>
-            {mayPlan && (
-              <Link className="button" to={`/plan/${job.id}`}>
-                {say('today.add-cable')}
-              </Link>
-            )}
-          </header>
-          {cables.length === 0 && <p>{say('today.no-cable')}</p>}
-          {cables.slice(0, shownCables).map((cable) => (
-            <Link className="cable" key={cable.id} to={`/proof/${cable.id}`}>
-              <b>{cable.name}</b>
-              <EndsBar ends={cable.ends} />
-              <span aria-hidden="true">→</span>
-            </Link>
-          ))}
-          {cables.length > shownCables && (
-            <Link className="cable" to={`/job/${job.id}`}>
-              {say('today.more-cables', { count: cables.length - shownCables })}
-            </Link>
-          )}
-        </section>
-      ))}
+      {jobs.error && <Failed why={jobs.error} isTrying={jobs.isFetching} onAgain={() => void jobs.refetch()} />}
+      <Told query={{ ...jobs, error: null }}>
+        {() => (
+          <>
+            {listed.length === 0 && <p>{say(find === '' ? 'today.none' : 'today.none-found')}</p>}
+            {[...listed]
+              .sort((a, b) => Number(b.job.id === atHand) - Number(a.job.id === atHand))
+              .map((job, index) => (
+                <JobCard key={job.job.id} told={job} mayPlan={mayPlan} isOpen={find !== '' || index === 0} />
+              ))}
+          </>
+        )}
+      </Told>
       {jobs.hasNextPage && (
         <button className="button" disabled={jobs.isFetchingNextPage} onClick={() => void jobs.fetchNextPage()}>
           {say('today.more-jobs')}
         </button>
       )}
     </div>
+  );
+}
+
+const isUnderWay = ({ ends }: Schemas['CableView']) => !!(ends['under-way'] || ends.trouble);
+
+const shownCables = 6;
+
+function JobCard({ told: { job, cables }, mayPlan, isOpen }: { told: Schemas['JobSummary']; mayPlan: boolean; isOpen: boolean }) {
+  const all: Record<string, number> = {};
+  for (const cable of cables) for (const [bucket, ends] of Object.entries(cable.ends)) all[bucket] = (all[bucket] ?? 0) + ends;
+  return (
+    <details className={`card ${css.job}`} open={isOpen}>
+      <summary>
+        <h2>{job.name}</h2>
+        <EndsBar ends={all} />
+      </summary>
+      <p className="row apart">
+        <span>
+          {job.customer} · {job.site}
+        </span>
+        <span className="row">
+          <Link to={`/job/${job.id}`}>{say('today.whole-job')}</Link>
+          {mayPlan && <Link to={`/plan/${job.id}`}>{say('today.add-cable')}</Link>}
+        </span>
+      </p>
+      {cables.length === 0 && <p>{say('today.no-cable')}</p>}
+      <Lines>
+        {cables.slice(0, shownCables).map((cable) => (
+          <Line key={cable.id} to={`/proof/${cable.id}`} name={cable.name}>
+            <EndsBar ends={cable.ends} />
+          </Line>
+        ))}
+        {cables.length > shownCables && (
+          <Line to={`/job/${job.id}`} name={say('today.more-cables', { count: cables.length - shownCables })} />
+        )}
+      </Lines>
+    </details>
   );
 }

@@ -2,8 +2,9 @@ import { useQueryClient } from '@tanstack/react-query';
 import { Input } from 'antd';
 import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
+import { Reading } from '../../parts/Reading';
 import { FaultLine } from '../../shell/faults';
-import { SidePanel } from '../../shell/SidePanel';
+import { SidePanel } from '../../parts/SidePanel';
 import { say } from '../../shell/words';
 
 /** A lead says that the limits were compared with the buyer's edition, and which that is. */
@@ -30,10 +31,9 @@ export function ConfirmLimits({ profile, onClose }: { profile: Schemas['FaceLimi
         }}
       >
         <p>{say('verify.confirm-how')}</p>
-        <label className="reading">
-          {say('verify.edition')}
+        <Reading question={say('verify.edition')}>
           <Input value={edition} autoFocus maxLength={100} onChange={(event) => setEdition(event.target.value)} />
-        </label>
+        </Reading>
         <FaultLine says={fault} />
         <button type="submit" className="main-action">
           {say('verify.confirm')}

@@ -3,8 +3,9 @@ import { Input } from 'antd';
 import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
 import { FaultLine } from '../../shell/faults';
-import { SidePanel } from '../../shell/SidePanel';
+import { SidePanel } from '../../parts/SidePanel';
 import { say } from '../../shell/words';
+import css from './OwnLimits.module.css';
 
 type Profile = Schemas['FaceLimits'];
 type Band = Schemas['SizeBand'];
@@ -29,7 +30,7 @@ function BandFields({ band, about, onChange }: { band: Band; about: string; onCh
   const change = (most: number | null, how: string, size: number | null) =>
     onChange({ most, ...(size === null ? {} : { [how]: size }) });
   return (
-    <span className="band">
+    <span className={css.band}>
       <Input
         aria-label={`${about}: ${say('verify.own-count')}`}
         type="number"
@@ -143,7 +144,7 @@ export function OwnLimits({
   return (
     <SidePanel title={say('verify.own-title')} onClose={onClose}>
       <form
-        className="own-limits"
+        className={css.ownLimits}
         onSubmit={(event) => {
           event.preventDefault();
           void publish();

@@ -4,17 +4,17 @@ import { api, got } from '../../api/client';
 import { knowLimits, type FiberCore } from '../../core/faces';
 import { LimitAxis } from '../../drawing/LimitAxis';
 import { FaultLine } from '../../shell/faults';
-import { useKeys } from '../../shell/keys';
 import { toldOrKept } from '../../shell/tablet';
 import { say } from '../../shell/words';
-import { KeyList } from '../bench/KeyList';
 import { ConfirmLimits } from './ConfirmLimits';
-import { FaceStage } from './FaceStage';
+import { FaceStage } from '../../parts/FaceStage';
 import { FiberRow } from './FiberRow';
 import { OwnLimits } from './OwnLimits';
-import { PictureSources } from './PictureSources';
-import { profiles, useGrade } from './useGrade';
+import { PictureSources } from '../../parts/PictureSources';
+import { profiles, useGrade } from '../../parts/useGrade';
 import { ZoneTable } from './ZoneTable';
+import css from './VerifyStation.module.css';
+import faceStageCss from '../../parts/FaceStage.module.css';
 
 /** More reasons than these are read off the axis. */
 const mostWhy = 3;
@@ -25,7 +25,6 @@ export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
   const [isRow, setRow] = useState(false);
   const [said, setSaid] = useState<FiberCore>();
   const [picked, setPicked] = useState<number>();
-  const [isListing, setListing] = useState(false);
   const [isConfirming, setConfirming] = useState(false);
   const [isMaking, setMaking] = useState(false);
   const known = useQuery({
@@ -42,7 +41,6 @@ export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
   useEffect(() => {
     if (own) knowLimits(own.map((one) => one.limits));
   }, [own]);
-  useKeys({ keys: () => setListing(true) });
   const drop = (event: DragEvent) => {
     event.preventDefault();
     const file = event.dataTransfer.files[0];
@@ -50,7 +48,7 @@ export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
   };
   const view = shown?.answer.view;
   return (
-    <div className="page verify" onDragOver={(event) => event.preventDefault()} onDrop={drop}>
+    <div className={`page ${css.verify}`} onDragOver={(event) => event.preventDefault()} onDrop={drop}>
       <header className="row">
         <h1>{say('verify.title')}</h1>
         <label className="check">
@@ -90,18 +88,18 @@ export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
       </header>
       {isWaiting && <p role="alert">{say('verify.core-wanted')}</p>}
       <FaultLine says={fault} />
-      <div className="verify-two">
-        <section className="looked">
+      <div className={css.verifyTwo}>
+        <section className={faceStageCss.looked}>
           {shown ? (
             <FaceStage shown={shown} before={before} picked={picked} onPick={setPicked} />
           ) : (
-            <div className="drop">
+            <div className={css.drop}>
               <h2>{say('verify.drop')}</h2>
               <p>{say('verify.how')}</p>
             </div>
           )}
         </section>
-        <section className="card verdict" aria-busy={isGrading}>
+        <section className={`card ${css.verdict}`} aria-busy={isGrading}>
           {shown?.row && <FiberRow row={shown.row} fiber={shown.fiber} onPick={pickFiber} />}
           <div role="status">
             {isGrading ? (
@@ -120,7 +118,7 @@ export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
                 {view.why.length > mostWhy && ` ${say('verify.more', { count: view.why.length - mostWhy })}`}
               </p>
               {shown.answer.zones.length > 0 && <ZoneTable zones={view.zones} />}
-              <div className="do-next">
+              <div className={css.doNext}>
                 <small>{say('verify.next')}</small>
                 <h3>{view.next}</h3>
                 {view.nextWhy && <p>{view.nextWhy}</p>}
@@ -128,7 +126,7 @@ export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
               <small>{[...view.quality, ...(shown.isHere ? [say('verify.here')] : [])].join(' · ')}</small>
             </>
           )}
-          <small className="row limits-stand">
+          <small className={`row ${css.limitsStand}`}>
             {confirmed ? say('verify.confirmed', { edition: confirmed.edition, name: confirmed.by }) : say('verify.unconfirmed')}{' '}
             {mayPlan && limits && (
               <button type="button" className="quiet" onClick={() => setConfirming(true)}>
@@ -162,7 +160,6 @@ export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
           onClose={() => setMaking(false)}
         />
       )}
-      {isListing && <KeyList onClose={() => setListing(false)} />}
     </div>
   );
 }

@@ -1,0 +1,39 @@
+import type { ReactNode, Ref } from 'react';
+import css from './Reading.module.css';
+
+/** A question and the field for its answer, to be read at arm's length. */
+export const Reading = ({ question, children }: { question: string; children: ReactNode }) => (
+  <label className={css.reading} data-part="reading">
+    {question}
+    {children}
+  </label>
+);
+
+interface Measured {
+  value: string;
+  onChange: (value: string) => void;
+  unit?: string | null;
+  kind: 'decimal' | 'numeric' | 'text';
+  describedBy: string;
+  ref?: Ref<HTMLInputElement>;
+}
+
+/**
+ * The field that a measured value is typed into: plain and large. A caliper that types like a keyboard types here, since the field has the focus when its step
+ * comes; it never holds a value that nobody has measured.
+ */
+export function MeasuredField({ value, onChange, unit, kind, describedBy, ref }: Measured) {
+  return (
+    <span className={`${css.measured} figures`}>
+      <input
+        ref={ref}
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+        inputMode={kind}
+        autoComplete="off"
+        aria-describedby={describedBy}
+      />
+      {unit && <span>{unit}</span>}
+    </span>
+  );
+}

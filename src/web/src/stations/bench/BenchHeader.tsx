@@ -1,0 +1,61 @@
+import { Link } from 'react-router';
+import type { Schemas } from '../../api/client';
+import type { Pace } from '../../core/core';
+import { EndFaceGlyph } from '../../drawing/EndFaceGlyph';
+import { StrandTab } from '../../drawing/StrandTab';
+import type { Strand } from '../../shell/tablet';
+import { say } from '../../shell/words';
+import css from './BenchHeader.module.css';
+
+interface Props {
+  strand: Strand;
+  bench: Schemas['BenchView'] | null;
+  /** Of a batch; without one, a strand by itself. */
+  pace?: Pace;
+  mayWork: boolean;
+  isAidShown: boolean;
+  onPace: () => void;
+  onBatch: () => void;
+  onAid: () => void;
+}
+
+/** Which strand it is, by number and color, and by what recipe; on one line, whatever its label. */
+export function BenchHeader({ strand, bench, pace, mayWork, isAidShown, onPace, onBatch, onAid }: Props) {
+  return (
+    <header className={css.header}>
+      {bench && <EndFaceGlyph phase={bench.phase} attempt={bench.attempt} size={44} />}
+      <h1>
+        <StrandTab strand={strand.strand} color={strand.color} />
+      </h1>
+      <span className={css.where}>
+        <span className="figures" title={strand.label}>
+          {strand.label}
+        </span>
+        <Link to={`/proof/${strand.cable}`}>
+          {strand.cableName} {say(`end.${strand.end}`)}
+        </Link>
+      </span>
+      {bench && bench.attempt > 1 && <b className="doubtful">{say('bench.attempt', { number: bench.attempt })}</b>}
+      {bench && bench.try > 1 && <b className="doubtful">{say('bench.try', { number: bench.try })}</b>}
+      <span className="grow" />
+      {bench && (
+        <span className="tag" title={bench.isConfirmed ? undefined : say('bench.unconfirmed-why')}>
+          {say(bench.isConfirmed ? 'bench.confirmed' : 'bench.unconfirmed', { recipe: bench.recipe })}
+        </span>
+      )}
+      {pace && (
+        <button className="button" onClick={onPace}>
+          {say(`pace.${pace}`)}
+        </button>
+      )}
+      {mayWork && (
+        <button className="button" onClick={onBatch}>
+          {say('batch.button')}
+        </button>
+      )}
+      <button className="button" aria-expanded={isAidShown} onClick={onAid}>
+        {say('bench.first-aid')}
+      </button>
+    </header>
+  );
+}

@@ -1,0 +1,48 @@
+import type { Schemas } from '../../api/client';
+import { BenchLine } from '../../drawing/BenchLine';
+import { HandAct, hasDrawing } from '../../drawing/HandAct';
+import { FaceStage } from '../../parts/FaceStage';
+import faceCss from '../../parts/FaceStage.module.css';
+import type { Grading } from '../../parts/useGrade';
+import { say } from '../../shell/words';
+import css from './EndDrawing.module.css';
+
+interface Props {
+  view: Schemas['BatchView'];
+  face: Grading;
+  picked?: number;
+  onPick: (finding?: number) => void;
+}
+
+/** How far the strand is, and what is worked at: the face, the cable's end to scale, or, where the step measures nothing, what the hand does. */
+export function EndDrawing({ view, face, picked, onPick }: Props) {
+  const { bench } = view;
+  return (
+    <section className={`card ${css.drawing}`}>
+      <ol className={css.stages}>
+        {bench?.stages.map((stage) => (
+          <li key={stage.id} className={css[stage.progress]} aria-current={stage.progress === 'now' ? 'step' : undefined}>
+            {stage.title}
+            <small>{say(`progress.${stage.progress}`)}</small>
+          </li>
+        ))}
+      </ol>
+      {face.shown ? (
+        <div className={faceCss.looked} data-part="looked">
+          <FaceStage shown={face.shown} before={face.before} picked={picked} onPick={onPick} />
+        </div>
+      ) : bench?.step && !bench.step.figure && hasDrawing(bench.step.work) ? (
+        <HandAct work={bench.step.work} title={bench.step.title} />
+      ) : bench?.line ? (
+        <BenchLine line={bench.line} figure={bench.step?.figure} />
+      ) : (
+        <p className="says">{bench?.says ?? say('batch.over', { count: view.done })}</p>
+      )}
+      {bench?.step && (
+        <p className={css.why}>
+          <b>{say('bench.why')}</b> {bench.step.why} {bench.step.next && <b>{say('bench.next')}</b>} {bench.step.next}
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,99 @@
+import { Link } from 'react-router';
+import type { Schemas } from '../../api/client';
+import type { FaceSeen, Intent, Judged, Proposed } from '../../core/core';
+import type { Grading } from '../../parts/useGrade';
+import { FaultLine } from '../../shell/faults';
+import type { Strand } from '../../shell/tablet';
+import { say } from '../../shell/words';
+import { StepCard } from './StepCard';
+import { TroubleCard } from './TroubleCard';
+import css from './WorkCard.module.css';
+
+interface Props {
+  view: Schemas['BatchView'];
+  strand: Strand;
+  /** Of the step that is shown: another one begins anew. */
+  where: string;
+  mayWork: boolean;
+  says: string;
+  face: Grading;
+  proposed?: Proposed;
+  judge: (read: string) => Promise<Judged>;
+  onAct: (intent: Intent, onlyThis?: boolean) => Promise<void>;
+  onFace: (choice: string, seen: FaceSeen, overruled?: string) => void;
+  onBegin: () => void;
+  onTurn: () => void;
+}
+
+/** The one thing to do now: begin, a step, a trouble, or going on when an end is done. */
+export function WorkCard(props: Props) {
+  return (
+    <section className={`card ${css.work}`} data-part="work" aria-live="polite">
+      <Now {...props} />
+    </section>
+  );
+}
+
+function Now({ view, strand, where, mayWork, says, face, proposed, judge, onAct, onFace, onBegin, onTurn }: Props) {
+  const { bench } = view;
+  if (!bench) return <Over says={say('batch.over', { count: view.done })} strand={strand} />;
+  if (!mayWork) return <p>{bench.says}</p>;
+  const others = view.queue.some((other) => other.place === 'next' || other.place === 'waiting');
+  if (bench.trouble)
+    return <TroubleCard key={where} trouble={bench.trouble} onAct={onAct} onLater={others ? onTurn : undefined} says={says} />;
+  if (bench.step)
+    return (
+      <StepCard
+        key={where}
+        step={bench.step}
+        strand={strand.strand}
+        reports={bench.reports}
+        together={view.together.length}
+        togetherSays={view.togetherSays}
+        isWhole={view.isWhole}
+        judge={judge}
+        face={face}
+        proposed={proposed}
+        onFace={(choice, overruled) => face.shown?.answer.seen && onFace(choice, face.shown.answer.seen, overruled)}
+        onAct={onAct}
+        says={says}
+      />
+    );
+  if (bench.attempt === 0)
+    return (
+      <>
+        <h2>{say('bench.begin-by', { recipe: bench.recipe })}</h2>
+        <p>{say('bench.at-hand')}</p>
+        <FaultLine says={says} />
+        <div className="grow" />
+        <button className="main-action" onClick={onBegin}>
+          {view.together.length > 1 ? say('bench.begin-all', { strands: view.togetherSays }) : say('bench.begin')}
+        </button>
+      </>
+    );
+  return <Over says={bench.says} strand={strand} onTurn={view.queue.length > 1 ? onTurn : undefined} hasStory />;
+}
+
+/** Nothing more to do on this end, or on any of the batch. */
+function Over({ says, strand, onTurn, hasStory }: { says: string; strand: Strand; onTurn?: () => void; hasStory?: boolean }) {
+  return (
+    <>
+      <h2>{says}</h2>
+      <div className="grow" />
+      {hasStory && (
+        <Link className="button" to={`/story/${strand.termination}`}>
+          {say('bench.story')}
+        </Link>
+      )}
+      {onTurn ? (
+        <button className="main-action" onClick={onTurn}>
+          {say('bench.go-on')}
+        </button>
+      ) : (
+        <Link className="main-action" to={`/proof/${strand.cable}`}>
+          {say('bench.next-strand')}
+        </Link>
+      )}
+    </>
+  );
+}

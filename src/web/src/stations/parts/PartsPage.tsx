@@ -1,0 +1,142 @@
+import { Segmented } from 'antd';
+import { useState } from 'react';
+import { BenchLine } from '../../drawing/BenchLine';
+import { EndFaceGlyph } from '../../drawing/EndFaceGlyph';
+import { EndsBar } from '../../drawing/EndsBar';
+import { GlyphLegend } from '../../drawing/GlyphLegend';
+import { JobMap } from '../../drawing/JobMap';
+import { StrandTab } from '../../drawing/StrandTab';
+import { Icon, Mark, type IconName } from '../../parts/icons';
+import { Line, Lines } from '../../parts/Lines';
+import { Failed, Told } from '../../parts/Told';
+import { choose, useTastes } from '../../shell/tastes';
+import css from './PartsPage.module.css';
+
+// For developers: the words here are names of parts, not the product's.
+const title = 'Parts';
+const looks = ['light', 'dark'] as const;
+const hands = ['gloved', 'desk'] as const;
+const icons: IconName[] = ['today', 'plan', 'verify', 'recipes', 'crew', 'find', 'help', 'look', 'more', 'next', 'person'];
+const phases = ['planned', 'prepared', 'terminated', 'doubtful', 'verified', 'rejected'] as const;
+const ends = { verified: 6, doubtful: 1, 'under-way': 4, trouble: 1, planned: 12 };
+const blue = { name: 'blue', hex: '#2468B4', hasTracer: false } as const;
+const line = {
+  from: -2,
+  to: 66,
+  ticks: Array.from({ length: 34 }, (_, at) => ({
+    at: at * 2,
+    rank: at % 5 === 0 ? 3 : 1,
+    label: at % 5 === 0 ? String(at * 2) : '',
+  })),
+  now: [
+    { what: 'buffer', from: 0, to: 66 },
+    { what: 'boot', from: 52, to: 66 },
+  ],
+  after: [
+    { what: 'glass', from: 0, to: 30 },
+    { what: 'buffer', from: 30, to: 66 },
+    { what: 'boot', from: 52, to: 66 },
+  ],
+  bites: [6, 12, 18, 24],
+  span: { from: 0, to: 30, zero: 0 },
+} as unknown as Parameters<typeof BenchLine>[0]['line'];
+const figure = { value: '30.0', unit: 'mm', note: 'from the tip', other: '1 3/16 in' } as unknown as Parameters<
+  typeof BenchLine
+>[0]['figure'];
+const cables = [
+  { id: 'a', name: 'PH-CS-01', near: 'PH1', far: 'CS2', done: 0.5, trouble: 0, says: '12 of 24' },
+  { id: 'b', name: 'PH-CT-01', near: 'PH1', far: 'CT1', done: 0.2, trouble: 0.1, says: '4 of 24' },
+];
+const idle = { error: null, isFetching: false, refetch: () => undefined };
+
+/** Every own part in one place, as it is in this look and for these hands. */
+export function PartsPage() {
+  const tastes = useTastes();
+  const [isPressed, setPressed] = useState(true);
+  return (
+    <main className={css.parts}>
+      <header className="row">
+        <Mark size={44} />
+        <h1>{title}</h1>
+        <Segmented value={tastes.look} options={[...looks]} onChange={(look) => choose({ look })} />
+        <Segmented value={tastes.hands} options={[...hands]} onChange={(to) => choose({ hands: to })} />
+      </header>
+      <Part name="EndFaceGlyph">
+        {[16, 22, 28, 44].map((size) => (
+          <p className="row" key={size}>
+            {phases.map((phase) => (
+              <EndFaceGlyph key={phase} phase={phase} size={size} />
+            ))}
+            <EndFaceGlyph phase="verified" attempt={2} size={size} />
+            <EndFaceGlyph phase="terminated" attempt={3} size={size} />
+          </p>
+        ))}
+      </Part>
+      <Part name="GlyphLegend">
+        <GlyphLegend />
+      </Part>
+      <Part name="Icon">
+        <p className="row">
+          {icons.map((name) => (
+            <Icon key={name} name={name} />
+          ))}
+        </p>
+      </Part>
+      <Part name="StrandTab">
+        <p className="row">
+          <StrandTab strand={1} color={blue} />
+          <StrandTab strand={13} color={{ ...blue, hasTracer: true }} />
+        </p>
+      </Part>
+      <Part name="EndsBar">
+        <EndsBar ends={ends} />
+      </Part>
+      <Part name="Lines">
+        <Lines>
+          <Line to="/" name="PH-CS-01">
+            <EndsBar ends={ends} />
+          </Line>
+          <Line name="CT">
+            <EndsBar ends={{ planned: 72 }} />
+          </Line>
+        </Lines>
+      </Part>
+      <Part name="button, main-action">
+        <p className="row">
+          <button className="button">{'Trouble'}</button>
+          <button className="button" aria-pressed={isPressed} onClick={() => setPressed(!isPressed)}>
+            {'Batch'}
+          </button>
+          <button className="button" disabled>
+            {'Undo'}
+          </button>
+          <button className="main-action">{'Done'}</button>
+          <button className="main-action" disabled>
+            {'Done'}
+          </button>
+        </p>
+      </Part>
+      <Part name="BenchLine">
+        <BenchLine line={line} figure={figure} />
+      </Part>
+      <Part name="JobMap">
+        <JobMap cables={cables} name="JobMap" />
+      </Part>
+      <Part name="Told, waiting">
+        <Told query={{ ...idle, data: undefined }} lines={2}>
+          {() => null}
+        </Told>
+      </Part>
+      <Part name="Failed">
+        <Failed why={new TypeError('Failed to fetch')} onAgain={() => undefined} />
+      </Part>
+    </main>
+  );
+}
+
+const Part = ({ name, children }: { name: string; children: React.ReactNode }) => (
+  <section className="card" aria-label={name}>
+    <h3>{name}</h3>
+    {children}
+  </section>
+);

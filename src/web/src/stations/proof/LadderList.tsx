@@ -1,0 +1,176 @@
+import { useWindowVirtualizer } from '@tanstack/react-virtual';
+import { memo, useEffect, useRef } from 'react';
+import { Link } from 'react-router';
+import type { Schemas } from '../../api/client';
+import { EndFaceGlyph } from '../../drawing/EndFaceGlyph';
+import { StrandTab } from '../../drawing/StrandTab';
+import { pick, usePicked } from '../../shell/picked';
+import { useTastes } from '../../shell/tastes';
+import { say } from '../../shell/words';
+import { holds, saysOf, type End, type Item, type Row } from './ladderRows';
+import css from './LadderList.module.css';
+
+interface Props {
+  name: string;
+  items: Item[];
+  grouping: Schemas['StrandGrouping'];
+  /** The row that was jumped to. */
+  found: number;
+  isPicking: boolean;
+  isPrinting: boolean;
+  selected?: string;
+  onSelect: (end: End | undefined) => void;
+}
+
+/** Heights of a row, in px: the desk's lists are dense, the gloves' roomy. */
+const heights = { desk: 28, gloved: 48 } as const;
+
+/** The rows of the strand ladder, of which only those in sight are drawn. */
+export function LadderList({ name, items, grouping, found, isPicking, isPrinting, selected, onSelect }: Props) {
+  const { hands } = useTastes();
+  const picked = usePicked();
+  const list = useRef<HTMLDivElement>(null);
+  const height = heights[hands];
+  const virtual = useWindowVirtualizer({
+    count: items.length,
+    estimateSize: () => height,
+    overscan: 12,
+    scrollMargin: list.current?.offsetTop ?? 0,
+  });
+  const { scrollToIndex, measure } = virtual;
+  useEffect(() => measure(), [height, measure]);
+  useEffect(() => {
+    if (found >= 0) scrollToIndex(found, { align: 'center' });
+  }, [found, scrollToIndex]);
+  const drawn = isPrinting ? items.map((_, index) => ({ index, key: index, start: 0 })) : virtual.getVirtualItems();
+  return (
+    <div className={`card ${css.list}`} role="table" aria-label={name} aria-rowcount={items.length + 1} data-part="ladder">
+      <div className={`${css.rung} ${css.head}`} role="row">
+        <span role="columnheader">{say('ladder.strand')}</span>
+        <span role="columnheader">{say('ladder.near')}</span>
+        <span role="columnheader" className={css.middle}>
+          {say('ladder.between')}
+        </span>
+        <span role="columnheader">{say('ladder.far')}</span>
+      </div>
+      {items.length === 0 && <p className="says">{say('ladder.none')}</p>}
+      <div ref={list} className={css.rungs} role="rowgroup" style={isPrinting ? undefined : { height: virtual.getTotalSize() }}>
+        {drawn.map(({ index, key, start }) => {
+          const item = items[index]!;
+          return (
+            <div
+              key={key}
+              className={`${css.rung} ${index === found ? css.found : ''}`}
+              role="row"
+              aria-rowindex={index + 2}
+              data-index={index}
+              ref={isPrinting ? undefined : virtual.measureElement}
+              style={
+                isPrinting
+                  ? undefined
+                  : { transform: `translateY(${start - virtual.options.scrollMargin}px)`, position: 'absolute' }
+              }
+            >
+              {'group' in item ? (
+                <span role="cell" aria-colspan={4} className={css.group}>
+                  <i style={{ background: item.group.color.hex }} />
+                  {say(grouping === 'ribbon' ? 'ladder.ribbon' : 'ladder.tube', {
+                    number: item.group.number,
+                    color: say(`color.${item.group.color.name}`),
+                  })}
+                </span>
+              ) : (
+                <Cells
+                  row={item.row}
+                  isPicking={isPicking}
+                  isNearPicked={picked.some((end) => end.id === item.row.near.id)}
+                  isFarPicked={picked.some((end) => end.id === item.row.far.id)}
+                  selected={selected === item.row.near.id || selected === item.row.far.id ? selected : undefined}
+                  onSelect={onSelect}
+                />
+              )}
+            </div>
+          );
+        })}
+      </div>
+    </div>
+  );
+}
+
+interface CellsProps {
+  row: Row;
+  isPicking: boolean;
+  isNearPicked: boolean;
+  isFarPicked: boolean;
+  selected?: string;
+  onSelect: Props['onSelect'];
+}
+
+const Cells = memo(function Cells({ row, isPicking, isNearPicked, isFarPicked, selected, onSelect }: CellsProps) {
+  return (
+    <>
+      <span role="cell">
+        <StrandTab strand={row.strand} color={row.color} />
+      </span>
+      <EndCell end={row.near} {...{ isPicking, isPicked: isNearPicked, isSelected: selected === row.near.id, onSelect }} />
+      <span role="cell" className={css.between} title={saysOf(row)}>
+        {saysOf(row)}
+      </span>
+      <EndCell end={row.far} {...{ isPicking, isPicked: isFarPicked, isSelected: selected === row.far.id, onSelect }} />
+    </>
+  );
+});
+
+interface EndCellProps {
+  end: End;
+  isPicking: boolean;
+  isPicked: boolean;
+  isSelected: boolean;
+  onSelect: Props['onSelect'];
+}
+
+function EndCell({ end, isPicking, isPicked, isSelected, onSelect }: EndCellProps) {
+  return (
+    <span role="cell" className={`${css.end} ${isSelected ? css.selected : ''}`}>
+      {isPicking && (
+        <label className="check">
+          <input
+            type="checkbox"
+            disabled={!holds.open(end)}
+            checked={isPicked}
+            onChange={() => pick.toggle(end)}
+            aria-label={say('ladder.pick-one', { label: end.label })}
+          />
+        </label>
+      )}
+      <button
+        className={css.face}
+        disabled={end.attempt === 0}
+        aria-label={say('ladder.story-of', { label: end.label })}
+        aria-pressed={isSelected}
+        onClick={() => onSelect(isSelected ? undefined : end)}
+      >
+        <EndFaceGlyph phase={end.phase} attempt={end.attempt} size={22} />
+      </button>
+      <Link to={`/bench/${end.id}`} className="figures">
+        {end.label}
+      </Link>
+      {end.needsALook ? (
+        <Link to={`/look/${end.id}`} className="bad">
+          {say('ladder.look')}
+        </Link>
+      ) : (
+        end.attempt > 0 && (
+          <button
+            className={`${css.story} ${end.sign ? 'bad' : ''}`}
+            tabIndex={-1}
+            aria-hidden="true"
+            onClick={() => onSelect(isSelected ? undefined : end)}
+          >
+            {say(end.sign ? 'ladder.trouble' : 'ladder.story')}
+          </button>
+        )
+      )}
+    </span>
+  );
+}
