@@ -12,6 +12,8 @@ import css from './LadderList.module.css';
 
 interface Props {
   name: string;
+  /** Over the middle column: what the cable is, and how far. */
+  summary: string;
   items: Item[];
   grouping: Schemas['StrandGrouping'];
   /** The row that was jumped to. */
@@ -26,7 +28,7 @@ interface Props {
 const heights = { desk: 28, gloved: 48 } as const;
 
 /** The rows of the strand ladder, of which only those in sight are drawn. */
-export function LadderList({ name, items, grouping, found, isPicking, isPrinting, selected, onSelect }: Props) {
+export function LadderList({ name, summary, items, grouping, found, isPicking, isPrinting, selected, onSelect }: Props) {
   const { hands } = useTastes();
   const picked = usePicked();
   const list = useRef<HTMLDivElement>(null);
@@ -49,7 +51,7 @@ export function LadderList({ name, items, grouping, found, isPicking, isPrinting
         <span role="columnheader">{say('ladder.strand')}</span>
         <span role="columnheader">{say('ladder.near')}</span>
         <span role="columnheader" className={css.middle}>
-          {say('ladder.between')}
+          {summary}
         </span>
         <span role="columnheader">{say('ladder.far')}</span>
       </div>

@@ -63,43 +63,33 @@ function Cable({ told, unit, person, mayWork }: Props & { told: Schemas['CableSt
     <div className={`page ${css.ladder} ${selected ? css.beside : ''}`}>
       <header className={css.head}>
         <h1>{told.name}</h1>
-        <p>
+        <p className={css.route}>
           {told.near.join(', ')} → {told.far.join(', ')} · <Link to={`/job/${told.job}`}>{told.jobName}</Link>
         </p>
-        <p>
-          {say('ladder.summary', {
-            grade: told.grade,
-            strands: told.rows.length,
-            ends: ends.length,
-            accepted: ends.filter(holds.done).length,
-            reworked: ends.filter(holds.reworked).length,
-          })}
-        </p>
-      </header>
-      <div className={`row no-print ${css.tools}`}>
-        <Segmented
-          value={show}
-          options={shows.map((value) => ({ value, label: say(`ladder.show-${value}`) }))}
-          onChange={(value) => setShow(value)}
-        />
+        <div className={`no-print ${css.filter}`}>
+          <Segmented
+            value={show}
+            options={shows.map((value) => ({ value, label: say(`ladder.show-${value}`) }))}
+            onChange={(value) => setShow(value)}
+          />
+        </div>
         <Input
           role="searchbox"
           aria-label={say('ladder.jump')}
           placeholder={say('ladder.jump')}
-          className={`figures ${css.jump}`}
+          className={`figures no-print ${css.jump}`}
           value={jump}
           onChange={(event) => setJump(event.target.value)}
         />
-        <span className="grow" />
         {mayWork && (
-          <button className="button" aria-pressed={isPicking} onClick={() => setPicking(!isPicking)}>
+          <button className="button no-print" aria-pressed={isPicking} onClick={() => setPicking(!isPicking)}>
             {say(isPicking ? 'ladder.stop-picking' : 'ladder.pick')}
           </button>
         )}
-        <button className={`button ${css.print}`} onClick={() => setPrinting(true)}>
+        <button className={`button no-print ${css.print}`} onClick={() => setPrinting(true)}>
           {say('ladder.print')}
         </button>
-      </div>
+      </header>
       {(isPicking || picked.length > 0) && (
         <TakeTogetherBar
           person={person}
@@ -112,6 +102,13 @@ function Cable({ told, unit, person, mayWork }: Props & { told: Schemas['CableSt
       )}
       <LadderList
         name={told.name}
+        summary={say('ladder.summary', {
+          grade: told.grade,
+          strands: told.rows.length,
+          ends: ends.length,
+          accepted: ends.filter(holds.done).length,
+          reworked: ends.filter(holds.reworked).length,
+        })}
         items={items}
         grouping={told.grouping}
         found={found}

@@ -34,7 +34,7 @@ export function PlanTable({ marks }: { marks: Schemas['LengthMarkView'][] }) {
                 <td colSpan={5}>
                   {[
                     mark.tip && `${say('recipes.tip')} ${mark.tip}`,
-                    mark.fine && `${say('recipes.fine')} ${mark.fine}`,
+                    mark.fine && mark.fine !== mark.other && `${say('recipes.fine')} ${mark.fine}`,
                     mark.bites,
                     mark.leaves && say('recipes.leaves', { profile: mark.leaves }),
                   ]
