@@ -10,11 +10,13 @@ const browser = await chromium.launch(launch);
 const page = await browser.newPage({
   viewport: { width: 1280, height: 800 },
   baseURL: process.env.RHABDON_URL,
+  reducedMotion: 'reduce',
 });
+const cableOf = (name) => page.evaluate(async (text) => (await (await fetch(`/api/v1/find?text=${text}`)).json())[0].id, name);
 const shot = (name) => page.screenshot({ path: `${folder}/${name}.png` });
 
 await signIn(page, 'lead', 'saltmarsh-lead');
-await page.getByText('of 24 ends').waitFor();
+await page.getByText('of 24 ends').first().waitFor();
 await page.goto('/plan');
 await page.getByRole('heading', { name: 'New job' }).waitFor();
 await shot('job');
@@ -29,12 +31,14 @@ await page
   .first()
   .click();
 await page.getByRole('heading', { name: 'PH-CS-01' }).waitFor();
-await shot('strand-ladder');
 await page
   .getByRole('row', { name: /5 slate/ })
   .getByRole('button', { name: /^Story of/ })
   .click();
 await page.getByRole('heading', { name: 'Attempt 2' }).waitFor();
+await shot('strand-ladder');
+await page.getByRole('link', { name: 'The whole story' }).click();
+await page.getByRole('button', { name: 'Print' }).waitFor();
 await shot('strand-story');
 await page.goBack();
 await page.getByRole('link', { name: 'PH1-A:07' }).click();
@@ -70,9 +74,9 @@ await page.keyboard.press('Escape');
 await page.getByRole('button', { name: 'Change light and dark' }).click();
 await page.getByText('all sent').waitFor();
 await page.getByRole('link', { name: 'Today', exact: true }).click();
-await page.getByText('Left in the middle').waitFor();
+await page.getByRole('region', { name: 'To do now' }).waitFor();
 await shot('today');
-await page.getByRole('link', { name: /halls/ }).click();
+await page.goto(`/job/${halls}`);
 await page.getByRole('heading', { name: 'By cable' }).waitFor();
 await shot('job-overview');
 await page.getByRole('link', { name: 'Crew', exact: true }).click();
@@ -105,8 +109,7 @@ await page.getByText('Faults: 1').waitFor();
 await shot('recipe-edit');
 
 // The adhesive's thirty seconds, on the first strand of the workshop's cordage.
-await page.goto('/');
-await page.getByRole('link', { name: /CT-WS-03/ }).click();
+await page.goto(`/proof/${await cableOf('CT-WS-03')}`);
 await page.locator('a[href^="/bench/"]').first().click();
 await page.getByRole('button', { name: 'Begin' }).click();
 const next = async (act) => {

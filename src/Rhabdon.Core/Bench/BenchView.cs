@@ -64,6 +64,7 @@ public sealed record FigureView(string Value, string Unit, string Note, string O
 /// <param name="Accepts">The range that is good, in words; empty for choices.</param>
 /// <param name="Profile">Where a picture can answer: the limits that it is held against.</param>
 /// <param name="Core">And the core of the strand's fiber.</param>
+/// <param name="HeldAgainst">What the strand has, in words, where the answer must agree with it: its fiber, when the connector's stub is asked for.</param>
 public sealed record AskView(
     string Question,
     ReadingKind Kind,
@@ -71,7 +72,8 @@ public sealed record AskView(
     string Accepts,
     IReadOnlyList<ChoiceView> Choices,
     string? Profile = null,
-    FiberCore? Core = null
+    FiberCore? Core = null,
+    string? HeldAgainst = null
 );
 
 public sealed record ChoiceView(string Value, string Say);

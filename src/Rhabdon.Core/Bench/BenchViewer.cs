@@ -12,6 +12,9 @@ namespace Rhabdon.Core.Bench;
 /// <summary>Puts a strand's state into what the bench shows, in the reader's language and unit.</summary>
 public sealed class BenchViewer(RecipeBook book, Phrasebook words, string language, LengthUnit unit, Rates? rates = null)
 {
+    /// <summary>The check that asks which fiber a connector's stub is.</summary>
+    private const string StubCheck = "stub-core";
+
     /// <exception cref="KeyNotFoundException">No version of the strand's recipe is in the book.</exception>
     public BenchView View(TerminationState state)
     {
@@ -148,8 +151,20 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
                 : string.Empty,
             [.. IntentHandler.OpenChoices(state, ask).Select(c => new ChoiceView(c.Value, c.Say.In(language)))],
             plan is null ? null : book.ProfileFor(plan.Grade.Mode(), plan.Polish).Id,
-            plan?.Grade.Core()
+            plan?.Grade.Core(),
+            ask.Check == StubCheck && state.Plan is { } strand ? HeldAgainst(strand.Grade) : null
         );
+    }
+
+    private string HeldAgainst(FiberGrade grade)
+    {
+        var core = grade.Core() switch
+        {
+            FiberCore.SingleMode => PhraseKeys.Bench.CoreSingle,
+            FiberCore.Core62 => PhraseKeys.Bench.Core62,
+            _ => PhraseKeys.Bench.Core50,
+        };
+        return words.Say(Phrase.Of(PhraseKeys.Bench.StrandHas, ("grade", grade.ToString()), ("core", words.Say(Phrase.Of(core)))));
     }
 
     private string UnitOf(ReadingKind kind) =>

@@ -123,6 +123,16 @@ public class BatchQueueTests
         Assert.Equal((ColorName.Brown, "Boot onto the fiber, small end first"), (view.Queue[0].Color.Name, view.Bench!.Step!.Title));
     }
 
+    // OM4 has a core of 50 µm (ISO/IEC 11801, from memory): who reads the bag sees what the stub must be, and is told so at no other step.
+    [Fact]
+    public void Whoever_is_asked_for_the_stub_is_told_what_fiber_the_strand_has()
+    {
+        var story = new Story(book).Begin().Until("strip");
+        var viewer = new BenchViewer(book, Phrasebook.English, "en", LengthUnit.Millimeter);
+        Assert.Null(viewer.View(story.State).Step!.Ask!.HeldAgainst);
+        Assert.Equal("This strand: OM4, 50 µm", viewer.View(story.Until("open").State).Step!.Ask!.HeldAgainst);
+    }
+
     [Fact]
     public void Of_a_batch_only_the_strands_that_are_still_in_it_are_shown_and_all_of_them_once_none_is()
     {

@@ -9,12 +9,17 @@ export const Reading = ({ question, children }: { question: string; children: Re
   </label>
 );
 
+/** A finger is the pointer: digits are typed on keys of our own, and the system's keyboard stays away. */
+export const isByFinger = () => window.matchMedia('(pointer: coarse)').matches;
+
 interface Measured {
   value: string;
   onChange: (value: string) => void;
   unit?: string | null;
   kind: 'decimal' | 'numeric' | 'text';
   describedBy: string;
+  /** A finger has come to the field: where digits are typed on keys of our own, they are shown now. */
+  onFinger?: () => void;
   ref?: Ref<HTMLInputElement>;
 }
 
@@ -22,14 +27,15 @@ interface Measured {
  * The field that a measured value is typed into: plain and large. A caliper that types like a keyboard types here, since the field has the focus when its step
  * comes; it never holds a value that nobody has measured.
  */
-export function MeasuredField({ value, onChange, unit, kind, describedBy, ref }: Measured) {
+export function MeasuredField({ value, onChange, unit, kind, describedBy, onFinger, ref }: Measured) {
   return (
     <span className={`${css.measured} figures`}>
       <input
         ref={ref}
         value={value}
         onChange={(event) => onChange(event.target.value)}
-        inputMode={kind}
+        onPointerDown={(event) => event.pointerType === 'touch' && onFinger?.()}
+        inputMode={kind !== 'text' && isByFinger() ? 'none' : kind}
         autoComplete="off"
         aria-describedby={describedBy}
       />

@@ -39,6 +39,7 @@ export function themeOf(look: Look, hands: Hands): ThemeConfig {
       colorSplit: colors.faint,
       colorTextLightSolid: colors['on-ember'],
       boxShadow: 'none',
+      motion: !window.matchMedia('(prefers-reduced-motion: reduce)').matches,
       wireframe: false,
     },
     components: {

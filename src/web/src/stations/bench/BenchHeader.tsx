@@ -38,24 +38,26 @@ export function BenchHeader({ strand, bench, pace, mayWork, isAidShown, onPace, 
       {bench && bench.attempt > 1 && <b className="doubtful">{say('bench.attempt', { number: bench.attempt })}</b>}
       {bench && bench.try > 1 && <b className="doubtful">{say('bench.try', { number: bench.try })}</b>}
       <span className="grow" />
-      {bench && (
-        <span className="tag" title={bench.isConfirmed ? undefined : say('bench.unconfirmed-why')}>
-          {say(bench.isConfirmed ? 'bench.confirmed' : 'bench.unconfirmed', { recipe: bench.recipe })}
-        </span>
-      )}
-      {pace && (
-        <button className="button" onClick={onPace}>
-          {say(`pace.${pace}`)}
+      <span className={css.actions}>
+        {bench && (
+          <span className="tag" title={bench.isConfirmed ? undefined : say('bench.unconfirmed-why')}>
+            {say(bench.isConfirmed ? 'bench.confirmed' : 'bench.unconfirmed', { recipe: bench.recipe })}
+          </span>
+        )}
+        {pace && (
+          <button className="button" onClick={onPace}>
+            {say(`pace.${pace}`)}
+          </button>
+        )}
+        {mayWork && (
+          <button className="button" onClick={onBatch}>
+            {say('batch.button')}
+          </button>
+        )}
+        <button className="button" aria-expanded={isAidShown} onClick={onAid}>
+          {say('bench.first-aid')}
         </button>
-      )}
-      {mayWork && (
-        <button className="button" onClick={onBatch}>
-          {say('batch.button')}
-        </button>
-      )}
-      <button className="button" aria-expanded={isAidShown} onClick={onAid}>
-        {say('bench.first-aid')}
-      </button>
+      </span>
     </header>
   );
 }

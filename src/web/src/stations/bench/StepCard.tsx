@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Schemas } from '../../api/client';
 import type { Intent, Judged, Proposed } from '../../core/core';
 import { Choices } from '../../parts/Choices';
+import { Keypad } from '../../parts/Keypad';
 import { MeasuredField, Reading } from '../../parts/Reading';
 import { FaultLine } from '../../shell/faults';
 import { useKeys } from '../../shell/keys';
@@ -47,11 +48,13 @@ export function StepCard({
 }: Props) {
   const [read, setRead] = useState('');
   const [inTrouble, setInTrouble] = useState(false);
+  const [isKeypad, setKeypad] = useState(false);
   const field = useRef<HTMLInputElement>(null);
   const ask = step.ask;
   const isTyped = !!ask && ask.choices.length === 0;
   const isChoice = !!ask && !isTyped;
   const isFace = !!ask?.profile;
+  const kind = ask?.kind === 'count' ? 'numeric' : ask?.kind === 'text' || ask?.kind === 'angles' ? 'text' : 'decimal';
   const left = useSecondsLeft(step.clock);
   const waits = !!step.clock && left !== 0;
   const verdict = useVerdict(isTyped ? read.trim() : '', judge);
@@ -110,6 +113,14 @@ export function StepCard({
         {step.count && ask?.kind === 'count' && !inTrouble && (
           <StepCount count={step.count} onCount={(eights) => setRead(String(eights))} />
         )}
+        {ask?.heldAgainst && !inTrouble && <p className={css.heldAgainst}>{ask.heldAgainst}</p>}
+        {isTyped && !inTrouble && isKeypad && kind !== 'text' && (
+          <Keypad
+            isDecimal={kind === 'decimal'}
+            onType={(key) => setRead(read + key)}
+            onErase={() => setRead(read.slice(0, -1))}
+          />
+        )}
         {isTyped && !inTrouble && (
           <Reading question={ask.question}>
             <MeasuredField
@@ -117,8 +128,9 @@ export function StepCard({
               value={read}
               onChange={setRead}
               unit={ask.unit}
-              kind={ask.kind === 'count' ? 'numeric' : ask.kind === 'text' || ask.kind === 'angles' ? 'text' : 'decimal'}
+              kind={kind}
               describedBy="verdict"
+              onFinger={() => setKeypad(true)}
             />
             <span id="verdict" className={verdict?.grade ?? ''}>
               {verdict ? judged(verdict) : say('bench.good-is', { range: ask.accepts })}

@@ -4,10 +4,14 @@ import { BenchLine } from '../../drawing/BenchLine';
 import { EndFaceGlyph } from '../../drawing/EndFaceGlyph';
 import { EndsBar } from '../../drawing/EndsBar';
 import { GlyphLegend } from '../../drawing/GlyphLegend';
+import { HandAct } from '../../drawing/HandAct';
 import { JobMap } from '../../drawing/JobMap';
 import { StrandTab } from '../../drawing/StrandTab';
+import { Choices } from '../../parts/Choices';
 import { Icon, Mark, type IconName } from '../../parts/icons';
 import { Line, Lines } from '../../parts/Lines';
+import { Keypad } from '../../parts/Keypad';
+import { MeasuredField, Reading } from '../../parts/Reading';
 import { Failed, Told } from '../../parts/Told';
 import { choose, useTastes } from '../../shell/tastes';
 import css from './PartsPage.module.css';
@@ -53,6 +57,7 @@ const idle = { error: null, isFetching: false, refetch: () => undefined };
 export function PartsPage() {
   const tastes = useTastes();
   const [isPressed, setPressed] = useState(true);
+  const [read, setRead] = useState('');
   return (
     <main className={css.parts}>
       <header className="row">
@@ -115,6 +120,32 @@ export function PartsPage() {
             {'Done'}
           </button>
         </p>
+      </Part>
+      <Part name="Choices">
+        <Choices
+          question="What do you see?"
+          choices={['No light', 'Faint light', 'Light'].map((says) => ({ key: says, says }))}
+          onPick={() => undefined}
+          back={{ says: 'Back', onBack: () => undefined }}
+        />
+        <Choices
+          question="By eye"
+          choices={['Clean', 'Heavy scratches'].map((says) => ({ key: says, says }))}
+          onPick={() => undefined}
+          isSmall
+        />
+      </Part>
+      <Part name="Reading, MeasuredField">
+        <Reading question="Bare glass measured">
+          <MeasuredField value={read} onChange={setRead} unit="mm" kind="decimal" describedBy="good" />
+          <span id="good">{'good is 29.0 mm to 31.0 mm'}</span>
+        </Reading>
+      </Part>
+      <Part name="Keypad">
+        <Keypad isDecimal onType={(key) => setRead(read + key)} onErase={() => setRead(read.slice(0, -1))} />
+      </Part>
+      <Part name="HandAct">
+        <HandAct work="load-parts" title={title} />
       </Part>
       <Part name="BenchLine">
         <BenchLine line={line} figure={figure} />

@@ -145,15 +145,20 @@ function EndCell({ end, isPicking, isPicked, isSelected, onSelect }: EndCellProp
           />
         </label>
       )}
-      <button
-        className={css.face}
-        disabled={end.attempt === 0}
-        aria-label={say('ladder.story-of', { label: end.label })}
-        aria-pressed={isSelected}
-        onClick={() => onSelect(isSelected ? undefined : end)}
-      >
-        <EndFaceGlyph phase={end.phase} attempt={end.attempt} size={22} />
-      </button>
+      {end.attempt === 0 ? (
+        <span className={css.face}>
+          <EndFaceGlyph phase={end.phase} attempt={end.attempt} size={22} />
+        </span>
+      ) : (
+        <button
+          className={css.face}
+          aria-label={say('ladder.story-of', { label: end.label })}
+          aria-pressed={isSelected}
+          onClick={() => onSelect(isSelected ? undefined : end)}
+        >
+          <EndFaceGlyph phase={end.phase} attempt={end.attempt} size={22} />
+        </button>
+      )}
       <Link to={`/bench/${end.id}`} className="figures">
         {end.label}
       </Link>

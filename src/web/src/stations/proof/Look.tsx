@@ -76,7 +76,7 @@ export function Look({ unit, person, maySettle }: { unit: Unit; person: string; 
         ).map(([which, lines]) => (
           <section key={which}>
             <h2>{say(`look.${which}`)}</h2>
-            <StoryLines lines={lines} people={people} timeZone={timeZone} />
+            <StoryLines lines={lines} people={people} timeZone={timeZone} isNarrow />
             {maySettle && (
               <button className="main-action" disabled={!note.trim()} onClick={() => void settle(which)}>
                 {say('look.keep')}

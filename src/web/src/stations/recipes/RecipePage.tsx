@@ -162,7 +162,7 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
           <p>{say(which ? 'recipes.usual' : 'recipes.no-crew')}</p>
           <FaultLine says={fault} />
           {choices.map((choice) => (
-            <fieldset key={choice.id} className={css.technique} disabled={!mayPlan || !which}>
+            <fieldset key={choice.id} data-part="technique" className={css.technique} disabled={!mayPlan || !which}>
               <legend>{choice.title}</legend>
               {choice.options.map((option) => (
                 <div className={css.option} key={option.id}>
