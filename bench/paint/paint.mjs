@@ -68,6 +68,20 @@ for (let run = 0; run <= runs; run++) {
 }
 const median = (times) => times.slice(1).sort((a, b) => a - b)[Math.floor(runs / 2)];
 const [a, b] = [median(ours), median(empty)];
+// What the first load of Today brings over the wire, as it is packed.
+const bytes = await (async () => {
+  const context = await browser.newContext({ serviceWorkers: 'block' });
+  await context.addCookies(cookies);
+  const page = await context.newPage();
+  await page.goto(process.env.RHABDON_URL, { waitUntil: 'networkidle' });
+  return page.evaluate(() =>
+    performance
+      .getEntriesByType('resource')
+      .filter(({ name }) => /\.(js|css)$/.test(name))
+      .reduce((sum, { encodedBodySize }) => sum + encodedBodySize, 0),
+  );
+})();
+console.log(`paint: the first load of Today brings ${(bytes / 1024).toFixed(0)} kB of scripts and styles, packed`);
 console.log(`paint: Today ${a.toFixed(0)} ms, an empty Ant Design page ${b.toFixed(0)} ms; ratio ${(a / b).toFixed(2)}`);
 await browser.close();
 server.close();

@@ -1,5 +1,5 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import { send } from '../shell/outbox';
+import { send, tellWaiting } from '../shell/outbox';
 import { fetchBook, fetchStrands } from '../shell/strands';
 import { keep, recall } from '../shell/tablet';
 import { say } from '../shell/words';
@@ -63,6 +63,7 @@ export async function actOn(on: string[], person: string, deed: Deed): Promise<D
   await bring(on);
   const { doors } = (running ??= start());
   const done = await answered(doors.doTo(on, person, Date.now(), deed));
+  if (done.isDone) tellWaiting();
   void send();
   return done;
 }

@@ -1,6 +1,6 @@
-import { Skeleton } from 'antd';
 import type { ReactNode } from 'react';
 import { say } from '../shell/words';
+import css from './Told.module.css';
 
 /** As much of a query as its answer's place needs. */
 interface Asked<T> {
@@ -20,7 +20,9 @@ export function Told<T>({ query, lines = 6, children }: { query: Asked<T>; lines
   if (query.error) return <Failed why={query.error} isTrying={query.isFetching} onAgain={() => void query.refetch()} />;
   return (
     <div className="page" role="status" aria-busy="true" aria-label={say('told.waiting')}>
-      <Skeleton title paragraph={{ rows: lines }} />
+      {Array.from({ length: lines + 1 }, (_, at) => (
+        <i key={at} className={css.line} />
+      ))}
     </div>
   );
 }

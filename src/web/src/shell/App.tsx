@@ -3,12 +3,6 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { Navigate, Route, Routes, useLocation, useNavigationType } from 'react-router';
 import { StationBoundary } from '../parts/StationBoundary';
 import { themeOf } from '../parts/theme';
-import { Bench } from '../stations/bench/Bench';
-import { JobOverview } from '../stations/proof/JobOverview';
-import { Look } from '../stations/proof/Look';
-import { StrandLadder } from '../stations/proof/StrandLadder';
-import { StrandStory } from '../stations/proof/StrandStory';
-import { Outbox } from '../stations/today/Outbox';
 import { Today } from '../stations/today/Today';
 import { Rail } from './Rail';
 import { useLive } from './live';
@@ -19,7 +13,13 @@ import { useTastes } from './tastes';
 import { say } from './words';
 import css from './App.module.css';
 
-// Forms come when they are opened: the bench and what leads to it do not wait for them. The service worker keeps them all.
+// Every page but Today comes when it is opened; the service worker fetches and keeps them all.
+const Bench = lazy(() => import('../stations/bench/Bench').then((m) => ({ default: m.Bench })));
+const JobOverview = lazy(() => import('../stations/proof/JobOverview').then((m) => ({ default: m.JobOverview })));
+const Look = lazy(() => import('../stations/proof/Look').then((m) => ({ default: m.Look })));
+const StrandLadder = lazy(() => import('../stations/proof/StrandLadder').then((m) => ({ default: m.StrandLadder })));
+const StrandStory = lazy(() => import('../stations/proof/StrandStory').then((m) => ({ default: m.StrandStory })));
+const Outbox = lazy(() => import('../stations/today/Outbox').then((m) => ({ default: m.Outbox })));
 const CrewStation = lazy(() => import('../stations/crew/CrewStation').then((m) => ({ default: m.CrewStation })));
 const CableForm = lazy(() => import('../stations/plan/CableForm').then((m) => ({ default: m.CableForm })));
 const JobForm = lazy(() => import('../stations/plan/JobForm').then((m) => ({ default: m.JobForm })));

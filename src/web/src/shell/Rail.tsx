@@ -7,7 +7,6 @@ import { useKeys } from './keys';
 import { useOutboxCount } from './outbox';
 import { usePlace } from './place';
 import type { Session } from './session';
-import { SwitchPerson } from './SwitchPerson';
 import { toldOrKept } from './tablet';
 import { choose, useTastes } from './tastes';
 import { say, type Key } from './words';
@@ -15,6 +14,7 @@ import css from './Rail.module.css';
 
 const FindPanel = lazy(() => import('./FindPanel'));
 const HelpPanel = lazy(() => import('./HelpPanel'));
+const SwitchPerson = lazy(() => import('./SwitchPerson').then((m) => ({ default: m.SwitchPerson })));
 const Tour = lazy(() => import('./Tour'));
 
 const toured = 'rhabdon-toured';
@@ -112,8 +112,8 @@ export function Rail({ session }: { session: Session }) {
             }}
           />
         )}
+        {open === 'person' && <SwitchPerson person={session.person!} mayLead={may('lead')} onClose={close} />}
       </Suspense>
-      {open === 'person' && <SwitchPerson person={session.person!} mayLead={may('lead')} onClose={close} />}
     </nav>
   );
 }

@@ -106,6 +106,11 @@ export function startSending() {
 /** How long after a change what waits is counted: a tap's own screen comes first. */
 const countAfterMs = 120;
 
+const waitingHearers = new Set<() => void>();
+
+/** Something was done here and waits: said with the screen that shows it, before it is counted. Never does it say that all is sent while it is not. */
+export const tellWaiting = () => waitingHearers.forEach((hear) => hear());
+
 async function countOutbox(): Promise<{ waiting: number; refused: number }> {
   const tables = [tablet.outbox, tablet.pictures] as Table[];
   const sum = (counts: number[]) => counts.reduce((all, count) => all + count, 0);
@@ -123,16 +128,14 @@ export function useOutboxCount(): { waiting: number; refused: number } {
       later = 0;
       void countOutbox().then(setCount, () => undefined);
     };
-    const hear = (parts: Record<string, unknown>) => {
-      // Until it is counted, something waits: never does it say that all is sent while it is not.
-      if (Object.keys(parts).some((part) => part.includes('/outbox/') || part.includes('/pictures/')))
-        setCount((before) => (before.waiting > 0 ? before : { ...before, waiting: 1 }));
-      later ||= window.setTimeout(look, countAfterMs);
-    };
+    const hear = () => (later ||= window.setTimeout(look, countAfterMs));
+    const tell = () => setCount((before) => (before.waiting > 0 ? before : { ...before, waiting: 1 }));
     look();
     Dexie.on('storagemutated', hear);
+    waitingHearers.add(tell);
     return () => {
       Dexie.on('storagemutated').unsubscribe(hear);
+      waitingHearers.delete(tell);
       window.clearTimeout(later);
     };
   }, []);

@@ -6,7 +6,7 @@ import type { FaceSeen, Intent, Pace, Unit } from '../../core/core';
 import type { Done } from '../../core/benchSession';
 import { ShownBatch, type Shown, type Told } from '../../core/shown';
 import { watchStrands } from '../../shell/live';
-import { send } from '../../shell/outbox';
+import { send, tellWaiting } from '../../shell/outbox';
 import { toldOrKept } from '../../shell/tablet';
 
 /** Which strands the bench is opened on: one by itself, or all of a batch. */
@@ -85,6 +85,7 @@ export function useBatch(opened: Opened, unit: Unit, pace: Pace, person: string)
     async (intent: Intent, on: string[]): Promise<Done> => {
       if (!session) return { isDone: false, says: '' };
       const { told, ...done } = await answered(session.act(intent, on, focus, person, Date.now()));
+      if (done.isDone) tellWaiting();
       show(told);
       return done;
     },

@@ -1,5 +1,4 @@
 import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
-import { Input } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
@@ -80,7 +79,8 @@ export function Today({ person, mayPlan, mayWork, maySettle }: Props) {
         </section>
       )}
       {(listed.length > few || find !== '') && (
-        <Input
+        <input
+          className="typed"
           aria-label={say('today.find')}
           placeholder={say('today.find')}
           value={find}
