@@ -55,7 +55,8 @@ public sealed record LengthMarkView(
     decimal? At
 );
 
-public sealed record StepDocument(string Name, string Title, string How, string Why, IReadOnlyList<string> Cautions);
+/// <param name="Choice">The practice choice by which this step is what it is; null where it is alike in every technique.</param>
+public sealed record StepDocument(string Name, string Title, string How, string Why, IReadOnlyList<string> Cautions, string? Choice = null);
 
 /// <summary>Puts a published recipe into a document, in the reader's language and unit.</summary>
 public sealed class RecipeReader(Phrasebook words, string language, LengthUnit unit)
@@ -198,7 +199,8 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
             Phrasebook.Fill(step.Title.In(language), places),
             Phrasebook.Fill(step.How.In(language), places),
             step.Why?.In(language) ?? string.Empty,
-            [.. step.Cautions.Select(c => words.Say(Phrase.Of($"caution.{c}")))]
+            [.. step.Cautions.Select(c => words.Say(Phrase.Of($"caution.{c}")))],
+            step.When?.Choice ?? step.Ask?.Choices.Select(c => c.When?.Choice).FirstOrDefault(c => c is not null)
         );
     }
 }

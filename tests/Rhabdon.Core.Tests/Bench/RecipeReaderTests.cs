@@ -35,6 +35,15 @@ public class RecipeReaderTests
             )
         );
 
+    // M4's strip differs by how a crew strips, its wipe by the alcohol it takes; parts go on alike for all (common practice).
+    [Fact]
+    public void A_step_names_the_practice_choice_that_it_hangs_on()
+    {
+        var steps = Read("M4", Technique.Usual).Steps;
+        Assert.Equal(("strip", "clean"), (steps.First(s => s.Name == "Strip").Choice, steps.First(s => s.Name == "Clean").Choice));
+        Assert.Null(steps[0].Choice);
+    }
+
     [Fact]
     public void A_length_from_the_sheet_is_named_and_nothing_is_planned()
     {

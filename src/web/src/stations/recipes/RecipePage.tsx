@@ -151,6 +151,7 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
             <li key={index}>
               <b>{step.title}</b> <span>{step.how}</span>
               {step.cautions.length > 0 && <small>{step.cautions.join(' ')}</small>}
+              <Practice choice={choices.find((choice) => choice.id === step.choice)} />
             </li>
           ))}
         </ol>
@@ -162,7 +163,13 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
           <p>{say(which ? 'recipes.usual' : 'recipes.no-crew')}</p>
           <FaultLine says={fault} />
           {choices.map((choice) => (
-            <fieldset key={choice.id} data-part="technique" className={css.technique} disabled={!mayPlan || !which}>
+            <fieldset
+              key={choice.id}
+              id={`choice-${choice.id}`}
+              data-part="technique"
+              className={css.technique}
+              disabled={!mayPlan || !which}
+            >
               <legend>{choice.title}</legend>
               {choice.options.map((option) => (
                 <div className={css.option} key={option.id}>
@@ -205,4 +212,14 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
       )}
     </div>
   );
+}
+
+/** Beside a step: by which practice choice it is what it is, and the way to that choice. */
+function Practice({ choice }: { choice?: Schemas['TechniqueOptionView'] }) {
+  const chosen = choice?.options.find((option) => option.id === choice.chosen);
+  return choice && chosen ? (
+    <a className={css.practice} href={`#choice-${choice.id}`} title={choice.title}>
+      {chosen.title}
+    </a>
+  ) : null;
 }
