@@ -9,7 +9,7 @@ const baseURL = process.env.RHABDON_URL;
 const strands = 864;
 
 const lead = await browser.newContext({ baseURL, serviceWorkers: 'block' });
-const cable = await makeCable(lead.request, 'S864', strands);
+const cable = await makeCable(lead.request, process.argv[2] ?? 'S864', strands);
 await lead.close();
 
 for (const hands of ['gloved', 'desk']) {
@@ -42,18 +42,20 @@ for (const hands of ['gloved', 'desk']) {
   const ended = new Promise((end) => session.once('Tracing.tracingComplete', end));
   await session.send('Tracing.end');
   await ended;
-  const main = trace.find((event) => event.name === 'FunctionCall')?.tid;
-  const tasks = trace
-    .filter((event) => event.name === 'RunTask' && event.ph === 'X' && event.tid === main)
-    .sort((a, b) => a.ts - b.ts);
-  const frames = trace
-    .filter((event) => event.name === 'BeginMainThreadFrame' && event.tid === main)
-    .map((event) => event.ts)
-    .sort((a, b) => a - b);
+  // The page's own thread is the one that draws most frames.
+  const began = trace.filter((event) => event.name === 'BeginMainThreadFrame' || event.name === 'AnimationFrame');
+  const threadOf = ({ pid, tid }) => `${pid} ${tid}`;
+  const counts = Map.groupBy
+    ? Map.groupBy(began, threadOf)
+    : began.reduce((map, event) => map.set(threadOf(event), [...(map.get(threadOf(event)) ?? []), event]), new Map());
+  const [main, drawn] = [...counts].sort(([, a], [, b]) => b.length - a.length)[0] ?? ['', []];
+  const isMain = (event) => threadOf(event) === main;
+  const tasks = trace.filter((event) => event.name === 'RunTask' && event.ph === 'X' && isMain(event));
+  const frames = drawn.map((event) => event.ts).sort((a, b) => a - b);
   const works = new Set(['FunctionCall', 'UpdateLayoutTree', 'Layout', 'RunMicrotasks', 'EventDispatch', 'FireAnimationFrame']);
   // Nested ones count once: the outermost of each stretch of time.
   const spans = trace
-    .filter((event) => event.ph === 'X' && event.tid === main && works.has(event.name))
+    .filter((event) => event.ph === 'X' && isMain(event) && works.has(event.name))
     .sort((a, b) => a.ts - b.ts || b.dur - a.dur)
     .reduce((kept, event) => (kept.at(-1) && event.ts < kept.at(-1).ts + kept.at(-1).dur ? kept : [...kept, event]), []);
   const each = frames.map(

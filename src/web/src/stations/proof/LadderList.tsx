@@ -27,15 +27,20 @@ interface Props {
 /** Heights of a row, in px: the desk's lists are dense, the gloves' roomy. */
 const heights = { desk: 28, gloved: 48 } as const;
 
+/** Of a row's height that a tube's or ribbon's name takes; as in the style sheet. */
+const groupShare = 0.66;
+
 /** The rows of the strand ladder, of which only those in sight are drawn. */
 export function LadderList({ name, summary, items, grouping, found, isPicking, isPrinting, selected, onSelect }: Props) {
   const { hands } = useTastes();
   const picked = usePicked();
   const list = useRef<HTMLDivElement>(null);
   const height = heights[hands];
+  // On a phone a row is as high as what is in it; elsewhere nothing needs to be measured.
+  const isMeasured = window.matchMedia('(max-width: 700px)').matches;
   const virtual = useWindowVirtualizer({
     count: items.length,
-    estimateSize: () => height,
+    estimateSize: (index) => ('group' in items[index]! ? height * groupShare : height),
     overscan: 12,
     scrollMargin: list.current?.offsetTop ?? 0,
   });
@@ -66,7 +71,7 @@ export function LadderList({ name, summary, items, grouping, found, isPicking, i
               role="row"
               aria-rowindex={index + 2}
               data-index={index}
-              ref={isPrinting ? undefined : virtual.measureElement}
+              ref={isPrinting || !isMeasured ? undefined : virtual.measureElement}
               style={
                 isPrinting
                   ? undefined
