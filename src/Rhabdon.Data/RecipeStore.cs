@@ -25,7 +25,8 @@ public sealed class RecipeStore(Database database)
                 await connection.ExecuteAsync(
                     $"""
                     insert into {kept.Table} (id, version, content)
-                    select @Id, @Version, @Content where not exists (select from {kept.Table} where id = @Id and (version >= @Version or published_by is not null))
+                    select @Id, @Version, @Content
+                    where not exists (select from {kept.Table} where id = @Id and (version >= @Version or published_by is not null))
                     """,
                     kept
                 );

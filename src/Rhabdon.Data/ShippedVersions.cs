@@ -33,7 +33,7 @@ public static partial class ShippedVersions
             .ThenBy(v => v.Version),
     ];
 
-    /// <summary>What this program would ship beyond what is kept: the next version of each recipe and ladder whose content is another than the newest kept.</summary>
+    /// <summary>What this program would ship beyond what is kept: the next version of each whose content is another than the newest kept.</summary>
     public static IReadOnlyList<ShippedVersion> New()
     {
         var ladders = StarterRecipes

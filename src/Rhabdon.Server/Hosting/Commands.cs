@@ -5,8 +5,10 @@ using Rhabdon.Server.People;
 
 namespace Rhabdon.Server.Hosting;
 
-/// <summary>What the program does besides serving: <c>migrate</c>, <c>rebuild [--check]</c>, <c>first-owner ADDRESS</c>, <c>schemas FOLDER</c>, <c>ship FOLDER</c>,
-/// <c>microscope ADDRESS</c> (the stand-in, until it is stopped).</summary>
+/// <summary>
+/// What the program does besides serving: <c>migrate</c>, <c>rebuild [--check]</c>, <c>first-owner ADDRESS</c>, <c>schemas FOLDER</c>, <c>ship FOLDER</c>,
+/// <c>microscope ADDRESS</c> (the stand-in, until it is stopped).
+/// </summary>
 internal static class Commands
 {
     /// <returns>The exit code when a command ran; null to go on and serve.</returns>

@@ -1,4 +1,4 @@
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy, wrap, type ProxyMarked, type Remote } from 'comlink';
 import { send, tellWaiting } from '../shell/outbox';
 import { fetchBook, fetchStrands } from '../shell/strands';
 import { keep, recall } from '../shell/tablet';
@@ -7,7 +7,7 @@ import type { BenchSession, Deed, Done, Look } from './benchSession';
 import type { Doors } from './benchWorker';
 import type { Told } from './shown';
 
-export type Session = Remote<BenchSession>;
+export type Session = Remote<BenchSession & ProxyMarked>;
 
 interface Running {
   worker: Worker;
@@ -49,7 +49,7 @@ export async function bring(strands: readonly string[]): Promise<void> {
 export async function openBench(strands: readonly string[], look: Look, tell: (told: Told) => void): Promise<Session> {
   const { doors, worker } = (running ??= start());
   try {
-    return await answered(doors.open(strands, look, proxy(tell)) as unknown as Promise<Session>);
+    return await answered(doors.open(strands, look, proxy(tell)));
   } catch (fault) {
     // One whose core did not start would not start it later either.
     worker.terminate();

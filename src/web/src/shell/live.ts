@@ -1,15 +1,10 @@
 import { useQueryClient, type Query } from '@tanstack/react-query';
 import { useEffect } from 'react';
+import type { Schemas } from '../api/client';
 import { send } from './outbox';
 import { fetchStrands } from './strands';
 
-interface News {
-  job: string;
-  /** The cables whose strands have changed. */
-  groups: string[];
-  /** The strands' ends that have changed; none where they are too many to name. */
-  streams: string[];
-}
+type News = Schemas['LiveNews'];
 
 const longestSilence = 50_000;
 const afterError = 3_000;

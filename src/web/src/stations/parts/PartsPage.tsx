@@ -1,5 +1,6 @@
 import { Segmented } from 'antd';
 import { useState } from 'react';
+import type { Schemas } from '../../api/client';
 import { BenchLine } from '../../drawing/BenchLine';
 import { EndFaceGlyph } from '../../drawing/EndFaceGlyph';
 import { EndsBar } from '../../drawing/EndsBar';
@@ -24,7 +25,7 @@ const icons: IconName[] = ['today', 'plan', 'verify', 'recipes', 'crew', 'find',
 const phases = ['planned', 'prepared', 'terminated', 'doubtful', 'verified', 'rejected'] as const;
 const ends = { verified: 6, doubtful: 1, 'under-way': 4, trouble: 1, planned: 12 };
 const blue = { name: 'blue', hex: '#2468B4', hasTracer: false } as const;
-const line = {
+const line: Schemas['LineDrawing'] = {
   from: -2,
   to: 66,
   ticks: Array.from({ length: 34 }, (_, at) => ({
@@ -43,10 +44,8 @@ const line = {
   ],
   bites: [6, 12, 18, 24],
   span: { from: 0, to: 30, zero: 0 },
-} as unknown as Parameters<typeof BenchLine>[0]['line'];
-const figure = { value: '30.0', unit: 'mm', note: 'from the tip', other: '1 3/16 in' } as unknown as Parameters<
-  typeof BenchLine
->[0]['figure'];
+};
+const figure: Schemas['FigureView'] = { value: '30.0', unit: 'mm', note: 'from the tip', other: '1 3/16 in' };
 const cables = [
   { id: 'a', name: 'PH-CS-01', near: 'PH1', far: 'CS2', done: 0.5, trouble: 0, says: '12 of 24' },
   { id: 'b', name: 'PH-CT-01', near: 'PH1', far: 'CT1', done: 0.2, trouble: 0.1, says: '4 of 24' },
