@@ -45,11 +45,7 @@ public static class RecipeDiff
                 var index = 0;
                 foreach (var entry in element.EnumerateArray())
                 {
-                    Gather(
-                        entry,
-                        $"{place}[{(entry.TryGetProperty("id", out var id) ? id.GetString() : index.ToString(System.Globalization.CultureInfo.InvariantCulture))}]",
-                        leaves
-                    );
+                    Gather(entry, $"{place}[{NameOf(entry, index)}]", leaves);
                     index++;
                 }
 
@@ -59,4 +55,8 @@ public static class RecipeDiff
                 break;
         }
     }
+
+    // An entry goes by its id, else by its place in the list.
+    private static string? NameOf(JsonElement entry, int index) =>
+        entry.TryGetProperty("id", out var id) ? id.GetString() : index.ToString(System.Globalization.CultureInfo.InvariantCulture);
 }

@@ -8,7 +8,8 @@ namespace Rhabdon.Server.Hosting;
 internal static class AnswerHeaders
 {
     private const string Policy =
-        "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+        "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "
+        + "object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
     private const string Loopback = "localhost;127.0.0.1;[::1]";
 

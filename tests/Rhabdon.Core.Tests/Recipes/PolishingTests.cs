@@ -58,8 +58,12 @@ public class PolishingTests
     {
         var a1 = StarterRecipes.ReadRecipe(
             """
-            { "formatVersion": 1, "id": "X", "family": "x", "title": { "en": "x" }, "serves": { "connectors": [], "polishes": [], "modes": [], "builds": [], "method": "x" }, "parts": [], "cuts": [],
-              "body": { "frontOfTip": "0 mm", "backOfBufferEdge": "0 mm" }, "ladder": { "id": "x", "version": 0 }, "stages": [], "polishing": { "after": "x", "sequences": ["P9"], "usual": "P9" }, "steps": [], "timing": { "handsOnSeconds": 1, "unattendedSeconds": 0 } }
+            { "formatVersion": 1, "id": "X", "family": "x", "title": { "en": "x" },
+              "serves": { "connectors": [], "polishes": [], "modes": [], "builds": [], "method": "x" },
+              "parts": [], "cuts": [],
+              "body": { "frontOfTip": "0 mm", "backOfBufferEdge": "0 mm" }, "ladder": { "id": "x", "version": 0 }, "stages": [],
+              "polishing": { "after": "x", "sequences": ["P9"], "usual": "P9" }, "steps": [],
+              "timing": { "handsOnSeconds": 1, "unattendedSeconds": 0 } }
             """
         );
         Assert.Contains("P9", Assert.Throws<KeyNotFoundException>(() => a1.With(Sequences)).Message, StringComparison.Ordinal);

@@ -7,8 +7,8 @@ namespace Rhabdon.Core.Bench;
 
 /// <summary>
 /// What happened. A kind of event is one type, which owns all that there is to it: what makes it malformed, the right it needs, what it does to the state
-/// of its kind of stream and when it cannot, how it is told, and whether it is work. To add one: its type beside these, its line here, its words (<c>kind.…</c> and
-/// <c>story.…</c>) and docs/formats.md.
+/// of its kind of stream and when it cannot, how it is told, and whether it is work. To add one: its type beside these, its line here, its words
+/// (<c>kind.…</c> and <c>story.…</c>) and docs/formats.md.
 /// </summary>
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
 [JsonDerivedType(typeof(Planned), "planned")]

@@ -54,7 +54,7 @@ export const paletteCss = [
   `:root[data-look='dark'] { ${variables('dark')} color-scheme: dark; }`,
 ].join('\n');
 
-/** Puts the palette into the page. A sheet of its own, since the page's policy lets no style into its markup. */
+/** Puts the palette into the page, as a sheet of its own. */
 export function wearPalette() {
   const sheet = new CSSStyleSheet();
   sheet.replaceSync(paletteCss);

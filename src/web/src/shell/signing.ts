@@ -3,7 +3,8 @@ import { deviceOf, forget, keep, recall } from './tablet';
 
 /**
  * A person's own key on this tablet, with which their work is signed: on a shared tablet another person may be the one who sends it. The private half can be
- * used here and never taken away; it is kept under the person's PIN or password, and unlocked by signing in. docs/security.md tells what that holds out against.
+ * used here and never taken away; it is kept under the person's PIN or password, and unlocked by signing in. docs/security.md tells what that holds out
+ * against.
  */
 interface LockedKey {
   publicKey: string;
@@ -60,7 +61,10 @@ async function make(secret: string): Promise<{ locked: LockedKey; key: CryptoKey
   return { locked: { publicKey: base64(await crypto.subtle.exportKey('spki', pair.publicKey)), salt, iv, wrapped }, key };
 }
 
-/** Opens the person's key with the secret they have just signed in with, or makes them one. A browser without cryptography (plain http to another machine) has none. */
+/**
+ * Opens the person's key with the secret they have just signed in with, or makes them one. A browser without cryptography (plain http to another machine) has
+ * none.
+ */
 export async function openKey(person: string, secret: string): Promise<void> {
   if (!globalThis.crypto?.subtle) return;
   const kept = await recall<LockedKey>(lockedOf(person));
