@@ -35,7 +35,7 @@ await page
   .getByRole('row', { name: /5 slate/ })
   .getByRole('button', { name: /^Story of/ })
   .click();
-await page.getByRole('heading', { name: 'Attempt 2' }).waitFor();
+await page.getByRole('heading', { name: /^Attempt 2/ }).waitFor();
 await shot('strand-ladder');
 await page.getByRole('link', { name: 'The whole story' }).click();
 await page.getByRole('button', { name: 'Print' }).waitFor();
