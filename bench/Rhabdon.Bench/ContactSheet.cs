@@ -120,15 +120,9 @@ internal static class ContactSheet
         };
 
     private static string Marks(IEnumerable<(FindingKind Kind, double Size)> marks) =>
-        string.Join(
-            ", ",
-            marks
-                .OrderByDescending(m => m.Size)
-                .Take(3)
-                .Select(m =>
-                    $"{(m.Kind == FindingKind.LooseDirt ? "dirt" : m.Kind.ToString().ToLowerInvariant())} {m.Size.ToString("0.0", CultureInfo.InvariantCulture)}"
-                )
-        );
+        string.Join(", ", marks.OrderByDescending(m => m.Size).Take(3).Select(m => $"{NameOf(m.Kind)} {m.Size.ToString("0.0", CultureInfo.InvariantCulture)}"));
+
+    private static string NameOf(FindingKind kind) => kind == FindingKind.LooseDirt ? "dirt" : kind.ToString().ToLowerInvariant();
 
     private static SKPaint Pen(SKColor color, float scale) =>
         new()

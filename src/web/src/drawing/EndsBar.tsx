@@ -1,10 +1,11 @@
 import { say } from '../shell/words';
+import type { Ends } from './buckets';
 import css from './EndsBar.module.css';
 
 const order = ['verified', 'doubtful', 'under-way', 'trouble', 'look', 'rejected', 'planned'] as const;
 
 /** How far a number of ends has come: one bar, and every part of it in words. */
-export function EndsBar({ ends }: { ends: Record<string, number> }) {
+export function EndsBar({ ends }: { ends: Ends }) {
   const all = Object.values(ends).reduce((sum, count) => sum + count, 0);
   const parts = order.filter((bucket) => (ends[bucket] ?? 0) > 0);
   return (

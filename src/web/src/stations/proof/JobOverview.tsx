@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { Link, useParams } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
+import { countOf, sumOf } from '../../drawing/buckets';
 import { EndsBar } from '../../drawing/EndsBar';
 import { JobMap, type MapCable } from '../../drawing/JobMap';
 import { Line, Lines } from '../../parts/Lines';
@@ -22,15 +23,11 @@ export function JobOverview({ mayPlan }: { mayPlan: boolean }) {
   return <Told query={view}>{(told) => <Job told={told} mayPlan={mayPlan} />}</Told>;
 }
 
-type Ends = Record<string, number>;
-
-const count = (ends: Ends, ...buckets: string[]) => buckets.reduce((sum, bucket) => sum + (ends[bucket] ?? 0), 0);
-
 function onMap({ cables, places = [] }: Schemas['JobView']): MapCable[] {
   return cables.flatMap((cable) => {
     const of = (end: 'near' | 'far') => places.find((place) => place.cable === cable.id && place.end === end)?.closet;
-    const [near, far, ends] = [of('near'), of('far'), cable.ends as Ends];
-    const done = count(ends, 'verified', 'doubtful');
+    const [near, far, ends] = [of('near'), of('far'), cable.ends];
+    const done = countOf(ends, 'done');
     const all = Object.values(ends).reduce((sum, each) => sum + each, 0);
     return near && far
       ? [
@@ -40,7 +37,7 @@ function onMap({ cables, places = [] }: Schemas['JobView']): MapCable[] {
             near,
             far,
             done: all > 0 ? done / all : 0,
-            trouble: all > 0 ? count(ends, 'trouble', 'look', 'rejected') / all : 0,
+            trouble: all > 0 ? countOf(ends, 'help') / all : 0,
             says: say('job.done-of', { done, of: all }),
           },
         ]
@@ -51,8 +48,6 @@ function onMap({ cables, places = [] }: Schemas['JobView']): MapCable[] {
 function Job({ told, mayPlan }: { told: Schemas['JobView']; mayPlan: boolean }) {
   const { job, cables, crews, left, overruled } = told;
   useEffect(() => workAt({ job: job.id, jobName: job.name }), [job.id, job.name]);
-  const all: Ends = {};
-  for (const cable of cables) for (const [bucket, ends] of Object.entries(cable.ends)) all[bucket] = (all[bucket] ?? 0) + ends;
   return (
     <div className="page">
       <header className="row apart">
@@ -89,7 +84,7 @@ function Job({ told, mayPlan }: { told: Schemas['JobView']; mayPlan: boolean }) 
             </span>
           )}
         </p>
-        <EndsBar ends={all} />
+        <EndsBar ends={sumOf(cables)} />
       </section>
       <section className="card">
         <h2>{say('job.map')}</h2>

@@ -1,4 +1,5 @@
 import type { Schemas } from '../../api/client';
+import { isIn } from '../../drawing/buckets';
 import { say } from '../../shell/words';
 
 export type End = Schemas['StrandEnd'];
@@ -10,9 +11,9 @@ export type Shows = (typeof shows)[number];
 /** Which ends a filter shows, by the bucket that the core put them in. */
 export const holds: Record<Shows, (end: End) => boolean> = {
   all: () => true,
-  open: (end) => end.bucket === 'planned' || end.bucket === 'under-way',
-  trouble: (end) => end.bucket === 'trouble' || end.bucket === 'look' || end.bucket === 'rejected',
-  done: (end) => end.bucket === 'verified' || end.bucket === 'doubtful',
+  open: (end) => isIn('open', end.bucket),
+  trouble: (end) => isIn('help', end.bucket),
+  done: (end) => isIn('done', end.bucket),
   reworked: (end) => end.attempt > 1,
 };
 

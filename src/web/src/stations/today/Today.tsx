@@ -2,6 +2,7 @@ import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-qu
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
+import { sumOf } from '../../drawing/buckets';
 import { EndsBar } from '../../drawing/EndsBar';
 import { Line, Lines } from '../../parts/Lines';
 import { Failed, Told } from '../../parts/Told';
@@ -115,13 +116,11 @@ const isUnderWay = ({ ends }: Schemas['CableView']) => !!(ends['under-way'] || e
 const shownCables = 6;
 
 function JobCard({ told: { job, cables }, mayPlan, isOpen }: { told: Schemas['JobSummary']; mayPlan: boolean; isOpen: boolean }) {
-  const all: Record<string, number> = {};
-  for (const cable of cables) for (const [bucket, ends] of Object.entries(cable.ends)) all[bucket] = (all[bucket] ?? 0) + ends;
   return (
     <details className={`card ${css.job}`} open={isOpen}>
       <summary>
         <h2>{job.name}</h2>
-        <EndsBar ends={all} />
+        <EndsBar ends={sumOf(cables)} />
       </summary>
       <p className="row apart">
         <span>
