@@ -12,6 +12,12 @@ export async function tabletOf(browser: Browser, name: string, pin: string, keep
 
 export const done = (page: Page) => page.getByRole('button', { name: 'Done', exact: true }).click();
 
+/** Picks from a list that opens. */
+export async function pick(page: Page, label: string, option: string) {
+  await page.getByRole('combobox', { name: label }).click();
+  await page.getByTitle(option, { exact: true }).click();
+}
+
 /** Waits for the step: a page asks itself at every frame, where an assertion would ask it ever more seldom. */
 export const at = (page: Page, title: RegExp) => page.getByRole('heading', { name: title }).waitFor();
 

@@ -2,6 +2,7 @@ import { memo, useState } from 'react';
 import type { Schemas } from '../api/client';
 import { say } from '../shell/words';
 import css from './BenchLine.module.css';
+import controls from '../parts/controls.module.css';
 
 type Line = Schemas['LineDrawing'];
 
@@ -40,7 +41,7 @@ function DrawnLine({ line, figure }: { line: Line; figure?: Schemas['FigureView'
           return (
             <button
               key={way}
-              className="button"
+              className={controls.button}
               disabled={!next}
               aria-label={say(way < 0 ? 'line.farther' : 'line.closer')}
               onClick={() => setZoom(next!)}

@@ -4,6 +4,7 @@ import { keyOf, useKeyList, useKeys } from '../shell/keys';
 import { say } from '../shell/words';
 import type { Picture } from './useGrade';
 import css from './FaceStage.module.css';
+import controls from './controls.module.css';
 
 const blinkMs = 600;
 const closest = 8;
@@ -62,29 +63,29 @@ export function FaceStage({ shown, before, picked, onPick }: Props) {
               }}
               onPick={face === shown ? onPick : () => undefined}
             />
-            {face === before && <figcaption className="tag doubtful">{say('verify.before')}</figcaption>}
+            {face === before && <figcaption className={`${controls.tag} doubtful`}>{say('verify.before')}</figcaption>}
           </figure>
         ))}
       </div>
       <div data-part="over-picture" className={`row ${css.overPicture}`}>
-        <button type="button" className="button" aria-pressed={hasRings} onClick={() => setRings(!hasRings)}>
+        <button type="button" className={controls.button} aria-pressed={hasRings} onClick={() => setRings(!hasRings)}>
           {say('verify.rings')} <kbd>{keyOf('zones')}</kbd>
         </button>
-        <button type="button" className="button" aria-pressed={hasMarks} onClick={() => setMarks(!hasMarks)}>
+        <button type="button" className={controls.button} aria-pressed={hasMarks} onClick={() => setMarks(!hasMarks)}>
           {say('verify.marks')} <kbd>{keyOf('marks')}</kbd>
         </button>
-        <button type="button" className="button" aria-label={say('verify.zoom-in')} onClick={closer}>
+        <button type="button" className={controls.button} aria-label={say('verify.zoom-in')} onClick={closer}>
           +
         </button>
-        <button type="button" className="button" aria-label={say('verify.zoom-out')} onClick={farther}>
+        <button type="button" className={controls.button} aria-label={say('verify.zoom-out')} onClick={farther}>
           −
         </button>
         {before && (
           <>
-            <button type="button" className="button" aria-pressed={isBlinking} onClick={flipBlink}>
+            <button type="button" className={controls.button} aria-pressed={isBlinking} onClick={flipBlink}>
               {say('verify.blink')} <kbd>{keyOf('blink')}</kbd>
             </button>
-            <button type="button" className="button" aria-pressed={isBeside} onClick={flipBeside}>
+            <button type="button" className={controls.button} aria-pressed={isBeside} onClick={flipBeside}>
               {say('verify.beside')} <kbd>{keyOf('beside')}</kbd>
             </button>
           </>

@@ -4,6 +4,9 @@ import { keyOf, useKeyList, useKeys } from '../shell/keys';
 import { say } from '../shell/words';
 import { hands, useMicroscope } from './useMicroscope';
 import css from './PictureSources.module.css';
+import controls from './controls.module.css';
+
+const first = `${controls.mainAction} ${css.first}`;
 
 /** Where a picture comes from: the microscope when there is one, a file, the camera. A stand-in can be lent hands. */
 export function PictureSources({ isAnother, onTake }: { isAnother: boolean; onTake: (picture: Blob) => void }) {
@@ -25,7 +28,7 @@ export function PictureSources({ isAnother, onTake }: { isAnother: boolean; onTa
         {microscope.isThere && (
           <button
             type="button"
-            className={isAnother ? 'button' : 'main-action'}
+            className={isAnother ? controls.button : first}
             disabled={microscope.isBusy}
             onClick={() => void look()}
           >
@@ -34,12 +37,12 @@ export function PictureSources({ isAnother, onTake }: { isAnother: boolean; onTa
         )}
         <button
           type="button"
-          className={microscope.isThere || isAnother ? 'button' : 'main-action'}
+          className={microscope.isThere || isAnother ? controls.button : first}
           onClick={() => file.current?.click()}
         >
           {say('verify.file')} <kbd>{keyOf('picture')}</kbd>
         </button>
-        <button type="button" className="button" onClick={() => camera.current?.click()}>
+        <button type="button" className={controls.button} onClick={() => camera.current?.click()}>
           {say('verify.camera')}
         </button>
       </div>
@@ -51,7 +54,7 @@ export function PictureSources({ isAnother, onTake }: { isAnother: boolean; onTa
               <button
                 type="button"
                 key={act}
-                className="button"
+                className={controls.button}
                 disabled={microscope.isBusy}
                 onClick={() => void microscope.lend(act)}
               >

@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { InSidePanel } from '../shell/keys';
 import { say } from '../shell/words';
 import css from './SidePanel.module.css';
+import controls from './controls.module.css';
 
 export default function SidePanelDrawer(props: { title: string; onClose: () => void; isWide?: boolean; children: ReactNode }) {
   return (
@@ -14,7 +15,7 @@ export default function SidePanelDrawer(props: { title: string; onClose: () => v
       onClose={props.onClose}
       closable={false}
       extra={
-        <button type="button" className="button" onClick={props.onClose}>
+        <button type="button" className={controls.button} onClick={props.onClose}>
           {say('panel.close')}
         </button>
       }

@@ -2,6 +2,7 @@ import { Input } from 'antd';
 import { useState } from 'react';
 import { SidePanel } from './SidePanel';
 import { say } from '../shell/words';
+import controls from './controls.module.css';
 
 interface Props {
   what: string;
@@ -27,19 +28,19 @@ export function TakeBack({ what, cutsGlass, strands, later = 0, onTakeBack, onCl
       <p>{say('undo.what')}</p>
       {later > 0 && <p className="doubtful">{say('undo.later', { count: later })}</p>}
       {strands > 1 && (
-        <label className="row check">
+        <label className={`row ${controls.check}`}>
           <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} />
           {say('undo.all', { count: strands })}
         </label>
       )}
       {cutsGlass && (
-        <label className="row check">
+        <label className={`row ${controls.check}`}>
           <input type="checkbox" checked={wasCut} onChange={(event) => setWasCut(event.target.checked)} />
           {say('bench.truly-cut')}
         </label>
       )}
       {reasons.map((reason) => (
-        <button type="button" className="button" key={reason} onClick={() => back(say(reason))}>
+        <button type="button" className={controls.button} key={reason} onClick={() => back(say(reason))}>
           {say(reason)}
         </button>
       ))}
@@ -54,7 +55,7 @@ export function TakeBack({ what, cutsGlass, strands, later = 0, onTakeBack, onCl
           {say('undo.own')}
           <Input value={own} maxLength={500} onChange={(event) => setOwn(event.target.value)} />
         </label>
-        <button type="submit" className="button" disabled={!own.trim()}>
+        <button type="submit" className={controls.button} disabled={!own.trim()}>
           {say('bench.take-back')}
         </button>
       </form>

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { say } from '../shell/words';
 import css from './Told.module.css';
+import controls from './controls.module.css';
 
 /** As much of a query as its answer's place needs. */
 interface Asked<T> {
@@ -35,7 +36,7 @@ export function Failed({ why, isTrying = false, onAgain }: { why: Error; isTryin
         <h2>{say('told.failed')}</h2>
         <p>{why instanceof TypeError ? say('shell.no-server') : why.message}</p>
         <p>
-          <button className="button" disabled={isTrying} onClick={onAgain}>
+          <button className={controls.button} disabled={isTrying} onClick={onAgain}>
             {say(isTrying ? 'told.trying' : 'told.again')}
           </button>
         </p>

@@ -46,6 +46,14 @@ export function themeOf(look: Look, hands: Hands): ThemeConfig {
       Button: { primaryShadow: 'none', defaultShadow: 'none', fontWeight: 600, defaultBorderColor: colors.ink },
       Segmented: { trackBg: colors.faint, itemSelectedBg: colors.card, itemColor: colors.ink, itemHoverBg: colors.paper },
       Input: { activeBg: colors.card, hoverBg: colors.card },
+      Table: {
+        headerBg: colors.card,
+        headerSplitColor: 'transparent',
+        rowExpandedBg: colors.card,
+        cellPaddingInlineSM: 6,
+        cellPaddingBlockSM: 5,
+      },
+      Tabs: { titleFontSize: control[hands].font, itemColor: colors.ink },
       Select: { optionSelectedBg: colors.faint, optionActiveBg: colors.paper },
     },
   };

@@ -12,6 +12,7 @@ import { wasCleared } from './tablet';
 import { useTastes } from './tastes';
 import { say } from './words';
 import css from './App.module.css';
+import controls from '../parts/controls.module.css';
 
 // Every page but Today comes when it is opened; the service worker fetches and keeps them all.
 const Bench = lazy(() => import('../stations/bench/Bench').then((m) => ({ default: m.Bench })));
@@ -75,7 +76,7 @@ function Signed({ session }: { session: Session }) {
         {cleared && (
           <p className="card look row" role="alert">
             {say('tablet.cleared')}
-            <button className="button" onClick={() => setCleared(false)}>
+            <button className={controls.button} onClick={() => setCleared(false)}>
               {say('tablet.understood')}
             </button>
           </p>

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { Input } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, got, type Schemas } from '../api/client';
@@ -80,7 +81,7 @@ export default function FindPanel({ onClose }: { onClose: () => void }) {
   };
   return (
     <SidePanel title={say('find.title')} onClose={onClose}>
-      <input
+      <Input
         className="figures"
         role="combobox"
         aria-expanded={rows.length > 0}

@@ -5,6 +5,7 @@ import { KeyList } from './KeyList';
 import { choose, useTastes, type Tastes } from './tastes';
 import { say, type Key } from './words';
 import css from './HelpPanel.module.css';
+import controls from '../parts/controls.module.css';
 
 const options: { [T in keyof Tastes]: readonly Tastes[T][] } = {
   look: ['light', 'dark'],
@@ -33,7 +34,7 @@ export default function HelpPanel({ onClose, onTour }: { onClose: () => void; on
       <GlyphLegend />
       <h3>{say('keys.title')}</h3>
       <KeyList />
-      <button type="button" className="button" onClick={onTour}>
+      <button type="button" className={controls.button} onClick={onTour}>
         {say('tour.again')}
       </button>
     </SidePanel>

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { actionsHere, actionWord, forgetKeys, keyOf, remap, useKeyList, usual, type KeyAction } from './keys';
 import { say } from './words';
 import css from './KeyList.module.css';
+import controls from '../parts/controls.module.css';
 
 const all = Object.keys(usual) as KeyAction[];
 
@@ -28,7 +29,7 @@ export function KeyList() {
         <span>{say(actionWord(action))}</span>
         <button
           type="button"
-          className="button"
+          className={controls.button}
           aria-label={say('keys.change', { action: say(actionWord(action)), key: keyOf(action) })}
           onClick={() => setAsking(action)}
         >
@@ -57,7 +58,7 @@ export function KeyList() {
           {says}
         </p>
       )}
-      <button type="button" className="button" onClick={forgetKeys}>
+      <button type="button" className={controls.button} onClick={forgetKeys}>
         {say('keys.usual')}
       </button>
     </>

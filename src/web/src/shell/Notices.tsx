@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { api, got } from '../api/client';
 import { say } from './words';
+import controls from '../parts/controls.module.css';
 
 /** What others did to one's account, told until one has read it. */
 export function Notices() {
@@ -13,7 +14,7 @@ export function Notices() {
   return notices.data?.map((notice) => (
     <p className="card look row" role="status" key={notice.id}>
       {notice.says}
-      <button className="button" onClick={() => void read(notice.id).catch(() => undefined)}>
+      <button className={controls.button} onClick={() => void read(notice.id).catch(() => undefined)}>
         {say('tablet.understood')}
       </button>
     </p>

@@ -1,9 +1,11 @@
+import { Input } from 'antd';
 import { useState } from 'react';
 import { api, got } from '../api/client';
 import { FaultLine } from './faults';
 import { openKey } from './signing';
 import { say } from './words';
 import switchPersonCss from './SwitchPerson.module.css';
+import controls from '../parts/controls.module.css';
 
 /** One's own PIN set anew, with the old one or one's password. The old key ends with it; this tablet gets a new one at once. */
 export function OwnPin({ person, onSet }: { person: string; onSet: () => void }) {
@@ -30,9 +32,7 @@ export function OwnPin({ person, onSet }: { person: string; onSet: () => void })
     >
       <label>
         {say('crew.current')}
-        <input
-          className={switchPersonCss.pin}
-          type="password"
+        <Input.Password
           autoComplete="current-password"
           autoFocus
           value={current}
@@ -41,9 +41,8 @@ export function OwnPin({ person, onSet }: { person: string; onSet: () => void })
       </label>
       <label>
         {say('crew.new-pin')}
-        <input
-          className={`${switchPersonCss.pin} figures`}
-          type="password"
+        <Input.Password
+          className="figures"
           inputMode="numeric"
           autoComplete="off"
           value={pin}
@@ -51,7 +50,7 @@ export function OwnPin({ person, onSet }: { person: string; onSet: () => void })
         />
       </label>
       <FaultLine says={fault} />
-      <button type="submit" className="button" disabled={!pin || !current}>
+      <button type="submit" className={controls.button} disabled={!pin || !current}>
         {say('crew.set-pin')}
       </button>
     </form>

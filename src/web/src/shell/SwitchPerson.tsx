@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { Input } from 'antd';
 import { useState } from 'react';
 import { api, got } from '../api/client';
 import { FaultLine } from './faults';
@@ -8,6 +9,7 @@ import { SidePanel } from '../parts/SidePanel';
 import { toldOrKept } from './tablet';
 import { say } from './words';
 import css from './SwitchPerson.module.css';
+import controls from '../parts/controls.module.css';
 
 /** Another person takes over a shared tablet: their name, their PIN. What was not sent yet stays theirs who did it. */
 export function SwitchPerson({ person, mayLead, onClose }: { person: string; mayLead: boolean; onClose: () => void }) {
@@ -50,7 +52,7 @@ export function SwitchPerson({ person, mayLead, onClose }: { person: string; may
           {mates.data
             ?.filter((mate) => mate.id !== person)
             .map((mate) => (
-              <button type="button" className="button" key={mate.id} onClick={() => setWho(mate)}>
+              <button type="button" className={controls.button} key={mate.id} onClick={() => setWho(mate)}>
                 {mate.name}
               </button>
             ))}
@@ -61,7 +63,7 @@ export function SwitchPerson({ person, mayLead, onClose }: { person: string; may
           {mayLead && mates.data && mates.data.length > 1 && (
             <button
               type="button"
-              className="button"
+              className={controls.button}
               onClick={() =>
                 void got(api.POST('/api/v1/session/enrolled', { body: { people: mates.data.map((mate) => mate.id) } })).then(
                   () => setSays(say('switch.enrolled')),
@@ -74,7 +76,7 @@ export function SwitchPerson({ person, mayLead, onClose }: { person: string; may
           )}
           <button
             type="button"
-            className="button"
+            className={controls.button}
             onClick={() => {
               setSays('');
               setOwn(true);
@@ -84,7 +86,7 @@ export function SwitchPerson({ person, mayLead, onClose }: { person: string; may
           </button>
           <button
             type="button"
-            className="button"
+            className={controls.button}
             onClick={() => void signOut().then(onClose, () => setFault(say('switch.no-network')))}
           >
             {say('shell.sign-out')}
@@ -102,9 +104,9 @@ export function SwitchPerson({ person, mayLead, onClose }: { person: string; may
             void enter(pin);
           }}
         >
-          <input
-            className={`${css.pin} figures`}
-            type="password"
+          <Input.Password
+            visibilityToggle={false}
+            className="figures"
             inputMode="numeric"
             autoComplete="off"
             autoFocus

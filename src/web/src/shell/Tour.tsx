@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { SidePanel } from '../parts/SidePanel';
 import { say } from './words';
+import controls from '../parts/controls.module.css';
 
 const steps = ['today', 'bench', 'trouble', 'offline', 'find'] as const;
 
@@ -14,15 +15,15 @@ export default function Tour({ onClose }: { onClose: () => void }) {
       <p>{say(`tour.${steps[at]!}-what`)}</p>
       <div className="row">
         {at > 0 && (
-          <button type="button" className="button" onClick={() => setAt(at - 1)}>
+          <button type="button" className={controls.button} onClick={() => setAt(at - 1)}>
             {say('tour.back')}
           </button>
         )}
-        <button type="button" className="main-action grow" onClick={() => (isLast ? onClose() : setAt(at + 1))}>
+        <button type="button" className={`${controls.mainAction} grow`} onClick={() => (isLast ? onClose() : setAt(at + 1))}>
           {say(isLast ? 'tour.end' : 'tour.next')}
         </button>
         {!isLast && (
-          <button type="button" className="button" onClick={onClose}>
+          <button type="button" className={controls.button} onClick={onClose}>
             {say('tour.skip')}
           </button>
         )}

@@ -70,7 +70,9 @@ export type Keyed = Partial<Record<KeyAction, () => void>> & { choice?: (number:
 function belongsToFocus(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement;
   if (event.key === 'PageDown' || event.key === 'PageUp') return !!target.closest('textarea, [role=listbox]');
-  if (target.closest('textarea, select, [contenteditable], [role=combobox], [role=listbox]')) return true;
+  if (target.closest('textarea, select, [contenteditable], [role=combobox]:not([readonly]), [role=listbox]')) return true;
+  // A list that opens and is not typed into wants its own keys and no letters.
+  if (target.matches('[role=combobox]')) return event.key.length > 1 || event.key === ' ';
   if (target.closest('input')) {
     const isTyping = !(target as HTMLInputElement).matches('[type=checkbox], [type=radio]');
     return isTyping && !event.altKey && event.key !== 'Enter' ? true : event.key === 'Enter' || event.key === ' ';

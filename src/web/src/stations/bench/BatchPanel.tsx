@@ -6,6 +6,7 @@ import { SidePanel } from '../../parts/SidePanel';
 import { toldOrKept, uuid7 } from '../../shell/tablet';
 import { say } from '../../shell/words';
 import css from './BatchPanel.module.css';
+import controls from '../../parts/controls.module.css';
 
 interface Props {
   tray: Schemas['BatchQueueView'][];
@@ -39,7 +40,7 @@ export function BatchPanel({ tray, batch, person, onAct, onBatch, onClose }: Pro
       <fieldset className={css.strandChecks}>
         <legend>{say('batch.which')}</legend>
         {tray.map((strand) => (
-          <label key={strand.termination} className="check">
+          <label key={strand.termination} className={controls.check}>
             <input
               type="checkbox"
               checked={chosen.includes(strand.termination)}
@@ -60,7 +61,7 @@ export function BatchPanel({ tray, batch, person, onAct, onBatch, onClose }: Pro
           .map((mate) => (
             <button
               type="button"
-              className="button"
+              className={controls.button}
               key={mate.id}
               disabled={begun.length === 0}
               onClick={() => void onAct({ kind: 'hand-over', to: mate.id }, begun).then((ok) => ok && onClose())}
@@ -72,18 +73,18 @@ export function BatchPanel({ tray, batch, person, onAct, onBatch, onClose }: Pro
       {begun.length === 0 && <p>{say('batch.none-begun')}</p>}
       <h3>{say('batch.take')}</h3>
       <div className="row">
-        <button type="button" className="button" disabled={chosen.length === 0} onClick={() => void together(uuid7())}>
+        <button type="button" className={controls.button} disabled={chosen.length === 0} onClick={() => void together(uuid7())}>
           {say(batch ? 'batch.split' : 'batch.make')}
         </button>
         {batch && (
-          <button type="button" className="button" disabled={chosen.length === 0} onClick={() => void together(null)}>
+          <button type="button" className={controls.button} disabled={chosen.length === 0} onClick={() => void together(null)}>
             {say('batch.out')}
           </button>
         )}
         {others.map((other) => (
           <button
             type="button"
-            className="button"
+            className={controls.button}
             key={other.batch}
             disabled={chosen.length === 0}
             onClick={() => void together(other.batch)}

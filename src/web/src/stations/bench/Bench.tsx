@@ -21,6 +21,7 @@ import { useBatch, type Opened } from './useBatch';
 import { useProposal } from './useProposal';
 import { WorkCard } from './WorkCard';
 import css from './Bench.module.css';
+import controls from '../../parts/controls.module.css';
 
 /** The bench is on screen by then, and nobody has tapped yet. */
 const soundAfterMs = 500;
@@ -116,7 +117,7 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
             <button
               type="button"
               key={crew.id}
-              className="button"
+              className={controls.button}
               onClick={() => void sayCrew(strand.job, crew.id).then(() => begin())}
             >
               {crew.name}

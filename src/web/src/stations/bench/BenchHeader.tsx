@@ -6,6 +6,7 @@ import { StrandTab } from '../../drawing/StrandTab';
 import type { Strand } from '../../shell/tablet';
 import { say } from '../../shell/words';
 import css from './BenchHeader.module.css';
+import controls from '../../parts/controls.module.css';
 
 interface Props {
   strand: Strand;
@@ -40,21 +41,21 @@ export function BenchHeader({ strand, bench, pace, mayWork, isAidShown, onPace, 
       <span className="grow" />
       <span className={css.actions}>
         {bench && (
-          <span className="tag" title={bench.isConfirmed ? undefined : say('bench.unconfirmed-why')}>
+          <span className={controls.tag} title={bench.isConfirmed ? undefined : say('bench.unconfirmed-why')}>
             {say(bench.isConfirmed ? 'bench.confirmed' : 'bench.unconfirmed', { recipe: bench.recipe })}
           </span>
         )}
         {pace && (
-          <button className="button" onClick={onPace}>
+          <button className={controls.button} onClick={onPace}>
             {say(`pace.${pace}`)}
           </button>
         )}
         {mayWork && (
-          <button className="button" onClick={onBatch}>
+          <button className={controls.button} onClick={onBatch}>
             {say('batch.button')}
           </button>
         )}
-        <button className="button" aria-expanded={isAidShown} onClick={onAid}>
+        <button className={controls.button} aria-expanded={isAidShown} onClick={onAid}>
           {say('bench.first-aid')}
         </button>
       </span>

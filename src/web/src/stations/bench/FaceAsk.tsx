@@ -10,6 +10,7 @@ import { Reading } from '../../parts/Reading';
 import { PictureSources } from '../../parts/PictureSources';
 import type { Grading } from '../../parts/useGrade';
 import css from './FaceAsk.module.css';
+import controls from '../../parts/controls.module.css';
 
 interface Props {
   ask: Schemas['AskView'];
@@ -70,12 +71,12 @@ export function FaceAsk({ ask, face, proposed, onRecord, onByEye }: Props) {
         />
       )}
       {proposed?.choice && !isOtherwise && (
-        <button type="button" className="main-action" onClick={record}>
+        <button type="button" className={`${controls.mainAction} grow`} onClick={record}>
           {say('face.record', { choice: proposed.says })}
         </button>
       )}
       {proposed?.choice && (
-        <button type="button" className="button" onClick={() => setOtherwise(!isOtherwise)}>
+        <button type="button" className={controls.button} onClick={() => setOtherwise(!isOtherwise)}>
           {say(isOtherwise ? 'bench.back' : 'face.otherwise')}
         </button>
       )}

@@ -1,6 +1,7 @@
 import type { Schemas } from '../../api/client';
 import { say } from '../../shell/words';
 import css from './FiberBar.module.css';
+import controls from '../../parts/controls.module.css';
 
 /** Fiber left and the tries it is good for; and, far from Trouble, Undo. */
 export function FiberBar({
@@ -15,7 +16,7 @@ export function FiberBar({
   return (
     <footer className={`${css.fiber} ${fiber.level}`}>
       {undo && (
-        <button className="button" onClick={onUndo}>
+        <button className={controls.button} onClick={onUndo}>
           {say('bench.undo', { what: undo.what })}
         </button>
       )}

@@ -12,6 +12,7 @@ import { FaceAsk } from './FaceAsk';
 import { StepClock, useSecondsLeft } from './StepClock';
 import { StepCount } from './StepCount';
 import css from './StepCard.module.css';
+import controls from '../../parts/controls.module.css';
 
 interface Props {
   step: Schemas['StepView'];
@@ -159,17 +160,17 @@ export function StepCard({
         {!inTrouble && (
           <div className="row">
             {together > 1 && !isWhole && !isChoice && !step.clock && (
-              <button type="button" className="button" onClick={() => done(undefined, true)}>
+              <button type="button" className={controls.button} onClick={() => done(undefined, true)}>
                 {say('bench.only', { number: strand })}
               </button>
             )}
             {!isChoice && (
-              <button type="submit" className="main-action" disabled={waits && !!step.clock?.since}>
+              <button type="submit" className={`${controls.mainAction} grow`} disabled={waits && !!step.clock?.since}>
                 {waits ? say(step.clock?.since ? 'clock.runs' : 'clock.start', { seconds: left ?? 0 }) : doneWord}
               </button>
             )}
             {reports.length > 0 && (
-              <button type="button" className="button" onClick={() => setInTrouble(true)}>
+              <button type="button" className={controls.button} onClick={() => setInTrouble(true)}>
                 {say('bench.trouble')}
               </button>
             )}

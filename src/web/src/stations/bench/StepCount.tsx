@@ -3,6 +3,7 @@ import type { Schemas } from '../../api/client';
 import { tick } from '../../shell/sound';
 import { say } from '../../shell/words';
 import css from './StepCount.module.css';
+import controls from '../../parts/controls.module.css';
 
 /** A metronome that counts figure-eights at the technique's pace; when it is stopped its count is the reading. */
 export function StepCount({ count, onCount }: { count: Schemas['CountView']; onCount: (eights: number) => void }) {
@@ -26,7 +27,12 @@ export function StepCount({ count, onCount }: { count: Schemas['CountView']; onC
   };
   return (
     <div className={`row ${css.metronome}`} data-part="metronome">
-      <button type="button" className="button" aria-pressed={isRunning} onClick={() => (isRunning ? stop() : setEights(0))}>
+      <button
+        type="button"
+        className={controls.button}
+        aria-pressed={isRunning}
+        onClick={() => (isRunning ? stop() : setEights(0))}
+      >
         {say(isRunning ? 'count.stop' : 'count.metronome')}
       </button>
       {isRunning && (

@@ -8,6 +8,7 @@ import { useKeys } from '../../shell/keys';
 import { say } from '../../shell/words';
 import stepCardCss from './StepCard.module.css';
 import css from './TroubleCard.module.css';
+import controls from '../../parts/controls.module.css';
 
 interface Props {
   trouble: Schemas['TroubleView'];
@@ -59,7 +60,7 @@ export function TroubleCard({ trouble, onAct, onLater, says }: Props) {
             </Reading>
             {rest.map((offer, index) => (
               <button
-                className={`button ${css.tall}`}
+                className={`${controls.button} ${css.tall}`}
                 key={offer.action}
                 disabled={!!offer.barred}
                 onClick={() => choose(offer.action)}
@@ -75,18 +76,18 @@ export function TroubleCard({ trouble, onAct, onLater, says }: Props) {
       </div>
       <div className={stepCardCss.actPart}>
         {!others && proposed && (
-          <button className="main-action" onClick={take}>
+          <button className={`${controls.mainAction} grow`} onClick={take}>
             {proposed.title}
           </button>
         )}
         <div className={`row ${css.halves}`}>
           {proposed && (
-            <button className="button" onClick={() => setOthers(!others)}>
+            <button className={controls.button} onClick={() => setOthers(!others)}>
               {say(others ? 'bench.back' : 'bench.another')}
             </button>
           )}
           {onLater && (
-            <button className="button" onClick={onLater}>
+            <button className={controls.button} onClick={onLater}>
               {say('bench.later')}
             </button>
           )}

@@ -8,6 +8,7 @@ import { say } from '../../shell/words';
 import { StepCard } from './StepCard';
 import { TroubleCard } from './TroubleCard';
 import css from './WorkCard.module.css';
+import controls from '../../parts/controls.module.css';
 
 interface Props {
   view: Schemas['BatchView'];
@@ -66,7 +67,7 @@ function Now({ view, strand, where, mayWork, says, face, proposed, judge, onAct,
         <p>{say('bench.at-hand')}</p>
         <FaultLine says={says} />
         <div className="grow" />
-        <button className="main-action" onClick={onBegin}>
+        <button className={controls.mainAction} onClick={onBegin}>
           {view.together.length > 1 ? say('bench.begin-all', { strands: view.togetherSays }) : say('bench.begin')}
         </button>
       </>
@@ -81,16 +82,16 @@ function Over({ says, strand, onTurn, hasStory }: { says: string; strand: Strand
       <h2>{says}</h2>
       <div className="grow" />
       {hasStory && (
-        <Link className="button" to={`/story/${strand.termination}`}>
+        <Link className={controls.button} to={`/story/${strand.termination}`}>
           {say('bench.story')}
         </Link>
       )}
       {onTurn ? (
-        <button className="main-action" onClick={onTurn}>
+        <button className={controls.mainAction} onClick={onTurn}>
           {say('bench.go-on')}
         </button>
       ) : (
-        <Link className="main-action" to={`/proof/${strand.cable}`}>
+        <Link className={controls.mainAction} to={`/proof/${strand.cable}`}>
           {say('bench.next-strand')}
         </Link>
       )}

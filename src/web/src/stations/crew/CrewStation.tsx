@@ -2,11 +2,14 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Form, Input, Select } from 'antd';
 import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
+import { DataTable } from '../../parts/DataTable';
 import { Told } from '../../parts/Told';
 import { FaultLine, showFaults } from '../../shell/faults';
 import { today } from '../../shell/tablet';
 import { say } from '../../shell/words';
+import css from './CrewStation.module.css';
 import { PersonPanel } from './PersonPanel';
+import controls from '../../parts/controls.module.css';
 
 /** People, crews and who belongs when. An owner sees all; a lead their own crews. */
 export function CrewStation({ isOwner, self }: { isOwner: boolean; self: string }) {
@@ -26,16 +29,26 @@ export function CrewStation({ isOwner, self }: { isOwner: boolean; self: string 
       <h1>{say('crew.title')}</h1>
       <section className="card">
         <h2>{say('crew.people')}</h2>
-        {people.map((mate) => (
-          <button className="cable plain" key={mate.id} onClick={() => setPerson(mate)}>
-            <b>{mate.name}</b>
-            <span className="figures">{mate.signIn}</span>
-            <span>{say(`role.${mate.role}`)}</span>
-            <span>{crewsOf(mate.id)}</span>
-            {!mate.isActive && <span className="bad">{say('crew.left')}</span>}
-            <span aria-hidden="true">→</span>
-          </button>
-        ))}
+        <DataTable
+          rowKey="id"
+          dataSource={people}
+          onRow={(mate) => ({ onClick: () => setPerson(mate), style: { cursor: 'pointer' } })}
+          columns={[
+            {
+              title: say('first.name'),
+              rowScope: 'row',
+              render: (_, mate) => (
+                <Button type="link" className={css.name} onClick={() => setPerson(mate)}>
+                  {mate.name}
+                </Button>
+              ),
+            },
+            { title: say('first.sign-in'), dataIndex: 'signIn', className: 'figures' },
+            { title: say('crew.role'), render: (_, mate) => say(`role.${mate.role}`) },
+            { title: say('crew.title'), render: (_, mate) => crewsOf(mate.id) },
+            { title: '', render: (_, mate) => !mate.isActive && <span className="bad">{say('crew.left')}</span> },
+          ]}
+        />
       </section>
       <NewPerson isOwner={isOwner} roles={view.data.roles.filter((role) => role !== null)} crews={crews} onAdded={changed} />
       {isOwner && <NewCrew crews={crews} onAdded={changed} />}
@@ -108,7 +121,7 @@ function NewPerson({ isOwner, roles, crews, onAdded }: NewPersonProps) {
         </Form.Item>
       </div>
       <FaultLine says={fault} />
-      <Button type="primary" htmlType="submit" className="main-action">
+      <Button type="primary" htmlType="submit" className={controls.mainAction}>
         {say('crew.add-person')}
       </Button>
     </Form>

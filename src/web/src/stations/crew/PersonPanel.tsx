@@ -1,4 +1,5 @@
-import { Input } from 'antd';
+import { Button, DatePicker, Form, Input, Segmented, Select } from 'antd';
+import dayjs, { type Dayjs } from 'dayjs';
 import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
 import { FaultLine } from '../../shell/faults';
@@ -6,6 +7,8 @@ import { SidePanel } from '../../parts/SidePanel';
 import { OwnPin } from '../../shell/OwnPin';
 import { today } from '../../shell/tablet';
 import { say, type Key } from '../../shell/words';
+
+const needed = [{ required: true, message: say('form.needed') }];
 
 interface Props {
   person: Schemas['PersonInCrew'];
@@ -25,7 +28,6 @@ export function PersonPanel({ person, isOwn, crews, memberships, isOwner, roles,
   const [pin, setPin] = useState('');
   const [says, setSays] = useState('');
   const [fault, setFault] = useState('');
-  const [joining, setJoining] = useState({ crew: crews[0]?.id ?? '', from: today() });
   const path = { id: person.id };
   const save = async (change: () => Promise<unknown>, done: Key) => {
     setFault('');
@@ -51,20 +53,15 @@ export function PersonPanel({ person, isOwn, crews, memberships, isOwner, roles,
       <FaultLine says={fault} />
       {isOwner && (
         <div className="row">
-          {roles.map((role) => (
-            <button
-              type="button"
-              className="button"
-              key={role}
-              aria-pressed={person.role === role}
-              onClick={() => void change(role, person.isActive)}
-            >
-              {say(`role.${role}`)}
-            </button>
-          ))}
-          <button type="button" className="button" onClick={() => void change(person.role, !person.isActive)}>
+          <Segmented
+            aria-label={say('crew.role')}
+            value={person.role}
+            options={roles.map((role) => ({ value: role, label: say(`role.${role}`) }))}
+            onChange={(role) => void change(role, person.isActive)}
+          />
+          <Button onClick={() => void change(person.role, !person.isActive)}>
             {say(person.isActive ? 'crew.leaves' : 'crew.returns')}
-          </button>
+          </Button>
         </div>
       )}
       {isOwn ? (
@@ -84,9 +81,9 @@ export function PersonPanel({ person, isOwn, crews, memberships, isOwner, roles,
             {say('crew.new-pin')}
             <Input.Password value={pin} inputMode="numeric" autoComplete="off" onChange={(event) => setPin(event.target.value)} />
           </label>
-          <button type="submit" className="button" disabled={!pin}>
+          <Button htmlType="submit" disabled={!pin}>
             {say('crew.set-pin')}
-          </button>
+          </Button>
         </form>
       )}
       <h3>{say('crew.memberships')}</h3>
@@ -97,9 +94,7 @@ export function PersonPanel({ person, isOwn, crews, memberships, isOwner, roles,
             {m.fromDay} – {m.toDay ?? say('crew.open-end')}
           </span>
           {!m.toDay && (
-            <button
-              type="button"
-              className="button"
+            <Button
               onClick={() =>
                 void save(
                   () =>
@@ -114,49 +109,37 @@ export function PersonPanel({ person, isOwn, crews, memberships, isOwner, roles,
               }
             >
               {say('crew.end-today')}
-            </button>
+            </Button>
           )}
         </div>
       ))}
-      <form
-        className="row"
-        onSubmit={(event) => {
-          event.preventDefault();
+      <Form
+        layout="vertical"
+        requiredMark={false}
+        initialValues={{ crew: crews[0]?.id, from: dayjs(today()) }}
+        onFinish={({ crew, from }: { crew: string; from: Dayjs }) =>
           void save(
             () =>
               got(
                 api.POST('/api/v1/crews/{id}/members', {
-                  params: { path: { id: joining.crew } },
-                  body: { person: person.id, from: joining.from },
+                  params: { path: { id: crew } },
+                  body: { person: person.id, from: from.format('YYYY-MM-DD') },
                 }),
               ),
             'crew.saved',
-          );
-        }}
+          )
+        }
       >
-        <label>
-          {say('crew.title')}
-          <select value={joining.crew} onChange={(event) => setJoining({ ...joining, crew: event.target.value })}>
-            {crews.map((crew) => (
-              <option key={crew.id} value={crew.id}>
-                {crew.name}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label>
-          {say('crew.from')}
-          <input
-            type="date"
-            required
-            value={joining.from}
-            onChange={(event) => setJoining({ ...joining, from: event.target.value })}
-          />
-        </label>
-        <button type="submit" className="button">
-          {say('crew.join')}
-        </button>
-      </form>
+        <div className="grid two">
+          <Form.Item label={say('crew.title')} name="crew" rules={needed}>
+            <Select options={crews.map((crew) => ({ value: crew.id, label: crew.name }))} />
+          </Form.Item>
+          <Form.Item label={say('crew.from')} name="from" rules={needed}>
+            <DatePicker />
+          </Form.Item>
+        </div>
+        <Button htmlType="submit">{say('crew.join')}</Button>
+      </Form>
     </SidePanel>
   );
 }

@@ -16,6 +16,7 @@ import { MeasuredField, Reading } from '../../parts/Reading';
 import { Failed, Told } from '../../parts/Told';
 import { choose, useTastes } from '../../shell/tastes';
 import css from './PartsPage.module.css';
+import controls from '../../parts/controls.module.css';
 
 // For developers: the words here are names of parts, not the product's.
 const title = 'Parts';
@@ -107,15 +108,15 @@ export function PartsPage() {
       </Part>
       <Part name="button, main-action">
         <p className="row">
-          <button className="button">{'Trouble'}</button>
-          <button className="button" aria-pressed={isPressed} onClick={() => setPressed(!isPressed)}>
+          <button className={controls.button}>{'Trouble'}</button>
+          <button className={controls.button} aria-pressed={isPressed} onClick={() => setPressed(!isPressed)}>
             {'Batch'}
           </button>
-          <button className="button" disabled>
+          <button className={controls.button} disabled>
             {'Undo'}
           </button>
-          <button className="main-action">{'Done'}</button>
-          <button className="main-action" disabled>
+          <button className={controls.mainAction}>{'Done'}</button>
+          <button className={controls.mainAction} disabled>
             {'Done'}
           </button>
         </p>

@@ -3,13 +3,14 @@ import { Button, Form, Input, InputNumber, Radio, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { DraftLine } from '../../parts/DraftLine';
-import { useFormDraft } from '../../parts/useFormDraft';
+import { useFormDraft } from '../../parts/useDraft';
 import { Told } from '../../parts/Told';
 import { FaultLine, showFaults } from '../../shell/faults';
 import { api, got, type Schemas } from '../../api/client';
 import { cableBuildValues, connectorTypeValues, fiberGradeValues, polishValues } from '../../api/schema';
 import { say } from '../../shell/words';
 import { PortList } from './PortList';
+import controls from '../../parts/controls.module.css';
 
 type Values = Schemas['CableRequest'];
 
@@ -152,7 +153,7 @@ export function CableForm() {
           ))}
         </div>
         <FaultLine says={fault} />
-        <Button type="primary" htmlType="submit" className="main-action">
+        <Button type="primary" htmlType="submit" className={controls.mainAction}>
           {say('cable.go')}
         </Button>
       </Form>

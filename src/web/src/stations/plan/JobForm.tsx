@@ -3,11 +3,12 @@ import { Button, Checkbox, Form, Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { DraftLine } from '../../parts/DraftLine';
-import { useFormDraft } from '../../parts/useFormDraft';
+import { useFormDraft } from '../../parts/useDraft';
 import { FaultLine, showFaults } from '../../shell/faults';
 import { api, got, type Schemas } from '../../api/client';
 import { say } from '../../shell/words';
 import css from './JobForm.module.css';
+import controls from '../../parts/controls.module.css';
 
 type Values = Schemas['JobRequest'];
 
@@ -82,7 +83,11 @@ export function JobForm() {
             <Input className="figures" />
           </Form.Item>
           <Form.Item label={say('job.crews')} name="crews" rules={needed}>
-            <Select mode="multiple" options={crews.data?.map((crew) => ({ value: crew.id, label: crew.name })) ?? []} />
+            <Select
+              mode="multiple"
+              showSearch={{ optionFilterProp: 'label' }}
+              options={crews.data?.map((crew) => ({ value: crew.id, label: crew.name })) ?? []}
+            />
           </Form.Item>
         </div>
         <h2>{say('job.places')}</h2>
@@ -127,7 +132,7 @@ export function JobForm() {
           </Form.Item>
         </div>
         <FaultLine says={fault} />
-        <Button type="primary" htmlType="submit" className="main-action">
+        <Button type="primary" htmlType="submit" className={controls.mainAction}>
           {say('job.go')}
         </Button>
       </Form>

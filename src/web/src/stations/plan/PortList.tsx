@@ -1,8 +1,10 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { Form, Input } from 'antd';
 import { api, got, type Schemas } from '../../api/client';
-import { say, type Key } from '../../shell/words';
+import { DataTable } from '../../parts/DataTable';
+import { say } from '../../shell/words';
 import css from '../../parts/FileButton.module.css';
+import controls from '../../parts/controls.module.css';
 
 const shown = 8;
 
@@ -26,7 +28,7 @@ export function PortList({ job }: { job: string }) {
           <Form.Item label={say('ports.choose')} name="ports" rules={[{ required: true, message: say('form.needed') }]}>
             <Input.TextArea className="figures" rows={9} placeholder={say('ports.example')} spellCheck={false} />
           </Form.Item>
-          <label className={`button ${css.file}`}>
+          <label className={`${controls.button} ${css.file}`}>
             {say('ports.file')}
             <input type="file" accept=".csv,text/csv,text/plain" onChange={(event) => void take(event.target.files?.[0])} />
           </label>
@@ -49,47 +51,28 @@ function Outcome({ rows, faults }: Schemas['PortPreview']) {
         {bad ? say('ports.some-bad', { count: faults.length }) : say('ports.all-good', { count: rows.length })}
       </p>
       {bad ? (
-        <Table heads={['ports.line', 'ports.column', 'ports.what']}>
-          {faults.slice(0, shown).map(({ line, column, says }) => [line === 0 ? say('ports.whole') : String(line), column, says])}
-        </Table>
+        <DataTable
+          rowKey={(fault) => `${fault.line} ${fault.column}`}
+          dataSource={faults.slice(0, shown)}
+          columns={[
+            { title: say('ports.line'), dataIndex: 'line', render: (line: number) => (line === 0 ? say('ports.whole') : line) },
+            { title: say('ports.column'), dataIndex: 'column' },
+            { title: say('ports.what'), dataIndex: 'says' },
+          ]}
+        />
       ) : (
-        <Table heads={['cable.strands', 'ports.end-of', 'ports.where', 'ports.label']}>
-          {rows
-            .slice(0, shown)
-            .map((row) => [
-              String(row.strand),
-              say(`end.${row.end}`),
-              `${row.closet} ${row.panel} ${row.port}.${row.position}`,
-              row.label,
-            ])}
-        </Table>
+        <DataTable
+          rowKey={(row) => `${row.strand} ${row.end}`}
+          dataSource={rows.slice(0, shown)}
+          columns={[
+            { title: say('cable.strands'), dataIndex: 'strand' },
+            { title: say('ports.end-of'), render: (_, row) => say(`end.${row.end}`) },
+            { title: say('ports.where'), render: (_, row) => `${row.closet} ${row.panel} ${row.port}.${row.position}` },
+            { title: say('ports.label'), dataIndex: 'label', className: 'figures' },
+          ]}
+        />
       )}
       {more > 0 && <p>{say('ports.more', { count: more })}</p>}
     </>
-  );
-}
-
-function Table({ heads, children }: { heads: Key[]; children: string[][] }) {
-  return (
-    <table className="list">
-      <thead>
-        <tr>
-          {heads.map((head) => (
-            <th key={head} scope="col">
-              {say(head)}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {children.map((cells, row) => (
-          <tr key={row}>
-            {cells.map((cell, column) => (
-              <td key={column}>{cell}</td>
-            ))}
-          </tr>
-        ))}
-      </tbody>
-    </table>
   );
 }

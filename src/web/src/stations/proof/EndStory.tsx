@@ -7,6 +7,7 @@ import type { End } from './ladderRows';
 import { StoryBody } from './StoryBody';
 import { useStory } from './useStory';
 import css from './EndStory.module.css';
+import controls from '../../parts/controls.module.css';
 
 interface Props {
   end: End;
@@ -26,7 +27,7 @@ export function EndStory({ end, unit, person, mayWork, onClose }: Props) {
           <EndFaceGlyph phase={end.phase} attempt={end.attempt} size={36} />
           <span className="figures">{end.label}</span>
         </h2>
-        <button className="button" onClick={onClose}>
+        <button className={controls.button} onClick={onClose}>
           {say('panel.close')}
         </button>
       </header>
@@ -36,10 +37,10 @@ export function EndStory({ end, unit, person, mayWork, onClose }: Props) {
         </Told>
       </div>
       <footer className={css.ways}>
-        <Link className="button" to={`/story/${end.id}`}>
+        <Link className={controls.button} to={`/story/${end.id}`}>
           {say('story.whole')}
         </Link>
-        <Link className="main-action" to={`/bench/${end.id}`}>
+        <Link className={controls.mainLower} to={`/bench/${end.id}`}>
           {say('story.to-bench')}
         </Link>
       </footer>

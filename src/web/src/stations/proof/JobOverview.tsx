@@ -11,6 +11,7 @@ import { workAt } from '../../shell/place';
 import { toldOrKept } from '../../shell/tablet';
 import { say } from '../../shell/words';
 import css from './JobOverview.module.css';
+import controls from '../../parts/controls.module.css';
 
 /** A job across its cables: where they go, how far each has come, who has what in hand, what is left. */
 export function JobOverview({ mayPlan }: { mayPlan: boolean }) {
@@ -59,17 +60,17 @@ function Job({ told, mayPlan }: { told: Schemas['JobView']; mayPlan: boolean }) 
         </div>
         <div className="row no-print">
           {mayPlan && (
-            <Link className="button" to={`/plan/${job.id}`}>
+            <Link className={controls.button} to={`/plan/${job.id}`}>
               {say('today.add-cable')}
             </Link>
           )}
-          <a className="button" href={`/api/v1/jobs/${job.id}/export`} download>
+          <a className={controls.button} href={`/api/v1/jobs/${job.id}/export`} download>
             {say('job.export')}
           </a>
-          <a className="button" href={`/api/v1/jobs/${job.id}/export.zip`} download>
+          <a className={controls.button} href={`/api/v1/jobs/${job.id}/export.zip`} download>
             {say('job.export-zip')}
           </a>
-          <a className="button" href={`/api/v1/jobs/${job.id}/record.csv`} download>
+          <a className={controls.button} href={`/api/v1/jobs/${job.id}/record.csv`} download>
             {say('job.record-csv')}
           </a>
         </div>

@@ -9,6 +9,7 @@ import { useTastes } from '../../shell/tastes';
 import { say } from '../../shell/words';
 import { holds, saysOf, type End, type Item, type Row } from './ladderRows';
 import css from './LadderList.module.css';
+import controls from '../../parts/controls.module.css';
 
 interface Props {
   name: string;
@@ -140,7 +141,7 @@ function EndCell({ end, isPicking, isPicked, isSelected, onSelect }: EndCellProp
   return (
     <span role="cell" className={`${css.end} ${isSelected ? css.selected : ''}`}>
       {isPicking && (
-        <label className="check">
+        <label className={controls.check}>
           <input
             type="checkbox"
             disabled={!holds.open(end)}

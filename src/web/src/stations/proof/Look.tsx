@@ -12,6 +12,7 @@ import { whyNotKept } from '../../shell/record';
 import { say } from '../../shell/words';
 import { StoryLines } from './StoryLines';
 import css from './Look.module.css';
+import controls from '../../parts/controls.module.css';
 
 /** A strand that two tablets worked on without knowing of each other: both stories, and a lead's decision. */
 export function Look({ unit, person, maySettle }: { unit: Unit; person: string; maySettle: boolean }) {
@@ -60,7 +61,7 @@ export function Look({ unit, person, maySettle }: { unit: Unit; person: string; 
             <Input value={note} maxLength={500} onChange={(event) => setNote(event.target.value)} />
           </label>
           {glassWasCut && (
-            <label className="row check">
+            <label className={`row ${controls.check}`}>
               <input type="checkbox" checked={wasCut} onChange={(event) => setWasCut(event.target.checked)} />
               {say('look.glass')}
             </label>
@@ -78,7 +79,7 @@ export function Look({ unit, person, maySettle }: { unit: Unit; person: string; 
             <h2>{say(`look.${which}`)}</h2>
             <StoryLines lines={lines} people={people} timeZone={timeZone} isNarrow />
             {maySettle && (
-              <button className="main-action" disabled={!note.trim()} onClick={() => void settle(which)}>
+              <button className={controls.mainAction} disabled={!note.trim()} onClick={() => void settle(which)}>
                 {say('look.keep')}
               </button>
             )}
@@ -88,7 +89,7 @@ export function Look({ unit, person, maySettle }: { unit: Unit; person: string; 
       {maySettle ? (
         <section className={`card ${css.settle}`}>
           <FaultLine says={fault} />
-          <button className="button" disabled={!note.trim()} onClick={() => void settle('what-fits')}>
+          <button className={controls.button} disabled={!note.trim()} onClick={() => void settle('what-fits')}>
             {say('look.both')}
           </button>
         </section>

@@ -5,6 +5,7 @@ import { api, got } from '../../api/client';
 import { StrandTab } from '../../drawing/StrandTab';
 import { SidePanel } from '../../parts/SidePanel';
 import { say } from '../../shell/words';
+import controls from '../../parts/controls.module.css';
 
 interface Props {
   cable: string;
@@ -35,7 +36,7 @@ export function MoveWork({ cable, from, end, what, onMove, onClose }: Props) {
           .map((row) => (
             <button
               type="button"
-              className="button"
+              className={controls.button}
               key={row.strand}
               disabled={!reason.trim()}
               onClick={() => onMove(row[end].id, reason)}

@@ -15,6 +15,7 @@ import { LadderList } from './LadderList';
 import { find, holds, itemsOf, shows, type End, type Shows } from './ladderRows';
 import { TakeTogetherBar } from './TakeTogetherBar';
 import css from './StrandLadder.module.css';
+import controls from '../../parts/controls.module.css';
 
 interface Props {
   unit: Unit;
@@ -82,11 +83,11 @@ function Cable({ told, unit, person, mayWork }: Props & { told: Schemas['CableSt
           onChange={(event) => setJump(event.target.value)}
         />
         {mayWork && (
-          <button className="button no-print" aria-pressed={isPicking} onClick={() => setPicking(!isPicking)}>
+          <button className={`${controls.button} no-print`} aria-pressed={isPicking} onClick={() => setPicking(!isPicking)}>
             {say(isPicking ? 'ladder.stop-picking' : 'ladder.pick')}
           </button>
         )}
-        <button className={`button no-print ${css.print}`} onClick={() => setPrinting(true)}>
+        <button className={`${controls.button} no-print ${css.print}`} onClick={() => setPrinting(true)}>
           {say('ladder.print')}
         </button>
       </header>

@@ -6,6 +6,7 @@ import { Told } from '../../parts/Told';
 import { say } from '../../shell/words';
 import { StoryBody } from './StoryBody';
 import { useStory } from './useStory';
+import controls from '../../parts/controls.module.css';
 
 /** Everything that happened to one strand's end, nothing left out. */
 export function StrandStory({ unit, person, mayWork }: { unit: Unit; person: string; mayWork: boolean }) {
@@ -29,13 +30,13 @@ export function StrandStory({ unit, person, mayWork }: { unit: Unit; person: str
               </p>
             </div>
             <div className="grow" />
-            <Link className="button no-print" to={`/proof/${told.cable}`}>
+            <Link className={`${controls.button} no-print`} to={`/proof/${told.cable}`}>
               {say('story.to-cable')}
             </Link>
-            <Link className="button no-print" to={`/bench/${termination}`}>
+            <Link className={`${controls.button} no-print`} to={`/bench/${termination}`}>
               {say('story.to-bench')}
             </Link>
-            <button className="button no-print" onClick={() => window.print()}>
+            <button className={`${controls.button} no-print`} onClick={() => window.print()}>
               {say('ladder.print')}
             </button>
           </header>

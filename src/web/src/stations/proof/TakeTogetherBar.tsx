@@ -8,6 +8,7 @@ import { pick, usePicked } from '../../shell/picked';
 import { toldOrKept, uuid7 } from '../../shell/tablet';
 import { say } from '../../shell/words';
 import css from './TakeTogetherBar.module.css';
+import controls from '../../parts/controls.module.css';
 
 interface Props {
   person: string;
@@ -39,24 +40,24 @@ export function TakeTogetherBar({ person, onPickAll, onTaken }: Props) {
   return (
     <section className={`card row ${css.take} no-print`} aria-label={say('batch.title')}>
       <b>{say('batch.picked', { count: picked.length })}</b>
-      <button className="button" onClick={() => onPickAll('near')}>
+      <button className={controls.button} onClick={() => onPickAll('near')}>
         {say('batch.all-near')}
       </button>
-      <button className="button" onClick={() => onPickAll('far')}>
+      <button className={controls.button} onClick={() => onPickAll('far')}>
         {say('batch.all-far')}
       </button>
       {picked.length > 0 && (
         <>
-          <button className="button" onClick={pick.clear}>
+          <button className={controls.button} onClick={pick.clear}>
             {say('batch.clear')}
           </button>
           <div className="grow" />
           {batches.data?.map((batch) => (
-            <button className="button" key={batch.batch} onClick={() => void take(batch.batch)}>
+            <button className={controls.button} key={batch.batch} onClick={() => void take(batch.batch)}>
               {say('batch.join', { where: batch.where, numbers: batch.numbers })}
             </button>
           ))}
-          <button className="main-action" onClick={() => void take(uuid7())}>
+          <button className={controls.mainLower} onClick={() => void take(uuid7())}>
             {say('batch.take-picked', { count: picked.length })}
           </button>
         </>

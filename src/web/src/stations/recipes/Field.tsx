@@ -1,3 +1,4 @@
+import { Input } from 'antd';
 import type { ReactNode } from 'react';
 import css from './Field.module.css';
 
@@ -22,9 +23,10 @@ export function TextField(props: {
 }) {
   return (
     <Field label={props.label} fault={props.fault}>
-      <input
+      <Input
         value={props.value ?? ''}
         placeholder={props.hint}
+        status={props.fault === undefined ? '' : 'error'}
         aria-invalid={props.fault !== undefined}
         onChange={(event) => props.set(event.target.value === '' ? null : event.target.value)}
       />

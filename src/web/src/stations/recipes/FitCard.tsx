@@ -1,5 +1,6 @@
 import type { Schemas } from '../../api/client';
 import { FitAxis } from '../../drawing/FitAxis';
+import { DataTable } from '../../parts/DataTable';
 import { say } from '../../shell/words';
 import css from './FitCard.module.css';
 
@@ -18,26 +19,16 @@ export function FitCard({ recipe }: { recipe?: Schemas['RecipeDocument'] }) {
       <p>
         <b>{tighten}</b>
       </p>
-      <table className="list">
-        <thead>
-          <tr>
-            <th scope="col">{say('fit.part')}</th>
-            <th scope="col">{say('fit.tolerance')}</th>
-            <th scope="col">{say('fit.share')}</th>
-            <th scope="col">{say('fit.if-halved')}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {parts.map((part) => (
-            <tr key={part.name}>
-              <th scope="row">{part.name}</th>
-              <td className="figures">{part.tolerance}</td>
-              <td className="figures">{part.share}</td>
-              <td className="figures">{part.ifHalved}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <DataTable
+        rowKey="name"
+        dataSource={parts}
+        columns={[
+          { title: say('fit.part'), dataIndex: 'name', rowScope: 'row' },
+          { title: say('fit.tolerance'), dataIndex: 'tolerance', className: 'figures' },
+          { title: say('fit.share'), dataIndex: 'share', className: 'figures' },
+          { title: say('fit.if-halved'), dataIndex: 'ifHalved', className: 'figures' },
+        ]}
+      />
       {recipe.seat && <p>{recipe.seat}</p>}
     </section>
   );

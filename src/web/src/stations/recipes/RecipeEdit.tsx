@@ -1,9 +1,12 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Button, Input, Tabs } from 'antd';
 import { useEffect, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { api, got, Refusal } from '../../api/client';
 import type { Unit } from '../../core/core';
 import { BenchLine } from '../../drawing/BenchLine';
+import { DraftLine } from '../../parts/DraftLine';
+import { useDraft } from '../../parts/useDraft';
 import { FaultLine } from '../../shell/faults';
 import { fetchBook } from '../../shell/strands';
 import { say } from '../../shell/words';
@@ -12,8 +15,7 @@ import { LengthFields } from './LengthFields';
 import { placeOf, withValue, type RecipeFile } from './recipeDraft';
 import { WordFields } from './WordFields';
 import css from './RecipeEdit.module.css';
-
-const rooms = ['lengths', 'words', 'file'] as const;
+import controls from '../../parts/controls.module.css';
 
 /** Tries a recipe out as it stands: its faults, or how it would be worked. A value that cannot be read is a fault like any other. */
 async function tryOut(file: RecipeFile, unit: Unit) {
@@ -35,8 +37,12 @@ function Editor({ begun, unit }: { begun: RecipeFile; unit: Unit }) {
   const go = useNavigate();
   const queries = useQueryClient();
   const [file, setFile] = useState(begun);
+  const { put, drop, isRestored } = useDraft<RecipeFile>(`recipe ${begun.recipe.id}`, setFile);
+  const change = (changed: RecipeFile) => {
+    setFile(changed);
+    put(() => changed);
+  };
   const [text, setText] = useState<string>();
-  const [room, setRoom] = useState<(typeof rooms)[number]>('lengths');
   const [fault, setFault] = useState('');
   const tried = useLately(file, 200);
   const trial = useQuery({
@@ -47,11 +53,11 @@ function Editor({ begun, unit }: { begun: RecipeFile; unit: Unit }) {
   const shown = useLast(trial.data?.document);
   const faults = (trial.data?.faults ?? []).map((found) => ({ place: placeOf(found.field), says: found.says }));
   const at = (place: string) => faults.find((found) => found.place === place)?.says;
-  const set = (path: (string | number)[], value: unknown) => setFile(withValue(file, ['recipe', ...path], value));
+  const set = (path: (string | number)[], value: unknown) => change(withValue(file, ['recipe', ...path], value));
   const write = (written: string) => {
     setText(written);
     try {
-      setFile(JSON.parse(written) as RecipeFile);
+      change(JSON.parse(written) as RecipeFile);
       setFault('');
     } catch (error) {
       setFault(say('import.json', { why: (error as Error).message }));
@@ -60,7 +66,7 @@ function Editor({ begun, unit }: { begun: RecipeFile; unit: Unit }) {
   const publish = async () => {
     try {
       const { id } = await got(api.POST('/api/v1/recipes', { body: file }));
-      await Promise.all([queries.invalidateQueries(), fetchBook()]);
+      await Promise.all([drop(), queries.invalidateQueries(), fetchBook()]);
       await go(`/recipes/${id}`);
     } catch (error) {
       setFault((error as Error).message);
@@ -71,36 +77,37 @@ function Editor({ begun, unit }: { begun: RecipeFile; unit: Unit }) {
     <div className={`page ${css.editor}`}>
       <header className="row apart">
         <h1>{say('editor.page', { recipe: file.recipe.id })}</h1>
-        <div className="row" role="tablist" aria-label={say('editor.rooms')}>
-          {rooms.map((one) => (
-            <button
-              key={one}
-              role="tab"
-              aria-selected={room === one}
-              className="button"
-              onClick={() => {
-                setText(JSON.stringify(file, null, 2));
-                setRoom(one);
-              }}
-            >
-              {say(`editor.${one}`)}
-            </button>
-          ))}
-        </div>
       </header>
+      <DraftLine
+        isRestored={isRestored}
+        onAnew={() => {
+          setFile(begun);
+          void drop();
+        }}
+      />
       <div className={css.editorHalves}>
-        <section className="card" role="tabpanel" aria-label={say(`editor.${room}`)}>
-          {room === 'lengths' && <LengthFields recipe={file.recipe} set={set} at={at} />}
-          {room === 'words' && <WordFields recipe={file.recipe} set={set} at={at} />}
-          {room === 'file' && (
-            <textarea
-              className={`figures ${css.fileText}`}
-              aria-label={say('editor.file')}
-              spellCheck={false}
-              value={text}
-              onChange={(event) => write(event.target.value)}
-            />
-          )}
+        <section className="card">
+          <Tabs
+            aria-label={say('editor.rooms')}
+            onChange={(room) => room === 'file' && setText(JSON.stringify(file, null, 2))}
+            items={[
+              { key: 'lengths', label: say('editor.lengths'), children: <LengthFields recipe={file.recipe} set={set} at={at} /> },
+              { key: 'words', label: say('editor.words'), children: <WordFields recipe={file.recipe} set={set} at={at} /> },
+              {
+                key: 'file',
+                label: say('editor.file'),
+                children: (
+                  <Input.TextArea
+                    className={`figures ${css.fileText}`}
+                    aria-label={say('editor.file')}
+                    spellCheck={false}
+                    value={text}
+                    onChange={(event) => write(event.target.value)}
+                  />
+                ),
+              },
+            ]}
+          />
         </section>
         <aside>
           <section className="card">
@@ -121,9 +128,9 @@ function Editor({ begun, unit }: { begun: RecipeFile; unit: Unit }) {
               ))}
             </ul>
             <FaultLine says={fault} />
-            <button className="main-action" disabled={!isReady} onClick={() => void publish()}>
+            <Button type="primary" className={controls.mainAction} disabled={!isReady} onClick={() => void publish()}>
               {say('editor.publish')}
-            </button>
+            </Button>
           </section>
           <FitCard recipe={shown} />
         </aside>

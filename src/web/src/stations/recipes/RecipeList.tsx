@@ -1,7 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
+import type { CheckboxProps } from 'antd';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, got } from '../../api/client';
+import { DataTable } from '../../parts/DataTable';
 import { FaultLine } from '../../shell/faults';
 import { Told } from '../../parts/Told';
 import { toldOrKept } from '../../shell/tablet';
@@ -10,6 +12,7 @@ import { readRecipeFile } from './recipeDraft';
 import { templateAddress } from './template';
 import portListCss from '../../parts/FileButton.module.css';
 import css from './RecipeList.module.css';
+import controls from '../../parts/controls.module.css';
 
 /** Every recipe there is, in its newest version; picked ones print on one template. */
 export function RecipeList({ mayPlan }: { mayPlan: boolean }) {
@@ -36,12 +39,12 @@ export function RecipeList({ mayPlan }: { mayPlan: boolean }) {
         <h1>{say('recipes.title')}</h1>
         <div className="row">
           {picked.length > 0 && (
-            <a className="button" href={templateAddress(picked, 'pdf')}>
+            <a className={controls.button} href={templateAddress(picked, 'pdf')}>
               {say('recipes.template-of', { count: picked.length })}
             </a>
           )}
           {mayPlan && (
-            <label className={`button ${portListCss.file}`}>
+            <label className={`${controls.button} ${portListCss.file}`}>
               {say('recipes.import')}
               <input
                 type="file"
@@ -57,27 +60,35 @@ export function RecipeList({ mayPlan }: { mayPlan: boolean }) {
       </header>
       <FaultLine says={fault} />
       <section className="card">
-        {recipes.data.map((recipe) => (
-          <div className={`cable ${css.recipeLine}`} key={recipe.id}>
-            <label className={css.pick}>
-              <input
-                type="checkbox"
-                aria-label={say('recipes.pick', { recipe: recipe.id })}
-                checked={picked.includes(recipe.id)}
-                onChange={() =>
-                  setPicked(picked.includes(recipe.id) ? picked.filter((id) => id !== recipe.id) : [...picked, recipe.id])
-                }
-              />
-            </label>
-            <Link to={`/recipes/${recipe.id}`}>
-              <b className="figures">{recipe.id}</b> <b>{recipe.title}</b>
-            </Link>
-            <span>{recipe.connectors.join(', ')}</span>
-            <span className={recipe.isRetired ? '' : recipe.isConfirmed ? 'good' : 'doubtful'}>
-              {say(recipe.isRetired ? 'recipes.retired' : recipe.isConfirmed ? 'recipes.confirmed' : 'recipes.unconfirmed')}
-            </span>
-          </div>
-        ))}
+        <DataTable
+          rowKey="id"
+          dataSource={recipes.data}
+          rowSelection={{
+            selectedRowKeys: picked,
+            onChange: (keys) => setPicked(keys as string[]),
+            getCheckboxProps: (recipe) => ({ 'aria-label': say('recipes.pick', { recipe: recipe.id }) }) as CheckboxProps,
+          }}
+          columns={[
+            {
+              title: say('recipes.recipe'),
+              rowScope: 'row',
+              render: (_, recipe) => (
+                <Link className={css.name} to={`/recipes/${recipe.id}`}>
+                  <b className="figures">{recipe.id}</b> <b>{recipe.title}</b>
+                </Link>
+              ),
+            },
+            { title: say('recipes.connectors'), render: (_, recipe) => recipe.connectors.join(', ') },
+            {
+              title: say('recipes.standing'),
+              render: (_, { isRetired, isConfirmed }) => (
+                <span className={isRetired ? '' : isConfirmed ? 'good' : 'doubtful'}>
+                  {say(isRetired ? 'recipes.retired' : isConfirmed ? 'recipes.confirmed' : 'recipes.unconfirmed')}
+                </span>
+              ),
+            },
+          ]}
+        />
       </section>
     </div>
   );

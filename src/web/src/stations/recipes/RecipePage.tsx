@@ -1,4 +1,5 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Button, Radio, Segmented, Select } from 'antd';
 import { useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
@@ -14,6 +15,7 @@ import { PlanTable } from './PlanTable';
 import { templateAddress } from './template';
 import { Versions } from './Versions';
 import css from './RecipePage.module.css';
+import controls from '../../parts/controls.module.css';
 
 /** A recipe to be read, and the techniques of a crew in it: what is chosen changes plan, drawing and steps at once. */
 export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) {
@@ -42,6 +44,7 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
   const isRetired = list.data?.find((one) => one.id === recipe)?.isRetired ?? false;
   if (!read.data) return <Told query={read}>{() => null}</Told>;
   const { ref, title, isConfirmed, builds, choices, marks, profile, steps, fromTheSheet, uses, line } = read.data;
+  const chosenOf = (id: string) => tapped[id] ?? choices.find((choice) => choice.id === id)?.chosen;
   const choose = async (choice: string, option: string) => {
     setFault('');
     const all = (unsaved.current = { ...unsaved.current, [choice]: option });
@@ -84,47 +87,45 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
         <h1>
           {ref.id} · {title}
         </h1>
-        <span className={isConfirmed ? 'tag good' : 'tag doubtful'}>
+        <span className={`${controls.tag} ${isConfirmed ? 'good' : 'doubtful'}`}>
           {say(isConfirmed ? 'bench.confirmed' : 'bench.unconfirmed', { recipe: `${ref.id} v${ref.version}` })}
         </span>
       </header>
       <div className="row">
-        <a className="button" href={templateAddress([ref.id], 'pdf', template)}>
-          {say('recipes.template-pdf')}
-        </a>
-        <a className="button" href={templateAddress([ref.id], 'svg', template)} target="_blank" rel="noreferrer">
+        <Button href={templateAddress([ref.id], 'pdf', template)}>{say('recipes.template-pdf')}</Button>
+        <Button href={templateAddress([ref.id], 'svg', template)} target="_blank" rel="noreferrer">
           {say('recipes.template-svg')}
-        </a>
-        <a className="button" href={`/api/v1/recipes/${ref.id}/file`} download>
+        </Button>
+        <Button href={`/api/v1/recipes/${ref.id}/file`} download>
           {say('recipes.file')}
-        </a>
+        </Button>
         {mayPlan && (
           <>
-            <button className="button" onClick={() => void edit(false)}>
-              {say('recipes.edit')}
-            </button>
-            <button className="button" onClick={() => void edit(true)}>
-              {say('recipes.duplicate')}
-            </button>
-            <button className="button" onClick={() => (isRetired ? void retire('') : setRetiring(true))}>
+            <Button onClick={() => void edit(false)}>{say('recipes.edit')}</Button>
+            <Button onClick={() => void edit(true)}>{say('recipes.duplicate')}</Button>
+            <Button onClick={() => (isRetired ? void retire('') : setRetiring(true))}>
               {say(isRetired ? 'recipes.unretire' : 'recipes.retire')}
-            </button>
+            </Button>
           </>
         )}
       </div>
       <div className="row">
-        {builds.length > 1 &&
-          builds.map((one) => (
-            <button key={one} className="button" aria-pressed={read.data.build === one} onClick={() => setBuild(one)}>
-              {say(`build.${one}`)}
-            </button>
-          ))}
-        {(crews.data?.length ?? 0) > 1 &&
-          crews.data!.map((one) => (
-            <button key={one.id} className="button" aria-pressed={which === one.id} onClick={() => setCrew(one.id)}>
-              {say('recipes.technique-of', { crew: one.name })}
-            </button>
-          ))}
+        {builds.length > 1 && (
+          <Segmented
+            aria-label={say('recipes.build')}
+            value={read.data.build ?? undefined}
+            options={builds.map((one) => ({ value: one, label: say(`build.${one}`) }))}
+            onChange={setBuild}
+          />
+        )}
+        {(crews.data?.length ?? 0) > 1 && (
+          <Segmented
+            aria-label={say('crew.title')}
+            value={which}
+            options={crews.data!.map((one) => ({ value: one.id, label: say('recipes.technique-of', { crew: one.name }) }))}
+            onChange={setCrew}
+          />
+        )}
       </div>
       <section className={`card ${css.plan}`}>
         {line ? (
@@ -151,7 +152,12 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
             <li key={index}>
               <b>{step.title}</b> <span>{step.how}</span>
               {step.cautions.length > 0 && <small>{step.cautions.join(' ')}</small>}
-              <Practice choice={choices.find((choice) => choice.id === step.choice)} />
+              <Practice
+                choice={choices.find((choice) => choice.id === step.choice)}
+                chosen={step.choice ? chosenOf(step.choice) : undefined}
+                isFixed={!mayPlan || !which}
+                onChoose={choose}
+              />
             </li>
           ))}
         </ol>
@@ -162,34 +168,30 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
           <h2>{say('recipes.techniques')}</h2>
           <p>{say(which ? 'recipes.usual' : 'recipes.no-crew')}</p>
           <FaultLine says={fault} />
-          {choices.map((choice) => (
-            <fieldset
-              key={choice.id}
-              id={`choice-${choice.id}`}
-              data-part="technique"
-              className={css.technique}
-              disabled={!mayPlan || !which}
-            >
-              <legend>{choice.title}</legend>
-              {choice.options.map((option) => (
-                <div className={css.option} key={option.id}>
-                  <label>
-                    <input
-                      type="radio"
-                      name={choice.id}
-                      checked={(tapped[choice.id] ?? choice.chosen) === option.id}
-                      onChange={() => void choose(choice.id, option.id)}
-                    />
-                    {option.title}
-                  </label>
-                  <details>
-                    <summary aria-label={`${say('recipes.why')}: ${option.title}`}>{say('recipes.why')}</summary>
-                    {option.why}
-                  </details>
-                </div>
-              ))}
-            </fieldset>
-          ))}
+          <div className={css.techniques}>
+            {choices.map((choice) => (
+              <fieldset
+                key={choice.id}
+                id={`choice-${choice.id}`}
+                data-part="technique"
+                className={css.technique}
+                disabled={!mayPlan || !which}
+              >
+                <legend>{choice.title}</legend>
+                <Radio.Group
+                  className={css.options}
+                  value={chosenOf(choice.id)}
+                  onChange={(event) => void choose(choice.id, event.target.value as string)}
+                >
+                  {choice.options.map((option) => (
+                    <Radio key={option.id} value={option.id}>
+                      {option.title} <small>{option.why}</small>
+                    </Radio>
+                  ))}
+                </Radio.Group>
+              </fieldset>
+            ))}
+          </div>
         </section>
       )}
       <section className="card">
@@ -204,9 +206,9 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
       {isRetiring && (
         <SidePanel title={say('recipes.retire-why', { recipe: ref.id })} onClose={() => setRetiring(false)}>
           {(['no-longer-sold', 'other-recipe', 'too-much-rework'] as const).map((reason) => (
-            <button key={reason} className="button" onClick={() => void retire(say(`recipes.${reason}`))}>
+            <Button key={reason} onClick={() => void retire(say(`recipes.${reason}`))}>
               {say(`recipes.${reason}`)}
-            </button>
+            </Button>
           ))}
         </SidePanel>
       )}
@@ -214,12 +216,28 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
   );
 }
 
-/** Beside a step: by which practice choice it is what it is, and the way to that choice. */
-function Practice({ choice }: { choice?: Schemas['TechniqueOptionView'] }) {
-  const chosen = choice?.options.find((option) => option.id === choice.chosen);
-  return choice && chosen ? (
-    <a className={css.practice} href={`#choice-${choice.id}`} title={choice.title}>
-      {chosen.title}
-    </a>
-  ) : null;
+interface PracticeProps {
+  choice?: Schemas['TechniqueOptionView'];
+  chosen?: string;
+  isFixed: boolean;
+  onChoose: (choice: string, option: string) => Promise<void>;
+}
+
+/** Beside a step: the practice choice by which it is what it is, to be chosen there. */
+function Practice({ choice, chosen, isFixed, onChoose }: PracticeProps) {
+  if (!choice) return null;
+  const { why } = choice.options.find((option) => option.id === chosen) ?? {};
+  return (
+    <label className={css.practice}>
+      <small>{choice.title}</small>
+      <Select
+        value={chosen}
+        disabled={isFixed}
+        popupMatchSelectWidth={false}
+        options={choice.options.map(({ id, title }) => ({ value: id, label: title }))}
+        onChange={(option) => void onChoose(choice.id, option)}
+      />
+      {why && <small>{why}</small>}
+    </label>
+  );
 }

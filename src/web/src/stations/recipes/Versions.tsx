@@ -1,11 +1,13 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { api, got } from '../../api/client';
+import { DataTable } from '../../parts/DataTable';
 import { FaultLine } from '../../shell/faults';
 import { fetchBook } from '../../shell/strands';
 import { say } from '../../shell/words';
+import { Field } from './Field';
 import css from './Versions.module.css';
-import fieldCss from './Field.module.css';
 
 /** A recipe's versions: who made each and when, who compared it with the maker's sheet, and what changed between two. */
 export function Versions({ recipe, mayPlan }: { recipe: string; mayPlan: boolean }) {
@@ -43,34 +45,28 @@ export function Versions({ recipe, mayPlan }: { recipe: string; mayPlan: boolean
                 : say('recipes.unconfirmed')}
             </span>
             {one !== newest && (
-              <button className="button" aria-pressed={against === one.version} onClick={() => setAgainst(one.version)}>
+              <Button aria-pressed={against === one.version} onClick={() => setAgainst(one.version)}>
                 {say('versions.compare', { version: one.version, newest: newest.version })}
-              </button>
+              </Button>
             )}
           </li>
         ))}
       </ul>
       {changes.data && (
-        <table className="list">
-          <thead>
-            <tr>
-              <th scope="col">{say('versions.place')}</th>
-              <th scope="col">v{against}</th>
-              <th scope="col">v{newest.version}</th>
-            </tr>
-          </thead>
-          <tbody>
-            {changes.data.map((change) => (
-              <tr key={change.place}>
-                <th scope="row">
-                  <code>{change.place}</code>
-                </th>
-                <td>{change.before ?? '–'}</td>
-                <td>{change.after ?? '–'}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DataTable
+          rowKey="place"
+          dataSource={changes.data}
+          columns={[
+            {
+              title: say('versions.place'),
+              dataIndex: 'place',
+              rowScope: 'row',
+              render: (place: string) => <code>{place}</code>,
+            },
+            { title: `v${against}`, dataIndex: 'before', render: (before: string | null) => before ?? '–' },
+            { title: `v${newest.version}`, dataIndex: 'after', render: (after: string | null) => after ?? '–' },
+          ]}
+        />
       )}
       {mayPlan && <Confirm recipe={recipe} version={newest.version} />}
     </section>
@@ -102,15 +98,14 @@ function Confirm({ recipe, version }: { recipe: string; version: number }) {
         void confirm();
       }}
     >
-      <label className={fieldCss.field}>
-        <span>{say('versions.sheet')}</span>
-        <input
+      <Field label={say('versions.sheet')}>
+        <Input
           value={sheetIssue}
           onChange={(event) => setSheetIssue(event.target.value)}
           placeholder={say('versions.sheet-hint')}
         />
-      </label>
-      <button className="button">{say('versions.confirm', { version })}</button>
+      </Field>
+      <Button htmlType="submit">{say('versions.confirm', { version })}</Button>
       <FaultLine says={fault} />
     </form>
   );

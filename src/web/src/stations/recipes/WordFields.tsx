@@ -1,3 +1,4 @@
+import { Input } from 'antd';
 import { say } from '../../shell/words';
 import { Field } from './Field';
 import type { Recipe } from './recipeDraft';
@@ -17,8 +18,8 @@ export function WordFields({ recipe, set, at }: Fields) {
       </legend>
       {(['title', 'how', 'why'] as const).map((name) => (
         <Field key={name} label={say(`editor.${name}`)} fault={at(`steps[${index}].${name}`)}>
-          <textarea
-            rows={name === 'title' ? 1 : 2}
+          <Input.TextArea
+            autoSize={{ minRows: 1, maxRows: 6 }}
             value={step[name]?.en ?? ''}
             onChange={(event) => set(['steps', index, name], { ...step[name], en: event.target.value })}
           />

@@ -6,6 +6,7 @@ import { FaultLine, showFaults } from '../../shell/faults';
 import { useSignIn } from '../../shell/session';
 import { say } from '../../shell/words';
 import signInCss from './SignIn.module.css';
+import controls from '../../parts/controls.module.css';
 
 type Values = Omit<Schemas['FirstOwnerRequest'], 'token'>;
 
@@ -45,7 +46,7 @@ export function FirstOwner() {
             <Input.Password inputMode="numeric" autoComplete="off" />
           </Form.Item>
           <FaultLine says={fault} />
-          <Button type="primary" htmlType="submit" block className="main-action">
+          <Button type="primary" htmlType="submit" block className={controls.mainAction}>
             {say('first.go')}
           </Button>
         </Form>

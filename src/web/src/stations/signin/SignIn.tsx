@@ -5,6 +5,7 @@ import { useSignIn } from '../../shell/session';
 import { FaultLine } from '../../shell/faults';
 import { say } from '../../shell/words';
 import css from './SignIn.module.css';
+import controls from '../../parts/controls.module.css';
 
 const product = 'Rhabdon';
 
@@ -45,7 +46,7 @@ export function SignIn() {
             <Input.Password autoComplete="current-password" />
           </Form.Item>
           <FaultLine says={fault} />
-          <Button type="primary" htmlType="submit" block loading={busy} className="main-action">
+          <Button type="primary" htmlType="submit" block loading={busy} className={controls.mainAction}>
             {say('signin.go')}
           </Button>
         </Form>

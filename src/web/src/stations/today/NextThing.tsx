@@ -3,6 +3,7 @@ import { EndsBar } from '../../drawing/EndsBar';
 import { say } from '../../shell/words';
 import type { Next } from './nextOf';
 import css from './NextThing.module.css';
+import controls from '../../parts/controls.module.css';
 
 /** The one thing to do now: what, how far it is, and one large way in. */
 export function NextThing({ next }: { next: Next }) {
@@ -24,7 +25,7 @@ export function NextThing({ next }: { next: Next }) {
         )}
         {next.cable && <EndsBar ends={next.cable.ends} />}
       </div>
-      <Link className="main-action" to={next.to} aria-label={`${say(`today.go-${next.kind}`)}: ${next.name}`}>
+      <Link className={controls.mainAction} to={next.to} aria-label={`${say(`today.go-${next.kind}`)}: ${next.name}`}>
         {say(`today.go-${next.kind}`)}
       </Link>
     </section>

@@ -2,6 +2,7 @@ import { useOutbox } from '../../shell/outbox';
 import { tablet, type Waiting } from '../../shell/tablet';
 import { say } from '../../shell/words';
 import css from './Outbox.module.css';
+import controls from '../../parts/controls.module.css';
 
 /** What is saved on this tablet and not yet on the server, and what the server refused and why. */
 export function Outbox() {
@@ -18,14 +19,14 @@ export function Outbox() {
               <Said row={row} />
               <b className="bad">{row.refused}</b>
               <button
-                className="button"
+                className={controls.button}
                 onClick={() => void tablet.outbox.update(row.sequence, { refused: undefined })}
                 aria-label={say('outbox.again-one', { number: row.sequence })}
               >
                 {say('outbox.again')}
               </button>
               <button
-                className="button"
+                className={controls.button}
                 onClick={() => void tablet.outbox.delete(row.sequence)}
                 aria-label={say('outbox.drop-one', { number: row.sequence })}
               >
@@ -54,7 +55,10 @@ export function Outbox() {
               {picture.refused && (
                 <>
                   <b className="bad">{picture.refused}</b>
-                  <button className="button" onClick={() => void tablet.pictures.delete([picture.termination, picture.hash])}>
+                  <button
+                    className={controls.button}
+                    onClick={() => void tablet.pictures.delete([picture.termination, picture.hash])}
+                  >
                     {say('outbox.drop')}
                   </button>
                 </>

@@ -1,4 +1,5 @@
 import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { Input } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
@@ -12,6 +13,7 @@ import { say } from '../../shell/words';
 import { NextThing } from './NextThing';
 import { nextOf } from './nextOf';
 import css from './Today.module.css';
+import controls from '../../parts/controls.module.css';
 
 /** As many jobs as one answer of the server holds. */
 const page = 40;
@@ -80,8 +82,8 @@ export function Today({ person, mayPlan, mayWork, maySettle }: Props) {
         </section>
       )}
       {(listed.length > few || find !== '') && (
-        <input
-          className="typed"
+        <Input
+          allowClear
           aria-label={say('today.find')}
           placeholder={say('today.find')}
           value={find}
@@ -103,7 +105,7 @@ export function Today({ person, mayPlan, mayWork, maySettle }: Props) {
         )}
       </Told>
       {jobs.hasNextPage && (
-        <button className="button" disabled={jobs.isFetchingNextPage} onClick={() => void jobs.fetchNextPage()}>
+        <button className={controls.button} disabled={jobs.isFetchingNextPage} onClick={() => void jobs.fetchNextPage()}>
           {say('today.more-jobs')}
         </button>
       )}

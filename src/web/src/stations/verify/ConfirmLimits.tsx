@@ -1,11 +1,12 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { Input } from 'antd';
+import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
 import { Reading } from '../../parts/Reading';
 import { FaultLine } from '../../shell/faults';
 import { SidePanel } from '../../parts/SidePanel';
 import { say } from '../../shell/words';
+import controls from '../../parts/controls.module.css';
 
 /** A lead says that the limits were compared with the buyer's edition, and which that is. */
 export function ConfirmLimits({ profile, onClose }: { profile: Schemas['FaceLimitsView']; onClose: () => void }) {
@@ -35,9 +36,9 @@ export function ConfirmLimits({ profile, onClose }: { profile: Schemas['FaceLimi
           <Input value={edition} autoFocus maxLength={100} onChange={(event) => setEdition(event.target.value)} />
         </Reading>
         <FaultLine says={fault} />
-        <button type="submit" className="main-action">
+        <Button type="primary" htmlType="submit" className={controls.mainAction}>
           {say('verify.confirm')}
-        </button>
+        </Button>
       </form>
     </SidePanel>
   );

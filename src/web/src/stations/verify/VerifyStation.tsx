@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { Button, Checkbox, Select } from 'antd';
 import { useEffect, useMemo, useState, type DragEvent } from 'react';
 import { api, got } from '../../api/client';
 import { knowLimits, type FiberCore } from '../../core/faces';
@@ -51,38 +52,31 @@ export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
     <div className={`page ${css.verify}`} onDragOver={(event) => event.preventDefault()} onDrop={drop}>
       <header className="row">
         <h1>{say('verify.title')}</h1>
-        <label className="check">
-          <input type="checkbox" checked={isRow} onChange={(event) => setRow(event.target.checked)} />
+        <Checkbox checked={isRow} onChange={(event) => setRow(event.target.checked)}>
           {say('verify.row')}
-        </label>
+        </Checkbox>
         <label className="row">
           {say('verify.profile')}
-          <select className="button" value={profile} onChange={(event) => setProfile(event.target.value)}>
-            {profiles.map((one) => (
-              <option key={one} value={one}>
-                {say(`profile.${one}`)}
-              </option>
-            ))}
-            {own?.map((one) => (
-              <option key={one.id} value={one.id}>
-                {one.title}
-              </option>
-            ))}
-          </select>
+          <Select
+            value={profile}
+            popupMatchSelectWidth={false}
+            onChange={setProfile}
+            options={[
+              ...profiles.map((one) => ({ value: one as string, label: say(`profile.${one}`) })),
+              ...(own ?? []).map(({ id, title }) => ({ value: id, label: title })),
+            ]}
+          />
         </label>
         {cores.length > 1 && (
           <label className="row">
             {say('verify.core')}
-            <select className="button" value={core ?? ''} onChange={(event) => setSaid(event.target.value as FiberCore)}>
-              <option value="" disabled>
-                {say('verify.core-say')}
-              </option>
-              {cores.map((one) => (
-                <option key={one} value={one}>
-                  {say(`core.${one}`)}
-                </option>
-              ))}
-            </select>
+            <Select
+              value={core}
+              placeholder={say('verify.core-say')}
+              popupMatchSelectWidth={false}
+              onChange={setSaid}
+              options={cores.map((one) => ({ value: one, label: say(`core.${one}`) }))}
+            />
           </label>
         )}
       </header>
@@ -129,14 +123,14 @@ export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
           <small className={`row ${css.limitsStand}`}>
             {confirmed ? say('verify.confirmed', { edition: confirmed.edition, name: confirmed.by }) : say('verify.unconfirmed')}{' '}
             {mayPlan && limits && (
-              <button type="button" className="quiet" onClick={() => setConfirming(true)}>
+              <Button type="link" onClick={() => setConfirming(true)}>
                 {say('verify.confirm-open')}
-              </button>
+              </Button>
             )}
             {mayPlan && limits && (
-              <button type="button" className="quiet" onClick={() => setMaking(true)}>
+              <Button type="link" onClick={() => setMaking(true)}>
                 {say(limits.isOwn ? 'verify.own-edit' : 'verify.own-open')}
-              </button>
+              </Button>
             )}
           </small>
           <p className="caution">{say('caution.dark')}</p>
