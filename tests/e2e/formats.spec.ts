@@ -59,3 +59,25 @@ test('a lead places a cable by a port list: a bad row is named, none is taken, t
   await expect(page.getByRole('heading', { name: 'PH-CS-31' })).toBeVisible();
   await expect(page.getByRole('link', { name: 'PH1-A:14' })).toBeVisible();
 });
+
+test('a job is exported to a file, and an export that takes long can be stopped', async ({ page }) => {
+  await signIn(page, 'lead', 'saltmarsh-lead');
+  const halls = await page.evaluate(async () => (await (await fetch('/api/v1/jobs?find=halls')).json())[0].job.id);
+  await page.goto(`/job/${halls}`);
+  const coming = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Record as CSV' }).click();
+  const file = readFileSync(await (await coming).path(), 'utf8');
+  expect((await coming).suggestedFilename()).toMatch(/\.csv$/);
+  expect(file.split('\n')[0]).toContain('strand');
+  let release = () => undefined as void;
+  const held = new Promise<void>((go) => (release = go));
+  await page.route('**/export.zip', async (route) => {
+    await held;
+    await route.abort();
+  });
+  await page.getByRole('button', { name: 'Export with pictures' }).click();
+  await page.getByRole('button', { name: '0.0 MB so far · Stop' }).click();
+  await expect(page.getByRole('button', { name: 'Export with pictures' })).toBeVisible();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  release();
+});

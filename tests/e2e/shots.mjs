@@ -143,7 +143,7 @@ while (!(await page.locator('[data-part=sources]').isVisible())) {
   }
   const isChoice = await page.locator('[data-part=choices]').isVisible();
   await page
-    .locator(isChoice ? '[data-part=choices] button' : '[data-part=work] .main-action')
+    .locator(isChoice ? '[data-part=choices] button' : '[data-part=work] [type=submit]')
     .first()
     .click();
   await page.waitForTimeout(500);

@@ -43,7 +43,7 @@ export function CrewStation({ isOwner, self }: { isOwner: boolean; self: string 
                 </Button>
               ),
             },
-            { title: say('first.sign-in'), dataIndex: 'signIn', className: 'figures' },
+            { title: say('first.sign-in'), dataIndex: 'signIn', className: 'figures', responsive: ['sm'] },
             { title: say('crew.role'), render: (_, mate) => say(`role.${mate.role}`) },
             { title: say('crew.title'), render: (_, mate) => crewsOf(mate.id) },
             { title: '', render: (_, mate) => !mate.isActive && <span className="bad">{say('crew.left')}</span> },

@@ -9,6 +9,9 @@ import { HandAct } from '../../drawing/HandAct';
 import { JobMap } from '../../drawing/JobMap';
 import { StrandTab } from '../../drawing/StrandTab';
 import { Choices } from '../../parts/Choices';
+import { DataTable } from '../../parts/DataTable';
+import { Download } from '../../parts/Download';
+import { DraftLine } from '../../parts/DraftLine';
 import { Icon, Mark, type IconName } from '../../parts/icons';
 import { Line, Lines } from '../../parts/Lines';
 import { Keypad } from '../../parts/Keypad';
@@ -119,6 +122,8 @@ export function PartsPage() {
           <button className={controls.mainAction} disabled>
             {'Done'}
           </button>
+          <button className={controls.mainLower}>{'Take 12 together'}</button>
+          <span className={`${controls.tag} doubtful`}>{'M4 v1 unconfirmed'}</span>
         </p>
       </Part>
       <Part name="Choices">
@@ -152,6 +157,23 @@ export function PartsPage() {
       </Part>
       <Part name="JobMap">
         <JobMap cables={cables} name="JobMap" />
+      </Part>
+      <Part name="DataTable">
+        <DataTable
+          rowKey="name"
+          dataSource={cables}
+          columns={[
+            { title: 'Cable', dataIndex: 'name', rowScope: 'row' },
+            { title: 'From', dataIndex: 'near' },
+            { title: 'Done', dataIndex: 'says', className: 'figures' },
+          ]}
+        />
+      </Part>
+      <Part name="Download">
+        <Download from="/">{'Record as CSV'}</Download>
+      </Part>
+      <Part name="DraftLine">
+        <DraftLine isRestored onAnew={() => undefined} />
       </Part>
       <Part name="Told, waiting">
         <Told query={{ ...idle, data: undefined }} lines={2}>

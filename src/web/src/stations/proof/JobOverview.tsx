@@ -5,6 +5,7 @@ import { api, got, type Schemas } from '../../api/client';
 import { countOf, sumOf } from '../../drawing/buckets';
 import { EndsBar } from '../../drawing/EndsBar';
 import { JobMap, type MapCable } from '../../drawing/JobMap';
+import { Download } from '../../parts/Download';
 import { Line, Lines } from '../../parts/Lines';
 import { Told } from '../../parts/Told';
 import { workAt } from '../../shell/place';
@@ -64,15 +65,9 @@ function Job({ told, mayPlan }: { told: Schemas['JobView']; mayPlan: boolean }) 
               {say('today.add-cable')}
             </Link>
           )}
-          <a className={controls.button} href={`/api/v1/jobs/${job.id}/export`} download>
-            {say('job.export')}
-          </a>
-          <a className={controls.button} href={`/api/v1/jobs/${job.id}/export.zip`} download>
-            {say('job.export-zip')}
-          </a>
-          <a className={controls.button} href={`/api/v1/jobs/${job.id}/record.csv`} download>
-            {say('job.record-csv')}
-          </a>
+          <Download from={`/api/v1/jobs/${job.id}/export`}>{say('job.export')}</Download>
+          <Download from={`/api/v1/jobs/${job.id}/export.zip`}>{say('job.export-zip')}</Download>
+          <Download from={`/api/v1/jobs/${job.id}/record.csv`}>{say('job.record-csv')}</Download>
         </div>
       </header>
       <section className={css.sum}>
@@ -89,7 +84,9 @@ function Job({ told, mayPlan }: { told: Schemas['JobView']; mayPlan: boolean }) 
       </section>
       <section className="card">
         <h2>{say('job.map')}</h2>
-        <JobMap cables={onMap(told)} name={say('job.map')} />
+        <div className={css.map}>
+          <JobMap cables={onMap(told)} name={say('job.map')} />
+        </div>
       </section>
       <section className="card">
         <h2>{say('job.by-cable')}</h2>

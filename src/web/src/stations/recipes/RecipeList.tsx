@@ -78,7 +78,7 @@ export function RecipeList({ mayPlan }: { mayPlan: boolean }) {
                 </Link>
               ),
             },
-            { title: say('recipes.connectors'), render: (_, recipe) => recipe.connectors.join(', ') },
+            { title: say('recipes.connectors'), responsive: ['sm'], render: (_, recipe) => recipe.connectors.join(', ') },
             {
               title: say('recipes.standing'),
               render: (_, { isRetired, isConfirmed }) => (
