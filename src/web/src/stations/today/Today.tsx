@@ -1,5 +1,4 @@
 import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
-import { Input } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
@@ -82,8 +81,9 @@ export function Today({ person, mayPlan, mayWork, maySettle }: Props) {
         </section>
       )}
       {(listed.length > few || find !== '') && (
-        <Input
-          allowClear
+        <input
+          type="search"
+          className={css.find}
           aria-label={say('today.find')}
           placeholder={say('today.find')}
           value={find}
