@@ -90,6 +90,8 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
             { IsLength: true } => (ResolvedDimension.Of(step, recipe, state.Recleave)!.Target.Millimeters + (sequence % 3 / 10m)).ToString(
                 CultureInfo.InvariantCulture
             ),
+            { Reads: ReadingKind.Angles } => string.Create(CultureInfo.InvariantCulture, $"0.{3 + (sequence % 4)}/0.{2 + (sequence % 5)}"),
+            { Reads: ReadingKind.Loss } => string.Create(CultureInfo.InvariantCulture, $"0.0{1 + (sequence % 3)}"),
             var ask => IntentHandler.OpenChoices(state, ask!).First(c => c.Grade == ReadingGrade.Good).Value,
         };
 }

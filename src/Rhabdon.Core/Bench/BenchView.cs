@@ -8,6 +8,7 @@ namespace Rhabdon.Core.Bench;
 /// <param name="Step">The one thing to do now; null before the beginning, in trouble and at the end.</param>
 /// <param name="Reports">Troubles that may be reported by hand here.</param>
 /// <param name="Says">What stands in place of a step: not begun, accepted, given up.</param>
+/// <param name="Kit">What to lay out before the beginning; null once begun, and for a recipe that tells none.</param>
 public sealed record BenchView(
     StrandPhase Phase,
     int Attempt,
@@ -23,8 +24,14 @@ public sealed record BenchView(
     StepView? Step = null,
     TroubleView? Trouble = null,
     LineDrawing? Line = null,
-    UndoView? Undo = null
+    UndoView? Undo = null,
+    IReadOnlyList<KitLine>? Kit = null
 );
+
+/// <summary>One line of the kit card.</summary>
+/// <param name="Setting">How it is set or which side is used; null where nothing is.</param>
+/// <param name="IsSetAside">In the bag and not for this work.</param>
+public sealed record KitLine(string Title, KitKind Kind, int Count, string? Setting, bool IsSetAside);
 
 public sealed record StageView(string Id, string Title, StageProgress Progress);
 
@@ -32,6 +39,8 @@ public sealed record StageView(string Id, string Title, StageProgress Progress);
 /// <param name="Figure">The number that matters, large.</param>
 /// <param name="Work">What the hand does, for its drawing.</param>
 /// <param name="Next">Name of the step after this one; empty at the last.</param>
+/// <param name="Acts">What the hand does, in order, for its drawing.</param>
+/// <param name="Once">How often it is done; null for once a strand.</param>
 public sealed record StepView(
     string Id,
     int Number,
@@ -46,19 +55,23 @@ public sealed record StepView(
     FigureView? Figure = null,
     AskView? Ask = null,
     ClockView? Clock = null,
-    CountView? Count = null
+    CountView? Count = null,
+    IReadOnlyList<Act>? Acts = null,
+    Once? Once = null
 );
 
 /// <param name="Kind">In words: hold, cure, cool.</param>
 /// <param name="Since">When it was started, by the tablet's clock; null until then.</param>
-public sealed record ClockView(string Kind, int Seconds, int? AtMost, DateTimeOffset? Since);
+/// <param name="Tells">By what the machine tells that it is done, which ends the time early or late; null where the time decides.</param>
+public sealed record ClockView(string Kind, int Seconds, int? AtMost, DateTimeOffset? Since, string? Tells = null);
 
 /// <param name="BeatMilliseconds">From one eight to the next, in the middle of the pace.</param>
 public sealed record CountView(int Low, int High, int BeatMilliseconds);
 
 /// <param name="Note">Where from and how exactly.</param>
 /// <param name="Other">The same in the other unit.</param>
-public sealed record FigureView(string Value, string Unit, string Note, string Other);
+/// <param name="Standing">Where the figure comes from, in words; null once a lead has confirmed it against the sheet, and where nothing is to be said.</param>
+public sealed record FigureView(string Value, string Unit, string Note, string Other, string? Standing = null);
 
 /// <param name="Unit">Written after the field; empty where there is none.</param>
 /// <param name="Accepts">The range that is good, in words; empty for choices.</param>

@@ -21,7 +21,7 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
         var published = book.Find(state.Recipe)
             ?? book.Latest(state.Plan?.RecipeId ?? string.Empty)
             ?? throw new KeyNotFoundException($"Recipe {state.Plan?.RecipeId} is not in the book.");
-        var recipe = state.Worked ?? published.On(state.Plan!.Build, state.Technique, state.Plan.Grade);
+        var recipe = state.Worked ?? published.On(state.Plan!.Build, state.Technique, state.Plan.Grade, state.Plan.Connector);
         var ladder = book.LadderOf(recipe);
         var index = state.Step is null ? -1 : recipe.IndexOf(state.Step);
         return new BenchView(
@@ -38,10 +38,11 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
                 ? []
                 : [.. ReportableSymptoms.Reportable(recipe, ladder, state.Step!).Select(s => new SymptomView(s.Id, s.Title.In(language)))],
             Says(state),
-            index < 0 || state.Trouble is not null ? null : StepOf(state, recipe, index),
+            index < 0 || state.Trouble is not null ? null : StepOf(state, recipe, index, published.Confirmation is not null),
             TroubleOf(state, recipe, ladder),
             index < 0 ? null : LineDrawing.For(recipe, index, state.Recleave, unit),
-            UndoOf(state, recipe)
+            UndoOf(state, recipe),
+            state.Recipe is null && recipe.Kit is { } kit ? [.. kit.Select(k => KitOf(k, language))] : null
         );
     }
 
@@ -59,6 +60,9 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
         dimension is null
             ? words.Say(Phrase.Of($"grade.{verdict.Grade.ToString().ToLowerInvariant()}"))
             : words.Say(Phrase.Of($"length.{verdict.Grade.ToString().ToLowerInvariant()}", ("range", Range(dimension))));
+
+    internal static KitLine KitOf(KitItem item, string language) =>
+        new(item.Title.In(language), item.Kind, item.Count, item.Setting?.In(language), item.IsSetAside);
 
     private static List<StageView> StagesUpTo(Recipe recipe, string language, int now)
     {
@@ -84,7 +88,7 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
         return StagesUpTo(recipe, language, now);
     }
 
-    private StepView StepOf(TerminationState state, Recipe recipe, int index)
+    private StepView StepOf(TerminationState state, Recipe recipe, int index, bool isConfirmed)
     {
         var step = recipe.Steps[index];
         var dimension = ResolvedDimension.Of(step, recipe, state.Recleave);
@@ -101,12 +105,20 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             index + 1 < recipe.Steps.Count ? recipe.Steps[index + 1].Name.In(language) : string.Empty,
             [.. step.Cautions.Select(c => words.Say(Phrase.Of($"caution.{c}")))],
             step.Work,
-            dimension is null ? null : Figure(dimension),
+            dimension is null ? null : Figure(dimension, isConfirmed),
             step.Ask is null ? null : AskOf(state, step, dimension),
             step.Clock is null
                 ? null
-                : new ClockView(words.Say(Phrase.Of($"clock.{step.Clock.Kind}")), step.Clock.Seconds, step.Clock.AtMost, state.Clock?.Since),
-            step.Count is null ? null : new CountView(step.Count.Low, step.Count.High, (int)(2000 / (step.Count.PaceLow + step.Count.PaceHigh)))
+                : new ClockView(
+                    words.Say(Phrase.Of($"clock.{step.Clock.Kind}")),
+                    step.Clock.Seconds,
+                    step.Clock.AtMost,
+                    state.Clock?.Since,
+                    step.Clock.Tells?.In(language)
+                ),
+            step.Count is null ? null : new CountView(step.Count.Low, step.Count.High, (int)(2000 / (step.Count.PaceLow + step.Count.PaceHigh))),
+            step.Acts,
+            step.Once
         );
     }
 
@@ -127,13 +139,17 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
         return args;
     }
 
-    private FigureView Figure(ResolvedDimension dimension)
+    private FigureView Figure(ResolvedDimension dimension, bool isConfirmed)
     {
+        var exact = dimension.AtLeast
+            ? words.Say(Phrase.Of(PhraseKeys.Length.AtLeast, ("length", LengthDisplay.Small(dimension.Target, unit))))
+            : $"±{LengthDisplay.Small(dimension.Tolerance, unit)}";
         return new FigureView(
             LengthDisplay.Figure(dimension.Target, unit),
             LengthDisplay.Symbol(unit),
-            $"{BenchWords.From(words, dimension.From)} · ±{LengthDisplay.Small(dimension.Tolerance, unit)}",
-            LengthDisplay.Other(dimension.Target, unit)
+            $"{BenchWords.From(words, dimension.From)} · {exact}",
+            LengthDisplay.Other(dimension.Target, unit),
+            BenchWords.Standing(words, dimension.Standing, isConfirmed)
         );
     }
 
@@ -196,7 +212,9 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
     private string CountText(Count count) => words.Say(Phrase.Of(PhraseKeys.Count.Range, ("low", Count(count.Low)), ("high", Count(count.High))));
 
     private string Range(ResolvedDimension dimension) =>
-        words.Say(
+        dimension.AtLeast
+            ? words.Say(Phrase.Of(PhraseKeys.Length.AtLeast, ("length", LengthDisplay.Small(dimension.Target, unit))))
+            : words.Say(
             Phrase.Of(
                 PhraseKeys.Length.Range,
                 ("low", LengthDisplay.Small(dimension.Target - dimension.Tolerance, unit)),

@@ -17,6 +17,7 @@ internal static class BenchWords
                     Edge.SheathEdge => PhraseKeys.From.SheathEdge,
                     Edge.JacketEdge => PhraseKeys.From.JacketEdge,
                     Edge.TubeEdge => PhraseKeys.From.TubeEdge,
+                    Edge.SlitEnd => PhraseKeys.From.SlitEnd,
                     Edge.BufferEdge => PhraseKeys.From.BufferEdge,
                     Edge.CoatingEdge => PhraseKeys.From.CoatingEdge,
                     Edge.ZeroMark => PhraseKeys.From.ZeroMark,
@@ -39,4 +40,19 @@ internal static class BenchWords
         );
 
     private static string Number(int number) => number.ToString(CultureInfo.InvariantCulture);
+
+    /// <summary>Where a figure comes from, in words. What a lead has compared with the sheet needs no words; nor does what the recipe says nothing of.</summary>
+    public static string? Standing(Phrasebook words, FigureStanding? standing, bool isConfirmed) =>
+        standing is not { } from || isConfirmed
+            ? null
+            : words.Say(
+                Phrase.Of(
+                    from switch
+                    {
+                        FigureStanding.House => PhraseKeys.Standing.House,
+                        FigureStanding.Sheet => PhraseKeys.Standing.Sheet,
+                        _ => PhraseKeys.Standing.Practice,
+                    }
+                )
+            );
 }

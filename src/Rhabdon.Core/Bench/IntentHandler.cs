@@ -98,7 +98,7 @@ public static class IntentHandler
                 return No("step", Phrase.Of(PhraseKeys.Bench.ClockFirst));
             }
 
-            if (now is { } at && (at - running.Since).TotalSeconds is var elapsed && elapsed < clock.Seconds)
+            if (now is { } at && (at - running.Since).TotalSeconds is var elapsed && elapsed < clock.Seconds && clock.Tells is null)
             {
                 return No(
                     "step",

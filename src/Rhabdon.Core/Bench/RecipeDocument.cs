@@ -27,7 +27,8 @@ public sealed record RecipeDocument(
     IReadOnlyList<string> Uses,
     LineDrawing? Line = null,
     ToleranceStackView? Fit = null,
-    string? Seat = null
+    string? Seat = null,
+    IReadOnlyList<KitLine>? Kit = null
 );
 
 /// <param name="Chosen">The option that the crew follows.</param>
@@ -42,6 +43,7 @@ public sealed record TechniqueAlternativeView(string Id, string Title, string Wh
 /// <param name="Fine">The nearest 1/64 in, with what it leaves over.</param>
 /// <param name="Leaves">How the end looks after this cut; empty for a mark that cuts nothing.</param>
 /// <param name="At">Millimeters from the tip; null when it is not on the line of the end.</param>
+/// <param name="Standing">Where the length comes from, in words; null once confirmed, and where nothing is to be said.</param>
 public sealed record LengthMarkView(
     string Name,
     string Length,
@@ -52,11 +54,21 @@ public sealed record LengthMarkView(
     string Bites,
     string Fine,
     string Leaves,
-    decimal? At
+    decimal? At,
+    string? Standing = null
 );
 
 /// <param name="Choice">The practice choice by which this step is what it is; null where it is alike in every technique.</param>
-public sealed record StepDocument(string Name, string Title, string How, string Why, IReadOnlyList<string> Cautions, string? Choice = null);
+public sealed record StepDocument(
+    string Name,
+    string Title,
+    string How,
+    string Why,
+    IReadOnlyList<string> Cautions,
+    string? Choice = null,
+    IReadOnlyList<Act>? Acts = null,
+    Once? Once = null
+);
 
 /// <summary>Puts a published recipe into a document, in the reader's language and unit.</summary>
 public sealed class RecipeReader(Phrasebook words, string language, LengthUnit unit)
@@ -79,21 +91,22 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
                     [.. c.Options.Select(o => new TechniqueAlternativeView(o.Id, o.Title.In(language), o.Why.In(language)))]
                 )),
             ],
-            plan is null ? [] : [.. plan.Marks.Select(m => MarkOf(worked, m))],
+            plan is null ? [] : [.. plan.Marks.Select(m => MarkOf(worked, m, published.Confirmation is not null))],
             plan is null ? [] : [.. ProfileOf(plan.Profile, plan.Scrap)],
             [.. worked.Steps.Select(s => StepOf(worked, s, plan is not null))],
             worked.FromTheSheet,
             [.. UsesOf(worked)],
             plan is null ? null : LineDrawing.For(worked, ReadyStep(worked), isRecleave: false, unit),
             new ToleranceStackReader(words, unit).Read(worked),
-            plan is null ? null : SeatOf(worked, plan)
+            plan is null ? null : SeatOf(worked, plan),
+            worked.Kit is { } kit ? [.. kit.Select(k => BenchViewer.KitOf(k, language))] : null
         );
     }
 
     // The last step that shapes the end itself.
     private static int ReadyStep(Recipe recipe) => Math.Max(0, recipe.Steps.ToList().FindLastIndex(s => s.Work is StepWork.Strip or StepWork.Cleave));
 
-    private LengthMarkView MarkOf(Recipe recipe, PenMark mark)
+    private LengthMarkView MarkOf(Recipe recipe, PenMark mark, bool isConfirmed)
     {
         var name = recipe.Steps.FirstOrDefault(s => s.Cut == mark.Id || s.Dimension?.Cut == mark.Id)?.Name.In(language)
             ?? recipe.Marks?.FirstOrDefault(m => m.Id == mark.Id)?.Title.In(language)
@@ -103,12 +116,13 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
             LengthDisplay.WithUnit(mark.Length, unit),
             BenchWords.From(words, mark.From),
             LengthDisplay.Other(mark.Length, unit),
-            $"±{LengthDisplay.Small(mark.Tolerance, unit)}",
+            mark.AtLeast ? words.Say(Phrase.Of(PhraseKeys.Length.AtLeast, ("length", LengthDisplay.Small(mark.Length, unit)))) : $"±{LengthDisplay.Small(mark.Tolerance, unit)}",
             mark.FromTip is { } tip ? LengthDisplay.WithUnit(tip, unit) : string.Empty,
             mark.Bites.Count == 0 ? string.Empty : BenchWords.Bites(words, mark.Bites, unit),
             LengthDisplay.Nearest(mark.Length, LengthDisplay.FineMarks),
             mark.Cut is null ? string.Empty : string.Join(", ", ProfileOf(StripPlan.After(recipe, mark.Cut).Profile, Length.Zero)),
-            mark.FromTip?.Millimeters
+            mark.FromTip?.Millimeters,
+            BenchWords.Standing(words, mark.Standing, isConfirmed)
         );
     }
 
@@ -200,7 +214,9 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
             Phrasebook.Fill(step.How.In(language), places),
             step.Why?.In(language) ?? string.Empty,
             [.. step.Cautions.Select(c => words.Say(Phrase.Of($"caution.{c}")))],
-            step.When?.Choice ?? step.Ask?.Choices.Select(c => c.When?.Choice).FirstOrDefault(c => c is not null)
+            step.When?.Choice ?? step.Ask?.Choices.Select(c => c.When?.Choice).FirstOrDefault(c => c is not null),
+            step.Acts,
+            step.Once
         );
     }
 }

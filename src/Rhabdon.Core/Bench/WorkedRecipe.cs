@@ -9,12 +9,13 @@ namespace Rhabdon.Core.Bench;
 /// <summary>A published recipe as it is worked on one strand: by the strand's cable build, in the technique its crew followed when it began.</summary>
 public static class WorkedRecipe
 {
-    private static readonly ConditionalWeakTable<PublishedRecipe, ConcurrentDictionary<(CableBuild, FiberGrade?, string), Recipe>> Made = [];
+    private static readonly ConditionalWeakTable<PublishedRecipe, ConcurrentDictionary<(CableBuild, FiberGrade?, ConnectorType?, string), Recipe>> Made = [];
 
     /// <param name="grade">Null while nobody knows what fiber it will be.</param>
-    public static Recipe On(this PublishedRecipe published, CableBuild build, Technique? technique, FiberGrade? grade = null)
+    /// <param name="connector">Null while nobody knows which it will be.</param>
+    public static Recipe On(this PublishedRecipe published, CableBuild build, Technique? technique, FiberGrade? grade = null, ConnectorType? connector = null)
     {
         var followed = technique ?? Technique.Usual;
-        return Made.GetOrCreateValue(published).GetOrAdd((build, grade, followed.Key), _ => Measuring.Worked(published.Recipe, build, followed, grade));
+        return Made.GetOrCreateValue(published).GetOrAdd((build, grade, connector, followed.Key), _ => Measuring.Worked(published.Recipe, build, followed, grade, connector));
     }
 }

@@ -42,7 +42,21 @@ public sealed record StripPlan(IReadOnlyList<PenMark> Marks, Length Strip, Lengt
         foreach (var mark in isRecleave && !IsCovered(recipe) ? [] : recipe.Marks ?? [])
         {
             var position = walk.Place(mark.From, mark.Toward, mark.Length!.Value);
-            marks.Add(new PenMark(mark.Id, position, mark.From, mark.Toward, mark.Length.Value, mark.Tolerance, position, null, []));
+            marks.Add(
+                new PenMark(
+                    mark.Id,
+                    position,
+                    mark.From,
+                    mark.Toward,
+                    mark.Length.Value,
+                    mark.Tolerance,
+                    position,
+                    null,
+                    [],
+                    AtLeast: mark.AtLeast,
+                    Standing: mark.Standing
+                )
+            );
         }
 
         var profile = ReadyEnd.Of(walk, recipe.Cleave);
@@ -68,7 +82,20 @@ public sealed record StripPlan(IReadOnlyList<PenMark> Marks, Length Strip, Lengt
         var isOnLine = cut.From != Edge.Entry && cut.Makes != Edge.Tip;
         var outer = isOnLine && cut.Makes is { } made && walk.Outside(made) is { } edge ? new OuterDistance(edge, walk.Find(edge)!.Value - position) : null;
         var bites = position > Length.Zero && cut.Makes is Edge.BufferEdge or Edge.CoatingEdge ? Bites.Of(position, cut.Bite) : [];
-        return new PenMark(cut.Id, position, cut.From, EdgeWalk.TowardOf(cut), cut.Length!.Value, cut.Tolerance, isOnLine ? position : null, outer, bites, cut);
+        return new PenMark(
+            cut.Id,
+            position,
+            cut.From,
+            EdgeWalk.TowardOf(cut),
+            cut.Length!.Value,
+            cut.Tolerance,
+            isOnLine ? position : null,
+            outer,
+            bites,
+            cut,
+            cut.AtLeast,
+            cut.Standing
+        );
     }
 
     /// <summary>True when something lies over the buffer that a re-cleave must redo.</summary>
@@ -90,6 +117,7 @@ public sealed record StripPlan(IReadOnlyList<PenMark> Marks, Length Strip, Lengt
 /// <param name="FromTip">The same mark measured from the tip as it is when the mark is made; null when it is not on the line of the end.</param>
 /// <param name="FromOuter">The same mark measured from the edge of the layer outside it, and which edge that is; null where there is none.</param>
 /// <param name="Bites">The bites that reach it, tip side first; empty for a mark that cuts nothing.</param>
+/// <param name="AtLeast">The length is a least: more is good.</param>
 public sealed record PenMark(
     string Id,
     Length At,
@@ -100,7 +128,9 @@ public sealed record PenMark(
     Length? FromTip,
     OuterDistance? FromOuter,
     IReadOnlyList<Length> Bites,
-    Cut? Cut = null
+    Cut? Cut = null,
+    bool AtLeast = false,
+    FigureStanding? Standing = null
 );
 
 /// <summary>How far a mark is from the edge of the layer outside it, toward the tip.</summary>

@@ -10,6 +10,8 @@ namespace Rhabdon.Core.Recipes;
 /// <param name="Bite">Longest single pull of the stripper; null for one pull.</param>
 /// <param name="Toward">Null for the usual: from the tip toward the closet, from any other edge toward the tip.</param>
 /// <param name="When">Null for always.</param>
+/// <param name="AtLeast">The length is a least: more is good.</param>
+/// <param name="Standing">Where the length comes from; null where the recipe does not say.</param>
 public sealed record Cut(
     string Id,
     IReadOnlyList<Layer> Layers,
@@ -18,13 +20,16 @@ public sealed record Cut(
     Length? Length = null,
     Length? Bite = null,
     Toward? Toward = null,
-    Condition? When = null
+    Condition? When = null,
+    bool AtLeast = false,
+    FigureStanding? Standing = null
 )
 {
     /// <summary>The edge that this cut makes anew; null when it makes none, as when only aramid is trimmed.</summary>
     [JsonIgnore]
     public Edge? Makes =>
         Layers.Contains(Layer.Ribbon) ? Edge.Tip
+        : Layers.Contains(Layer.Slit) ? Edge.SlitEnd
         : Layers.Contains(Layer.Sheath) ? Edge.SheathEdge
         : Layers.Contains(Layer.Jacket) ? Edge.JacketEdge
         : Layers.Contains(Layer.Tube) ? Edge.TubeEdge
@@ -38,12 +43,42 @@ public sealed record Cut(
 }
 
 /// <summary>A mark that cuts nothing: where the connector's entry must stand at contact, how far back a clamp goes, how far a jacket is slit.</summary>
-public sealed record ReferenceMark(string Id, Wording Title, Edge From, Length Tolerance, Toward Toward, Length? Length = null, Condition? When = null);
+/// <param name="AtLeast">The length is a least: more is good.</param>
+/// <param name="Standing">Where the length comes from; null where the recipe does not say.</param>
+public sealed record ReferenceMark(
+    string Id,
+    Wording Title,
+    Edge From,
+    Length Tolerance,
+    Toward Toward,
+    Length? Length = null,
+    Condition? When = null,
+    bool AtLeast = false,
+    FigureStanding? Standing = null
+);
 
 /// <summary>The cleave: glass left beyond the last edge.</summary>
 /// <param name="Holds">What the cleaver must hold besides, so that a re-cleave can be made.</param>
 /// <param name="Angle">Degrees off square; null for square.</param>
-public sealed record Cleave(Length Length, Length Tolerance, Length Holds, decimal? Angle = null);
+/// <param name="Standing">Where the length comes from; null where the recipe does not say.</param>
+public sealed record Cleave(Length Length, Length Tolerance, Length Holds, decimal? Angle = null, FigureStanding? Standing = null);
+
+/// <summary>Where a figure comes from. A lead's confirmation of the recipe stands over it.</summary>
+[JsonConverter(typeof(EnumNames<FigureStanding>))]
+public enum FigureStanding
+{
+    /// <summary>What the trade works by.</summary>
+    [JsonStringEnumMemberName("practice")]
+    Practice,
+
+    /// <summary>Ours, because a plan is impossible without one: to be checked against the maker's sheet.</summary>
+    [JsonStringEnumMemberName("house")]
+    House,
+
+    /// <summary>Taken from the maker's sheet.</summary>
+    [JsonStringEnumMemberName("sheet")]
+    Sheet,
+}
 
 /// <summary>Which way a length runs from its edge.</summary>
 [JsonConverter(typeof(EnumNames<Toward>))]
@@ -73,6 +108,10 @@ public enum Layer
     /// <summary>A furcation tube over a 250 µm fiber.</summary>
     [JsonStringEnumMemberName("tube")]
     Tube,
+
+    /// <summary>The jacket slit open lengthwise; nothing comes off.</summary>
+    [JsonStringEnumMemberName("slit")]
+    Slit,
 
     /// <summary>A whole ribbon, cut to length.</summary>
     [JsonStringEnumMemberName("ribbon")]
@@ -107,6 +146,10 @@ public enum Edge
 
     [JsonStringEnumMemberName("coating-edge")]
     CoatingEdge,
+
+    /// <summary>Where a slit in the jacket ends, and the aramid leaves it.</summary>
+    [JsonStringEnumMemberName("slit-end")]
+    SlitEnd,
 
     /// <summary>The end of the cleaver's or tool's holder.</summary>
     [JsonStringEnumMemberName("holder-end")]

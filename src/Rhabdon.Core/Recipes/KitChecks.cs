@@ -8,7 +8,7 @@ namespace Rhabdon.Core.Recipes;
 internal static class KitChecks
 {
     public static IEnumerable<RecipeFault> Faults(Recipe recipe) =>
-        OfParts(recipe).Concat(OfConsumption(recipe)).Concat(OfCapacities(recipe)).Concat(recipe.Joint is { } joint ? OfJoint(joint) : []);
+        OfParts(recipe).Concat(OfConsumption(recipe)).Concat(OfKit(recipe)).Concat(OfCapacities(recipe)).Concat(recipe.Joint is { } joint ? OfJoint(joint) : []);
 
     private static IEnumerable<RecipeFault> OfParts(Recipe recipe)
     {
@@ -17,6 +17,23 @@ internal static class KitChecks
             if (recipe.Parts[index].When is { } when && when != "first" && recipe.IndexOf(when) < 0)
             {
                 yield return RecipeCheck.Fault($"parts[{index}].when", PhraseKeys.Recipe.NoStep, ("step", when));
+            }
+        }
+    }
+
+    private static IEnumerable<RecipeFault> OfKit(Recipe recipe)
+    {
+        var kit = recipe.Kit ?? [];
+        for (var index = 0; index < kit.Count; index++)
+        {
+            if (kit[index].Count < 1)
+            {
+                yield return RecipeCheck.Fault($"kit[{index}].count", PhraseKeys.Recipe.AboveZero);
+            }
+
+            if (string.IsNullOrWhiteSpace(kit[index].Title.In("en")))
+            {
+                yield return RecipeCheck.Fault($"kit[{index}].title", PhraseKeys.Recipe.NoWords);
             }
         }
     }

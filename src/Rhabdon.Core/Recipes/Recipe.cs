@@ -21,6 +21,9 @@ namespace Rhabdon.Core.Recipes;
 /// <param name="Consumes">What is used up, of which a job's kit is made.</param>
 /// <param name="Capacities">What only so many go into at once.</param>
 /// <param name="Together">Strands that are worked as one, as the twelve of a ribbon; null for one by one.</param>
+/// <param name="Kit">What is laid out for one connector, and what its bag holds that is set aside; null in recipes from before there were kits.</param>
+/// <param name="Caps">The caps on the connector as it comes; null in recipes from before caps were told, which are not judged by them.</param>
+/// <param name="Things">Things of this family that its steps and its ladder may speak of: see <see cref="FamilyWords"/>. Null for any.</param>
 public sealed record Recipe(
     int FormatVersion,
     string Id,
@@ -41,7 +44,10 @@ public sealed record Recipe(
     Joint? Joint = null,
     IReadOnlyList<Consumption>? Consumes = null,
     IReadOnlyList<Capacity>? Capacities = null,
-    int? Together = null
+    int? Together = null,
+    IReadOnlyList<KitItem>? Kit = null,
+    IReadOnlyList<Cap>? Caps = null,
+    IReadOnlyList<string>? Things = null
 )
 {
     public const int CurrentFormat = 1;
@@ -53,7 +59,8 @@ public sealed record Recipe(
 
     /// <summary>The recipe as it is worked on one cable build in one technique: only what belongs to it.</summary>
     /// <param name="grade">Null while nobody knows what fiber it will be.</param>
-    public Recipe For(CableBuild build, Technique technique, FiberGrade? grade = null)
+    /// <param name="connector">Null while nobody knows which it will be.</param>
+    public Recipe For(CableBuild build, Technique technique, FiberGrade? grade = null, ConnectorType? connector = null)
     {
         var steps = Steps.Where(s => Belongs(s.When)).Select(s => s with { Ask = Open(s.Ask) }).ToList();
         return this with
@@ -62,10 +69,11 @@ public sealed record Recipe(
             Cuts = [.. Cuts.Where(c => Belongs(c.When))],
             Marks = Marks is null ? null : [.. Marks.Where(m => Belongs(m.When))],
             Steps = steps,
+            Kit = Kit is null ? null : [.. Kit.Where(k => Belongs(k.When))],
             Stages = [.. Stages.Where(stage => steps.Exists(s => s.Stage == stage.Id))],
         };
 
-        bool Belongs(Condition? when) => when?.Holds(build, technique, this, grade) != false;
+        bool Belongs(Condition? when) => when?.Holds(build, technique, this, grade, connector) != false;
 
         Ask? Open(Ask? ask) => ask is null || ask.Choices.All(c => c.When is null) ? ask : ask with { Choices = [.. ask.Choices.Where(c => Belongs(c.When))] };
     }
@@ -98,6 +106,40 @@ public sealed record Serviceability(
 /// <param name="When">The moment it goes on: <c>first</c>, or the id of the step at which it does.</param>
 /// <param name="Condition">Null for always.</param>
 public sealed record Part(string Id, Wording Title, string When, Condition? Condition = null);
+
+/// <summary>A thing laid out before the work: a part out of the bag, a tool and how it is set, a film, what is used up.</summary>
+/// <param name="Count">For one connector; of a tool 1.</param>
+/// <param name="Setting">How it is set or which of its sides is used: a notch, a die, a dial; null where there is nothing to set.</param>
+/// <param name="IsSetAside">It is in the bag and not for this work: laid aside, so that nobody looks for its place later.</param>
+/// <param name="When">Null for always.</param>
+public sealed record KitItem(Wording Title, KitKind Kind, int Count = 1, Wording? Setting = null, bool IsSetAside = false, Condition? When = null);
+
+[JsonConverter(typeof(EnumNames<KitKind>))]
+public enum KitKind
+{
+    [JsonStringEnumMemberName("part")]
+    Part,
+
+    [JsonStringEnumMemberName("tool")]
+    Tool,
+
+    [JsonStringEnumMemberName("film")]
+    Film,
+
+    [JsonStringEnumMemberName("supply")]
+    Supply,
+}
+
+/// <summary>A dust cap: over the ferrule's face, or over the hole where the fiber goes in.</summary>
+[JsonConverter(typeof(EnumNames<Cap>))]
+public enum Cap
+{
+    [JsonStringEnumMemberName("front")]
+    Front,
+
+    [JsonStringEnumMemberName("rear")]
+    Rear,
+}
 
 /// <summary>A stage of the work, as the queue and the stage bar name it.</summary>
 public sealed record Stage(string Id, Wording Title);

@@ -42,6 +42,8 @@ public static class RecipeCheck
         faults.AddRange(LengthChecks.Faults(recipe));
         faults.AddRange(StepChecks.Faults(recipe, ladder));
         faults.AddRange(KitChecks.Faults(recipe));
+        faults.AddRange(ActChecks.Faults(recipe));
+        faults.AddRange(FamilyWords.Faults(recipe, ladder));
         faults.AddRange(ladder is null ? [Fault("ladder.id", PhraseKeys.Recipe.NoLadder, ("ladder", recipe.Ladder.Id))] : LadderFaults(recipe, ladder));
         return faults;
     }
@@ -76,6 +78,9 @@ public static class RecipeCheck
                     ("marks", recipe.Marks?.Count ?? 0, 30),
                     ("stages", recipe.Stages.Count, 30),
                     ("steps", recipe.Steps.Count, 200),
+                    ("steps.acts", recipe.Steps.Select(s => s.Acts?.Count ?? 0).DefaultIfEmpty().Max(), 12),
+                    ("serves.connectors", recipe.Serves.Connectors.Count, 12),
+                    ("kit", recipe.Kit?.Count ?? 0, 60),
                     ("choices", choices.Count, 20),
                     ("choices.options", choices.Select(c => c.Options.Count).DefaultIfEmpty().Max(), 12),
                     ("serves.builds", recipe.Serves.Builds.Count, 12),

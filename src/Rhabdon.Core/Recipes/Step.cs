@@ -17,6 +17,8 @@ namespace Rhabdon.Core.Recipes;
 /// <param name="Count">Strokes that are counted.</param>
 /// <param name="Film">The grit of the polishing film used, in micrometers; null when it is no polishing.</param>
 /// <param name="When">Null for always.</param>
+/// <param name="Acts">What the hand does, in order; null in recipes from before acts were told.</param>
+/// <param name="Once">How often it is done; null for once a strand.</param>
 /// <param name="AtOnce">It follows the step before at once, on the same strand: what sets in seconds, or stands under a bow, does not wait for a batch.</param>
 public sealed record Step(
     string Id,
@@ -36,14 +38,30 @@ public sealed record Step(
     Count? Count = null,
     decimal? Film = null,
     Condition? When = null,
-    bool AtOnce = false
+    bool AtOnce = false,
+    IReadOnlyList<Act>? Acts = null,
+    Once? Once = null
 );
 
 /// <summary>A time that runs at a step: a hold, a cure, a warm-up, a cooling.</summary>
 /// <param name="Kind">Named in the catalog: <c>hold</c>, <c>cure</c>, <c>warm-up</c>, <c>heat</c>, <c>cool</c>.</param>
 /// <param name="Seconds">The least it takes, above zero.</param>
 /// <param name="AtMost">Where longer does harm or is waste; null for no end.</param>
-public sealed record Clock(string Kind, int Seconds, int? AtMost = null);
+/// <param name="Tells">By what the machine tells that it is done: then the time is what to expect, and the machine's word ends it, early or late. Null where the time itself decides.</param>
+public sealed record Clock(string Kind, int Seconds, int? AtMost = null, Wording? Tells = null);
+
+/// <summary>What is not done for every strand anew.</summary>
+[JsonConverter(typeof(EnumNames<Once>))]
+public enum Once
+{
+    /// <summary>Once for a session's work: it stands until time, place or weather says that it no longer does.</summary>
+    [JsonStringEnumMemberName("session")]
+    Session,
+
+    /// <summary>Once for the cable's end, or the module, and all the strands it holds.</summary>
+    [JsonStringEnumMemberName("cable-end")]
+    CableEnd,
+}
 
 /// <summary>Figure-eights of polishing, and their pace.</summary>
 /// <param name="PaceLow">A second.</param>
@@ -79,7 +97,14 @@ public enum StepWork
 }
 
 /// <summary>A dimension of a step: that of a cut, of the cleave, or one given here.</summary>
-public sealed record Dimension(DimensionOf Of, string? Cut = null, Length? Length = null, Length? Tolerance = null, Edge? From = null);
+public sealed record Dimension(
+    DimensionOf Of,
+    string? Cut = null,
+    Length? Length = null,
+    Length? Tolerance = null,
+    Edge? From = null,
+    FigureStanding? Standing = null
+);
 
 [JsonConverter(typeof(EnumNames<DimensionOf>))]
 public enum DimensionOf

@@ -81,6 +81,14 @@ internal static class StepChecks
             yield return RecipeCheck.Fault(place, PhraseKeys.Recipe.NoSign, ("sign", sign));
         }
 
+        for (var index = 0; index < ask.Choices.Count; index++)
+        {
+            if (ask.Choices[index] is { Grade: ReadingGrade.Bad, Sign: null })
+            {
+                yield return RecipeCheck.Fault($"{place}.choices[{index}].sign", PhraseKeys.Recipe.BadSign);
+            }
+        }
+
         if (Catalogs.All.CheckOf(ask.Check)?.Takes(ask.Reads) is not true)
         {
             yield return RecipeCheck.Fault(

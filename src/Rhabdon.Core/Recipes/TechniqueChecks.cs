@@ -47,6 +47,7 @@ internal static class TechniqueChecks
             .Concat(recipe.Cuts.Select((c, i) => ($"cuts[{i}].when", c.When)))
             .Concat((recipe.Marks ?? []).Select((m, i) => ($"marks[{i}].when", m.When)))
             .Concat(recipe.Steps.Select((s, i) => ($"steps[{i}].when", s.When)))
+            .Concat((recipe.Kit ?? []).Select((k, i) => ($"kit[{i}].when", k.When)))
             .Concat(recipe.Steps.SelectMany((s, i) => (s.Ask?.Choices ?? []).Select((c, n) => ($"steps[{i}].ask.choices[{n}].when", c.When))))
             .Where(c => c.Item2 is not null)
             .Select(c => (c.Item1, c.Item2!));
@@ -59,7 +60,12 @@ internal static class TechniqueChecks
             yield return RecipeCheck.Fault($"{place}.builds", PhraseKeys.Recipe.OtherBuild, ("build", build.ToString()));
         }
 
-        if (condition.Builds is { Count: 0 } || condition.Cores is { Count: 0 })
+        foreach (var connector in condition.Connectors?.Except(recipe.Serves.Connectors) ?? [])
+        {
+            yield return RecipeCheck.Fault($"{place}.connectors", PhraseKeys.Recipe.OtherConnector, ("connector", connector.ToString()));
+        }
+
+        if (condition.Builds is { Count: 0 } || condition.Cores is { Count: 0 } || condition.Connectors is { Count: 0 })
         {
             yield return RecipeCheck.Fault(place, PhraseKeys.Recipe.Never);
         }

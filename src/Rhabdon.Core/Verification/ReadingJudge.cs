@@ -19,6 +19,9 @@ public static class ReadingJudge
             : ReadingGrade.Good;
     }
 
+    /// <summary>A length that must be reached: more is good.</summary>
+    public static ReadingGrade OfLeast(Length reading, Length least) => reading < least ? ReadingGrade.Bad : ReadingGrade.Good;
+
     /// <summary>A figure against limits, in the same unit.</summary>
     public static ReadingGrade OfFigure(decimal figure, ReadingLimits? limits) =>
         figure < limits?.Least || figure > limits?.Most ? ReadingGrade.Bad
@@ -45,7 +48,7 @@ public static class ReadingJudge
         {
             ReadingValue.OfLength { Length: var length } when dimension is not null => Raised(
                 ask,
-                OfLength(ask.Check, length, dimension.Target, dimension.Tolerance)
+                dimension.AtLeast ? OfLeast(length, dimension.Target) : OfLength(ask.Check, length, dimension.Target, dimension.Tolerance)
             ),
             ReadingValue.OfCount { Count: var count } => new Verdict(OfCount(count, step.Count!)),
             ReadingValue.OfChoice { Choice: var value } when ask.Choices.FirstOrDefault(c => c.Value == value) is { } choice => new Verdict(

@@ -24,7 +24,7 @@ public class BatchQueueTests
     [Fact]
     public void A_length_is_read_strand_by_strand_but_the_alcohol_holds_for_all()
     {
-        Assert.Single(TurnOf(Batch(s => s.Begin().Until("strip"), s => s.Begin().Until("strip")), Pace.StageByStage).Together);
+        Assert.Single(TurnOf(Batch(s => s.Begin().Until("coating"), s => s.Begin().Until("coating")), Pace.StageByStage).Together);
         Assert.Equal(2, TurnOf(Batch(s => s.Begin().Until("clean"), s => s.Begin().Until("clean")), Pace.StageByStage).Together.Count);
         Assert.Single(TurnOf(Batch(s => s.Begin().Until("light"), s => s.Begin().Until("light")), Pace.StageByStage).Together);
     }
@@ -119,7 +119,7 @@ public class BatchQueueTests
             id => batch.First(s => s.Id == id).State
         );
         Assert.Equal("strands 4, 5", view.TogetherSays);
-        Assert.Equal(["Parts on", "Parts on", "Mark"], view.Queue.Select(t => t.Doing));
+        Assert.Equal(["Boot on", "Boot on", "Mark"], view.Queue.Select(t => t.Doing));
         Assert.Equal((ColorName.Brown, "Boot onto the fiber, small end first"), (view.Queue[0].Color.Name, view.Bench!.Step!.Title));
     }
 
@@ -127,7 +127,7 @@ public class BatchQueueTests
     [Fact]
     public void Whoever_is_asked_for_the_stub_is_told_what_fiber_the_strand_has()
     {
-        var story = new Story(book).Begin().Until("strip");
+        var story = new Story(book).Begin().Until("coating");
         var viewer = new BenchViewer(book, Phrasebook.English, "en", LengthUnit.Millimeter);
         Assert.Null(viewer.View(story.State).Step!.Ask!.HeldAgainst);
         Assert.Equal("This strand: OM4, 50 µm", viewer.View(story.Until("open").State).Step!.Ask!.HeldAgainst);

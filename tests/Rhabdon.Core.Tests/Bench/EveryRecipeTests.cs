@@ -68,8 +68,8 @@ public class EveryRecipeTests
     [Fact]
     public void A_technique_changes_the_steps_and_the_strand_stays_in_it()
     {
-        var (usual, dry) = (new StrandAtWork("A1", null), new StrandAtWork("A1", TechniqueOf("clean=dry")));
-        Assert.Contains(usual.Recipe.Steps, s => s.Id == "clean");
+        var (wet, dry) = (new StrandAtWork("A1", TechniqueOf("clean=91")), new StrandAtWork("A1", null));
+        Assert.Contains(wet.Recipe.Steps, s => s.Id == "clean");
         Assert.DoesNotContain(dry.Recipe.Steps, s => s.Id == "clean");
         Assert.Contains(dry.Recipe.Steps, s => s.Id == "clean-dry");
         Assert.Equal(
@@ -149,12 +149,12 @@ public class EveryRecipeTests
         Assert.Equal("weak-alcohol", strand.State.Trouble?.Sign);
     }
 
-    // Back one film, then forward (common practice): from 0.3 µm to 1 µm in the three-film sequence.
+    // Back one film, then forward (common practice): from 0.3 µm to 3 µm in the two-film sequence.
     [Theory]
-    [InlineData("p1-look-3", "adhesive", "polish-on", "p1-3")]
-    [InlineData("look", "adhesive", "polish-on", "p1-03")]
-    [InlineData("look", "heavy", "film-back", "p1-1")]
-    [InlineData("look", "fine", "new-sheet", "p1-03")]
+    [InlineData("p2-look-3", "adhesive", "polish-on", "p2-3")]
+    [InlineData("look", "adhesive", "polish-on", "p2-03")]
+    [InlineData("look", "heavy", "film-back", "p2-3")]
+    [InlineData("look", "fine", "new-sheet", "p2-03")]
     [InlineData("look", "dirt", "clean-face", "look")]
     [InlineData("look", "chip", "new-connector", "parts")]
     public void The_ladder_of_a_polished_face_leads_back_to_the_film_it_means(string at, string seen, string action, string to)
@@ -179,9 +179,9 @@ public class EveryRecipeTests
     [Fact]
     public void The_metronome_beats_in_the_middle_of_the_pace()
     {
-        var strand = new StrandAtWork("A1", null).Until("p1-3");
+        var strand = new StrandAtWork("A1", null).Until("p2-3");
         var count = new BenchViewer(Book, Phrasebook.English, "en", LengthUnit.Millimeter).View(strand.State).Step!.Count!;
-        Assert.Equal((10, 12, 666), (count.Low, count.High, count.BeatMilliseconds));
+        Assert.Equal((20, 30, 666), (count.Low, count.High, count.BeatMilliseconds));
     }
 
     private static Technique? TechniqueOf(string text) =>

@@ -16,10 +16,10 @@ public class FacePictureTests
 
     // What is done about each: common practice. Multimode limits of IEC 61300-3-35:2015, from memory: scratches 3 µm in A and 5 µm in B, defects 5 µm in both.
     [Theory]
-    [InlineData("p1-look-3", FindingKind.Scratch, Zone.A, 3.4, "clean")]
-    [InlineData("p1-look-3", FindingKind.Scratch, Zone.A, 6, "heavy")]
-    [InlineData("p1-look-3", FindingKind.Adhesive, Zone.B, 20, "adhesive")]
-    [InlineData("p1-look-3", FindingKind.Crack, Zone.A, 1.5, "chip")]
+    [InlineData("p2-look-3", FindingKind.Scratch, Zone.A, 3.4, "clean")]
+    [InlineData("p2-look-3", FindingKind.Scratch, Zone.A, 6, "heavy")]
+    [InlineData("p2-look-3", FindingKind.Adhesive, Zone.B, 20, "adhesive")]
+    [InlineData("p2-look-3", FindingKind.Crack, Zone.A, 1.5, "chip")]
     [InlineData("look", FindingKind.Scratch, Zone.A, 2.9, "clean")]
     [InlineData("look", FindingKind.Scratch, Zone.A, 3.4, "fine")]
     [InlineData("look", FindingKind.Scratch, Zone.B, 9, "heavy")]
@@ -37,13 +37,10 @@ public class FacePictureTests
 
     // A pit or dirt between films is no clean face: the step has no answer for it, and nobody is offered "clean" (common practice; fine scratches are normal
     // there).
-    [Theory]
-    [InlineData("P1")]
-    [InlineData("P2")]
-    [InlineData("P4")]
-    public void A_look_that_has_no_answer_for_what_the_picture_shows_proposes_none(string sequence)
+    [Fact]
+    public void A_look_that_has_no_answer_for_what_the_picture_shows_proposes_none()
     {
-        var ask = Assert.Single(StarterRecipes.Sequences().Single(s => s.Id == sequence).Steps, s => s.Ask?.Reads == ReadingKind.Picture).Ask!;
+        var ask = Assert.Single(StarterRecipes.Sequences().Single(s => s.Id == "P2").Steps, s => s.Ask?.Reads == ReadingKind.Picture).Ask!;
         Assert.Null(FaceReading.Proposed(ask, Seen(Mark(FindingKind.Pit, Zone.B, 6))));
         Assert.Null(FaceReading.Proposed(ask, Seen(Mark(FindingKind.LooseDirt, Zone.A, 9))));
         Assert.Equal("clean", FaceReading.Proposed(ask, Seen(Mark(FindingKind.Scratch, Zone.A, 3.4)))?.Value);

@@ -138,7 +138,7 @@ public class InterleavingTests
         private string? Reading(string step) =>
             step switch
             {
-                "strip" => random.Next(5) == 0 ? "33" : "30",
+                "coating" => random.Next(5) == 0 ? "33" : "30",
                 "clean" => "99",
                 "integrity" => random.Next(6) == 0 ? "broke" : "held",
                 "holder" => "1.2",

@@ -26,7 +26,7 @@ public class LadderTests
         var story = AtLight().Step("light");
         Assert.Equal("tap", Proposed(story));
         story.Take("tap");
-        Assert.Equal(("bow", 2, 1), (story.State.Step, story.State.Try, story.State.Attempt));
+        Assert.Equal(("press", 2, 1), (story.State.Step, story.State.Try, story.State.Attempt));
         Assert.Equal(Length.Zero, story.State.FiberUsed);
     }
 
@@ -98,7 +98,7 @@ public class LadderTests
     }
 
     [Theory]
-    [InlineData("strip", "31.2", "strip-again", "mark")]
+    [InlineData("coating", "31.2", "strip-again", "mark")]
     [InlineData("clean", "70", "clean-again", "clean")]
     [InlineData("integrity", "broke", "strip-again", "mark")]
     [InlineData("holder", "1.6", "reseat-holder", "holder")]

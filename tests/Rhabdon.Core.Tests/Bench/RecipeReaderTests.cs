@@ -40,7 +40,7 @@ public class RecipeReaderTests
     public void A_step_names_the_practice_choice_that_it_hangs_on()
     {
         var steps = Read("M4", Technique.Usual).Steps;
-        Assert.Equal(("strip", "clean"), (steps.First(s => s.Name == "Strip").Choice, steps.First(s => s.Name == "Clean").Choice));
+        Assert.Equal(("strip", "clean"), (steps.First(s => s.Name == "Buffer off").Choice, steps.First(s => s.Name == "Clean").Choice));
         Assert.Null(steps[0].Choice);
     }
 

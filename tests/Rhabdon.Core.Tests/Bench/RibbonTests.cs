@@ -29,10 +29,10 @@ public class RibbonTests
         var ribbon = new Ribbon(12);
         ribbon.Do(new BeginWork());
         ribbon.Until("splice");
-        ribbon.Do(new DoneWith("splice", "bad"));
+        ribbon.Do(new DoneWith("splice", "0.2"));
         Assert.All(ribbon.States, s => Assert.Equal("estimate-bad", s.Trouble?.Sign));
         Assert.Equal(12, ribbon.Turn.Together.Count);
-        ribbon.Do(new ChooseAction("new-connector"));
+        ribbon.Do(new ChooseAction("calibrate"));
         Assert.All(ribbon.States, s => Assert.Equal((2, "parts"), (s.Attempt, s.Step)));
     }
 
@@ -125,6 +125,7 @@ public class RibbonTests
                             : ask.IsLength
                                 ? at == "strip" ? "30"
                                     : "10"
+                            : ask.Reads == ReadingKind.Loss ? "0.02"
                             : ask.Choices.First(c => c.Grade == ReadingGrade.Good).Value
                     )
                 );

@@ -108,7 +108,7 @@ internal sealed class Story
     private string? GoodReading(string step) =>
         step switch
         {
-            "strip" => State.Recleave ? "15.0" : "30.2",
+            "coating" => State.Recleave ? "15.0" : "30.2",
             "clean" => "99",
             "integrity" => "held",
             "holder" => "1.2",

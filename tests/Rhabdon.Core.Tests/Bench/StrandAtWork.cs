@@ -81,6 +81,8 @@ internal sealed class StrandAtWork
     private string Good(Step step) =>
         step.Ask!.Counts ? $"{step.Count!.Low}"
         : step.Ask.IsLength ? ResolvedDimension.Of(step, Recipe, State.Recleave)!.Target.ToString()
+        : step.Ask.Reads == ReadingKind.Angles ? "0.4/0.7"
+        : step.Ask.Reads == ReadingKind.Loss ? "0.02"
         : step.Ask.Choices.First(c => c.Grade == ReadingGrade.Good).Value;
 
     private void Add(EventBody body, RecipeRef recipe)

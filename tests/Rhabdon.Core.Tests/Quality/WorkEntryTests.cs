@@ -12,10 +12,10 @@ public class WorkEntryTests
     [Fact]
     public void A_reading_is_kept_as_a_number_with_its_verdict_and_place()
     {
-        var story = new Story().Begin().Until("strip").Step("30.4");
+        var story = new Story().Begin().Until("coating").Step("30.4");
         var entry = WorkEntry.Changes(null, story.Stream).New[^1];
         Assert.Equal(
-            (30.4m, ReadingKind.Length, ReadingGrade.Good, "strip", 1, 1, "M4", "step-done"),
+            (30.4m, ReadingKind.Length, ReadingGrade.Good, "coating", 1, 1, "M4", "step-done"),
             (entry.Value, entry.Reads, entry.Verdict, entry.Step, entry.Attempt, entry.Try, entry.Recipe.Id, entry.Kind)
         );
         Assert.Equal(story.State.Worked!.Serves.Method, entry.Method);

@@ -24,7 +24,11 @@ const heights: Record<string, number> = {
 const zooms = [1, 2, 4, 8];
 
 /** The cable end to scale, now and after the step. Every position comes from the core; here it is only scaled to the screen. */
-export const BenchLine = memo(DrawnLine, (before, now) => before.line === now.line && before.figure?.value === now.figure?.value);
+export const BenchLine = memo(
+  DrawnLine,
+  (before, now) =>
+    before.line === now.line && before.figure?.value === now.figure?.value && before.figure?.standing === now.figure?.standing,
+);
 
 function DrawnLine({ line, figure }: { line: Line; figure?: Schemas['FigureView'] | null }) {
   const [zoom, setZoom] = useState(1);
@@ -90,6 +94,15 @@ function DrawnLine({ line, figure }: { line: Line; figure?: Schemas['FigureView'
             >
               {figure.note} · {figure.other}
             </text>
+            {figure.standing && (
+              <text
+                x={Math.min(Math.max((x(line.span.from) + x(line.span.to)) / 2, 130), width - 130)}
+                y={292}
+                className={css.standing}
+              >
+                {figure.standing}
+              </text>
+            )}
           </g>
         )}
         <text x={4} y={305} className="then">

@@ -1,6 +1,8 @@
+import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { BenchLine } from '../../drawing/BenchLine';
-import { HandAct, hasDrawing } from '../../drawing/HandAct';
+import { actDrawn, HandAct } from '../../drawing/HandAct';
+import { KitCard } from '../../drawing/KitCard';
 import { FaceStage } from '../../parts/FaceStage';
 import faceCss from '../../parts/FaceStage.module.css';
 import type { Grading } from '../../parts/useGrade';
@@ -17,6 +19,9 @@ interface Props {
 /** How far the strand is, and what is worked at: the face, the cable's end to scale, or, where the step measures nothing, what the hand does. */
 export function EndDrawing({ view, face, picked, onPick }: Props) {
   const { bench } = view;
+  const act = actDrawn(bench?.step?.acts);
+  const [laid, setLaid] = useState<string[]>([]);
+  const onLay = (title: string) => setLaid(laid.includes(title) ? laid.filter((one) => one !== title) : [...laid, title]);
   return (
     <section className={`card ${css.drawing}`}>
       <ol className={css.stages}>
@@ -31,8 +36,10 @@ export function EndDrawing({ view, face, picked, onPick }: Props) {
         <div className={faceCss.looked} data-part="looked">
           <FaceStage shown={face.shown} before={face.before} picked={picked} onPick={onPick} />
         </div>
-      ) : bench?.step && !bench.step.figure && hasDrawing(bench.step.work) ? (
-        <HandAct work={bench.step.work} title={bench.step.title} />
+      ) : bench?.kit && !bench.step ? (
+        <KitCard kit={bench.kit} laid={laid} onLay={onLay} />
+      ) : bench?.step && !bench.step.figure && act ? (
+        <HandAct act={act} title={bench.step.title} />
       ) : bench?.line ? (
         <BenchLine line={bench.line} figure={bench.step?.figure} />
       ) : (

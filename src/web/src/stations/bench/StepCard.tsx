@@ -57,7 +57,8 @@ export function StepCard({
   const isFace = !!ask?.profile;
   const kind = ask?.kind === 'count' ? 'numeric' : ask?.kind === 'text' || ask?.kind === 'angles' ? 'text' : 'decimal';
   const left = useSecondsLeft(step.clock);
-  const waits = !!step.clock && left !== 0;
+  // What the machine tells ends a time early or late; otherwise it must run out.
+  const waits = !!step.clock && left !== 0 && !(step.clock.tells && step.clock.since);
   const verdict = useVerdict(isTyped ? read.trim() : '', judge);
   const done = (value?: string, onlyThis = false) => void onAct({ kind: 'done', step: step.id, read: value }, onlyThis);
   const start = () => void onAct({ kind: 'clock', step: step.id });
@@ -92,6 +93,7 @@ export function StepCard({
           {say('bench.step', { number: step.number, of: step.of })}
           {' · '}
           {together > 1 ? togetherSays : say('strands.one', { number: strand })}
+          {step.once && ` · ${say(`once.${step.once}`)}`}
         </p>
         <h2>{step.title}</h2>
         {step.figure && (

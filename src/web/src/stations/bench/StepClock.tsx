@@ -27,7 +27,15 @@ export function StepClock({ clock, left }: { clock: Schemas['ClockView']; left?:
     <div className={`${css.clock} ${isOver ? 'over' : ''}`} data-part="clock" role="timer" aria-label={clock.kind}>
       <span>{clock.kind}</span>
       <b className="figures">{minutes(left ?? clock.seconds)}</b>
-      <span>{isOver ? say('clock.over') : clock.atMost ? say('clock.at-most', { seconds: clock.atMost }) : ''}</span>
+      <span>
+        {clock.tells
+          ? say('clock.tells', { sign: clock.tells })
+          : isOver
+            ? say('clock.over')
+            : clock.atMost
+              ? say('clock.at-most', { seconds: clock.atMost })
+              : ''}
+      </span>
     </div>
   );
 }

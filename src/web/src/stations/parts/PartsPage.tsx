@@ -5,7 +5,7 @@ import { BenchLine } from '../../drawing/BenchLine';
 import { EndFaceGlyph } from '../../drawing/EndFaceGlyph';
 import { EndsBar } from '../../drawing/EndsBar';
 import { GlyphLegend } from '../../drawing/GlyphLegend';
-import { HandAct } from '../../drawing/HandAct';
+import { actKinds, HandAct } from '../../drawing/HandAct';
 import { JobMap } from '../../drawing/JobMap';
 import { StrandTab } from '../../drawing/StrandTab';
 import { Choices } from '../../parts/Choices';
@@ -150,7 +150,11 @@ export function PartsPage() {
         <Keypad isDecimal onType={(key) => setRead(read + key)} onErase={() => setRead(read.slice(0, -1))} />
       </Part>
       <Part name="HandAct">
-        <HandAct work="load-parts" title={title} />
+        <div className={css.acts}>
+          {actKinds.map((does) => (
+            <HandAct key={does} act={{ does }} title={does} />
+          ))}
+        </div>
       </Part>
       <Part name="BenchLine">
         <BenchLine line={line} figure={figure} />

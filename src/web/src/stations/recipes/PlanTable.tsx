@@ -11,6 +11,7 @@ const besides = (mark: Mark) =>
     mark.tip && `${say('recipes.tip')} ${mark.tip}`,
     mark.fine && mark.fine !== mark.other && `${say('recipes.fine')} ${mark.fine}`,
     mark.bites,
+    mark.standing,
     mark.leaves && say('recipes.leaves', { profile: mark.leaves }),
   ]
     .filter(Boolean)

@@ -5,6 +5,8 @@ import { useNavigate, useParams } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
 import type { Unit } from '../../core/core';
 import { BenchLine } from '../../drawing/BenchLine';
+import { HandAct, actDrawn } from '../../drawing/HandAct';
+import { KitCard } from '../../drawing/KitCard';
 import { Told } from '../../parts/Told';
 import { FaultLine } from '../../shell/faults';
 import { SidePanel } from '../../parts/SidePanel';
@@ -150,6 +152,7 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
         <ol className={css.recipeSteps} tabIndex={0} aria-label={say('recipes.steps')}>
           {steps.map((step, index) => (
             <li key={index}>
+              <Drawn step={step} />
               <b>{step.title}</b> <span>{step.how}</span>
               {step.cautions.length > 0 && <small>{step.cautions.join(' ')}</small>}
               <Practice
@@ -162,6 +165,12 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
           ))}
         </ol>
       </section>
+      {read.data.kit && (
+        <section className="card">
+          <h2>{say('kit.title')}</h2>
+          <KitCard kit={read.data.kit} />
+        </section>
+      )}
       <FitCard recipe={read.data} />
       {choices.length > 0 && (
         <section className="card">
@@ -214,6 +223,12 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
       )}
     </div>
   );
+}
+
+/** The act of a step, small; a step of an older recipe tells none. */
+function Drawn({ step }: { step: Schemas['StepDocument'] }) {
+  const act = actDrawn(step.acts);
+  return act ? <HandAct act={act} title={step.name} /> : null;
 }
 
 interface PracticeProps {
