@@ -28,7 +28,7 @@ public sealed class RecipeStoreTests : IAsyncLifetime
     {
         await database.MigrateAsync();
         await new RecipeStore(database).PublishShippedAsync();
-        Assert.Equal(1, (await new RecipeStore(database).BookAsync()).Latest("M4")!.Ref.Version);
+        Assert.Equal(Newest("recipe", "M4"), (await new RecipeStore(database).BookAsync()).Latest("M4")!.Ref.Version);
     }
 
     [Fact]
@@ -51,11 +51,12 @@ public sealed class RecipeStoreTests : IAsyncLifetime
             await connection.ExecuteAsync(
                 """
                 insert into person (id, name, sign_in, role) values (@id, 'Wren', 'wren', 'lead');
-                insert into ladder (id, version, content, published_by) values ('wedge-lock', 2, @content, @id)
+                insert into ladder (id, version, content, published_by) values ('wedge-lock', @version, @content, @id)
                 """,
                 new
                 {
                     id = Guid.CreateVersion7(),
+                    version = Newest("ladder", "wedge-lock") + 1,
                     content = JsonSerializer.Serialize(shipped with { Signs = [.. shipped.Signs.Skip(1)] }, CoreJson.Default.ReworkLadder),
                 }
             );
@@ -63,7 +64,7 @@ public sealed class RecipeStoreTests : IAsyncLifetime
 
         await store.PublishShippedAsync();
         var recipe = (await store.BookAsync()).Latest("M4")!;
-        Assert.Equal((1, 1), (recipe.Ref.Version, recipe.Recipe.Ladder.Version));
+        Assert.Equal((Newest("recipe", "M4"), Newest("ladder", "wedge-lock")), (recipe.Ref.Version, recipe.Recipe.Ladder.Version));
     }
 
     [Fact]
@@ -118,4 +119,6 @@ public sealed class RecipeStoreTests : IAsyncLifetime
         await new RecipeStore(database).PublishShippedAsync();
         Assert.Equal(newest, (await new RecipeStore(database).BookAsync()).Latest("S2")!.Ref.Version);
     }
+
+    private static int Newest(string table, string id) => ShippedVersions.Kept.Where(v => v.Table == table && v.Id == id).Max(v => v.Version);
 }

@@ -63,14 +63,15 @@ public sealed class WorkshopTests(Host host) : IClassFixture<Host>
     {
         var lead = await host.SignedIn("lead", "saltmarsh-lead");
         var strands = await lead.TerminationsAsync(await lead.AddCableAsync("CONFIRM", 2, "S2", isConfirmedOnly: true), "near");
-        var begun = lead.Make([new Subject(strands[0], 1)], new Begun(), new RecipeRef("S2", 1));
+        var newest = (await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/recipes/S2/versions"))![0]!["version"]!.GetValue<int>();
+        var begun = lead.Make([new Subject(strands[0], 1)], new Begun(), new RecipeRef("S2", newest));
         Assert.Equal(422, Assert.Single(await lead.SendAsync(begun)));
-        Assert.Equal(400, (int)(await lead.Client.PostAsJsonAsync("/api/v1/recipes/S2/confirmation", new { version = 1, sheetIssue = " " })).StatusCode);
+        Assert.Equal(400, (int)(await lead.Client.PostAsJsonAsync("/api/v1/recipes/S2/confirmation", new { version = newest, sheetIssue = " " })).StatusCode);
         Assert.Equal(
             204,
-            (int)(await lead.Client.PostAsJsonAsync("/api/v1/recipes/S2/confirmation", new { version = 1, sheetIssue = "issue 4, 2026" })).StatusCode
+            (int)(await lead.Client.PostAsJsonAsync("/api/v1/recipes/S2/confirmation", new { version = newest, sheetIssue = "issue 4, 2026" })).StatusCode
         );
-        Assert.Equal(200, Assert.Single(await lead.SendAsync(lead.Make([new Subject(strands[0], 1)], new Begun(), new RecipeRef("S2", 1)))));
+        Assert.Equal(200, Assert.Single(await lead.SendAsync(lead.Make([new Subject(strands[0], 1)], new Begun(), new RecipeRef("S2", newest)))));
         var version = (await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/recipes/S2/versions"))![0]!;
         Assert.Equal(
             ("issue 4, 2026", "Lena Tidewater"),

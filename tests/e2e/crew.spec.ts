@@ -1,6 +1,19 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { at, choose, kinds, newCable, sent, signIn, step, tabletOf, takeTogether } from './bench';
+import {
+  afterLight,
+  at,
+  choose,
+  kinds,
+  newCable,
+  sent,
+  signIn,
+  step,
+  tabletOf,
+  takeTogether,
+  throughTheWedge,
+  wedge,
+} from './bench';
 
 test('six strands by keyboard and pedal alone, stage by stage and strand by strand', async ({ page, browser }) => {
   const cable = await newCable(browser, 'KEY', 6);
@@ -16,6 +29,9 @@ test('six strands by keyboard and pedal alone, stage by stage and strand by stra
   await press('Enter');
   await now(/Mark/);
   await press('PageDown');
+  await now(/Buffer off/);
+  await press('PageDown');
+  await now(/Coating off/);
   for (let number = 1; number <= 6; number++) {
     await strand(number);
     await reading();
@@ -30,7 +46,7 @@ test('six strands by keyboard and pedal alone, stage by stage and strand by stra
     await strand(number);
     await now(/Flick/);
     await press('1');
-    await now(/Into the holder/);
+    await now(/Into the fiber holder/);
     await reading();
     await page.keyboard.type('1.2');
     await press('PageDown');
@@ -38,15 +54,15 @@ test('six strands by keyboard and pedal alone, stage by stage and strand by stra
     await reading();
     await page.keyboard.type('10');
     await press('PageDown');
-    await now(/is open/);
+    await now(/connector into its holder/);
     await press('1');
-    for (const title of [/first click/, /second click/, /Wedge out/]) {
+    for (const title of wedge) {
       await now(title);
       await press('o');
     }
-    await now(/Red light on/);
+    await now(/red light with 3 dB off/);
     await press('1');
-    for (const title of [/Boot home/, /Wipe the face/, /All the glass/]) {
+    for (const title of afterLight) {
       await now(title);
       await press('o');
     }
@@ -75,15 +91,16 @@ test('one strand by touch at phone width', async ({ browser }) => {
   await tap(/Boot onto/);
   await expect(page.locator('[data-part=narrow-figure]')).toHaveText(/30.0/);
   await tap(/Mark/);
-  await tap(/Strip/, '30');
+  await tap(/Buffer off/);
+  await tap(/Coating off/, '30');
   await choose(page, /99 %/);
   await choose(page, /It held/);
   await tap(/holder/, '1.2');
   await tap(/Cleave/, '10');
   await choose(page, /50 µm/);
-  for (const title of [/first click/, /second click/, /Wedge out/]) await tap(title);
+  for (const title of wedge) await tap(title);
   await choose(page, /No light/);
-  for (const title of [/Boot home/, /Wipe the face/, /All the glass/]) await tap(title);
+  for (const title of afterLight) await tap(title);
   await expect(page.getByRole('heading', { name: /Accepted/ })).toBeVisible();
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   await phone.close();
@@ -175,7 +192,8 @@ test('trouble is reported in two taps, proposed, cut off, and attempt 2 is accep
   await page.getByRole('button', { name: 'Begin' }).click();
   await step(page, /Boot onto/);
   await step(page, /Mark/);
-  await step(page, /Strip/, '30');
+  await step(page, /Buffer off/);
+  await step(page, /Coating off/, '30');
   await page.getByRole('button', { name: 'Trouble' }).click();
   await choose(page, /cable or its buffer is hurt/);
   await expect(page.getByText(/40.0 mm of fiber/).first()).toBeVisible();
@@ -184,20 +202,14 @@ test('trouble is reported in two taps, proposed, cut off, and attempt 2 is accep
   await expect(page.getByText('460.0 mm')).toBeVisible();
   await step(page, /Boot onto/);
   await step(page, /Mark/);
-  await step(page, /Strip/, '30');
-  await choose(page, /99 %/);
-  await choose(page, /It held/);
-  await step(page, /holder/, '1.2');
-  await step(page, /Cleave/, '10');
-  await choose(page, /50 µm/);
-  for (const title of [/first click/, /second click/, /Wedge out/]) await step(page, title);
+  await throughTheWedge(page, '30');
   await choose(page, /No light/);
-  for (const title of [/Boot home/, /Wipe the face/, /All the glass/]) await step(page, title);
+  for (const title of afterLight) await step(page, title);
   await sent(page);
   await page.getByRole('link', { name: 'The strand’s story' }).click();
   await expect(page.getByRole('heading', { name: 'Attempt 2' })).toBeVisible();
   await page.locator('summary', { hasText: 'Boot' }).last().click();
-  await page.getByRole('button', { name: 'Change: Face wiped, capped' }).click();
+  await page.getByRole('button', { name: 'Change: Cap' }).click();
   await page.getByRole('menuitem', { name: 'Take back' }).click();
   await page.getByRole('button', { name: 'Misread' }).click();
   await expect(page.getByText('Taken back: Misread')).toBeVisible();
@@ -220,17 +232,19 @@ test('two tablets offline on one strand, and back: all is kept, a lead settles i
   await expect(two.getByRole('heading', { name: /Mark/ })).toBeVisible({ timeout: 5_000 });
   for (const page of [one, two]) await page.context().setOffline(true);
   await step(one, /Mark/);
-  await step(one, /Strip/, '30.3');
+  await step(one, /Buffer off/);
+  await step(one, /Coating off/, '30.3');
   await step(two, /Mark/);
-  await step(two, /Strip/, '29.6');
-  await two.getByRole('button', { name: 'Undo Strip' }).click();
+  await step(two, /Buffer off/);
+  await step(two, /Coating off/, '29.6');
+  await two.getByRole('button', { name: 'Undo Coating off' }).click();
   await two.getByRole('button', { name: 'Misread' }).click();
   for (const page of [one, two]) {
     await page.context().setOffline(false);
     await sent(page);
   }
   const all = await kinds(one, strand);
-  expect(all.filter((kind) => kind === 'step-done')).toHaveLength(5);
+  expect(all.filter((kind) => kind === 'step-done')).toHaveLength(7);
   expect(all.filter((kind) => kind === 'retracted')).toHaveLength(1);
   const lead = await tabletOf(browser, 'lead', 'saltmarsh-lead');
   await lead.locator(`a[href="/look/${strand}"]`).click();
@@ -253,7 +267,7 @@ test('work booked on the wrong strand moves to the right one and stands in both 
   await step(page, /Boot onto/);
   await step(page, /Mark/);
   // The next step on the screen is the answer that the tap before it is kept.
-  await expect(page.getByRole('heading', { name: /^Strip/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^Buffer off/ })).toBeVisible();
   await sent(page);
   await page.goto(page.url().replace('/bench/', '/story/'));
   await page.locator('summary').first().click();

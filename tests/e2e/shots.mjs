@@ -49,7 +49,7 @@ await page.getByRole('button', { name: 'Pick strands' }).click();
 await page.getByRole('button', { name: 'All open far ends' }).click();
 await page.getByRole('button', { name: /^Take 12 together/ }).click();
 await page.getByRole('button', { name: /^Begin strands/ }).click();
-for (const title of [/Boot onto/, /Mark/]) {
+for (const title of [/Boot onto/, /Mark/, /Buffer off/]) {
   await page.getByRole('heading', { name: title }).waitFor();
   await page.getByRole('button', { name: /^Done: strands/ }).click();
 }

@@ -1,23 +1,11 @@
 import { expect, test, type Page } from '@playwright/test';
-import { choose, kinds, newCable, sent, signIn, step, tabletOf } from './bench';
+import { afterLight, at, choose, kinds, newCable, sent, signIn, step, tabletOf, throughTheWedge } from './bench';
 
 async function open(page: Page, label: string) {
   await page.keyboard.press('/');
   await page.getByRole('combobox', { name: 'Port, cable, job or recipe' }).fill('ph-cs');
   await page.getByRole('option', { name: /PH-CS-01/ }).click();
   await page.getByRole('link', { name: label }).click();
-}
-
-async function toTheLight(page: Page, strip: string) {
-  await step(page, /^Strip to the mark/, strip);
-  await choose(page, /99 %/);
-  await choose(page, /It held/);
-  await step(page, /Into the holder/, '1.2');
-  await step(page, /^Cleave to/, '10.1');
-  await choose(page, /50 µm/);
-  await step(page, /first click/);
-  await step(page, /second click/);
-  await step(page, /Wedge out/);
 }
 
 test('a strand goes from parts to accepted, with light seen, a tap and a re-cleave on the way', async ({ page }) => {
@@ -27,21 +15,22 @@ test('a strand goes from parts to accepted, with light seen, a tap and a re-clea
   await step(page, /Boot onto the fiber/);
   await step(page, /Mark the buffer 30.0 mm from the tip/);
   await expect(page.getByText('5 bites of 6.0 mm')).toBeVisible();
+  await step(page, /Buffer off/);
+  await at(page, /Coating off/);
   await page.locator('[data-part=reading] input').fill('31.4');
   await expect(page.getByText('bad: outside 29.0 mm to 31.0 mm')).toBeVisible();
-  await toTheLight(page, '30.2');
+  await throughTheWedge(page, '30.2', 'the coating is next');
   await choose(page, /\bLight$/);
   await page.getByRole('button', { name: 'Wedge in, tap, look again' }).click();
   await step(page, /tap the bow once or twice/);
-  await step(page, /Wedge out/);
+  await step(page, /wedge off/);
   await choose(page, /\bLight$/);
   await page.getByRole('button', { name: 'Re-cleave' }).click();
   await expect(page.getByText('485.0 mm')).toBeVisible();
   await step(page, /mark 15.0 mm from the new tip/);
-  await toTheLight(page, '15.0');
+  await throughTheWedge(page, '15.0');
   await choose(page, /No light/);
-  await step(page, /Boot home/);
-  await step(page, /Wipe the face/);
+  for (const title of afterLight.slice(0, -1)) await step(page, title);
   await step(page, /All the glass in the bin: 2 pieces/);
   await expect(page.getByRole('heading', { name: 'Accepted. This end is done.' })).toBeVisible();
   await sent(page);
@@ -64,10 +53,10 @@ test('with the network cut in the middle, taps and a reload lose nothing and eve
   await page.evaluate(() => navigator.serviceWorker.ready);
   await context.setOffline(true);
   await step(page, /Mark the buffer/);
-  await expect(page.getByRole('heading', { name: /^Strip to the mark/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Buffer off/ })).toBeVisible();
   await expect(page.getByText('1 saved here')).toBeVisible();
   await page.reload();
-  await step(page, /^Strip to the mark/, '29.9');
+  await step(page, /Buffer off/);
   await expect(page.getByText('2 saved here')).toBeVisible();
   await context.setOffline(false);
   await sent(page);

@@ -67,7 +67,8 @@ test('a recipe file from another house is imported on screen and worked by at th
   await heron.getByRole('button', { name: 'Begin' }).click();
   await step(heron, /Boot onto/);
   await step(heron, /Mark the buffer 31.75 mm from the tip/);
-  await step(heron, /^Strip to the mark/, '31.8');
+  await step(heron, /Buffer off/);
+  await step(heron, /Coating off/, '31.8');
   await choose(heron, /99 %/);
   await heron.context().close();
 });

@@ -27,9 +27,13 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
             ),
             focus is not null && Ribbon.Of(focus, book) is not null,
             states.Count(s => s.IsOver),
-            bench
+            bench?.Kit is { } kit ? bench with { Kit = [.. kit.Select(line => For(line, together.Count))] } : bench
         );
     }
+
+    // Every connector has its parts and takes its share; a tool or a bottle serves them all.
+    private static KitLine For(KitLine line, int strands) =>
+        line.Kind == KitKind.Part || (line.Kind == KitKind.Supply && line.Count > 1) ? line with { Count = line.Count * strands } : line;
 
     private static IReadOnlyList<BatchSlot> SlotsOf(BatchRequest look, Func<Guid, TerminationState> stateOf) =>
         look.Batch is { } batch && look.Slots.Where(s => stateOf(s.Termination).Batch == batch).ToList() is { Count: > 0 } stay ? stay : look.Slots;

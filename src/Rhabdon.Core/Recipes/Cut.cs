@@ -21,7 +21,7 @@ public sealed record Cut(
     Length? Bite = null,
     Toward? Toward = null,
     Condition? When = null,
-    bool AtLeast = false,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool AtLeast = false,
     FigureStanding? Standing = null
 )
 {
@@ -53,7 +53,7 @@ public sealed record ReferenceMark(
     Toward Toward,
     Length? Length = null,
     Condition? When = null,
-    bool AtLeast = false,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool AtLeast = false,
     FigureStanding? Standing = null
 );
 

@@ -108,11 +108,18 @@ public sealed record Serviceability(
 public sealed record Part(string Id, Wording Title, string When, Condition? Condition = null);
 
 /// <summary>A thing laid out before the work: a part out of the bag, a tool and how it is set, a film, what is used up.</summary>
-/// <param name="Count">For one connector; of a tool 1.</param>
+/// <param name="Count">For one connector; 1 for a tool, and for a supply that serves many, as a bottle does.</param>
 /// <param name="Setting">How it is set or which of its sides is used: a notch, a die, a dial; null where there is nothing to set.</param>
 /// <param name="IsSetAside">It is in the bag and not for this work: laid aside, so that nobody looks for its place later.</param>
 /// <param name="When">Null for always.</param>
-public sealed record KitItem(Wording Title, KitKind Kind, int Count = 1, Wording? Setting = null, bool IsSetAside = false, Condition? When = null);
+public sealed record KitItem(
+    Wording Title,
+    KitKind Kind,
+    int Count = 1,
+    Wording? Setting = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool IsSetAside = false,
+    Condition? When = null
+);
 
 [JsonConverter(typeof(EnumNames<KitKind>))]
 public enum KitKind

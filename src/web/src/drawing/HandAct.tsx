@@ -468,21 +468,24 @@ const drawings: Record<Act['does'], (act: Act) => ReactNode> = {
   ),
 };
 
+// Acts that only serve another, the more telling first.
+const onTheWay: Act['does'][] = [
+  'tool-load',
+  'tool-unload',
+  'cap-off',
+  'cap-on',
+  'light-on',
+  'light-off',
+  'wipe',
+  'look',
+  'set-up',
+  'bin',
+];
+
 /** The act that a step is drawn by: what is done to the connector or fiber, rather than a cap, a light or a tool on the way. */
 export function actDrawn(acts: readonly Act[] | null | undefined): Act | undefined {
-  const aside: Act['does'][] = [
-    'bin',
-    'cap-off',
-    'cap-on',
-    'light-on',
-    'light-off',
-    'look',
-    'set-up',
-    'tool-load',
-    'tool-unload',
-    'wipe',
-  ];
-  return acts?.find(({ does }) => !aside.includes(does)) ?? acts?.[0];
+  const rank = ({ does }: Act) => onTheWay.indexOf(does);
+  return acts?.toSorted((a, b) => rank(a) - rank(b))[0];
 }
 
 /** What the hand does, drawn in lines, with the die, notch or side that is set. */

@@ -48,6 +48,11 @@ export function KitCard({
           </section>
         );
       })}
+      {onLay && (
+        <p className={css.aside} role="status">
+          {say('kit.laid', { count: laid?.length ?? 0, of: kit.length - aside.length })}
+        </p>
+      )}
       {aside.length > 0 && (
         <section className={css.aside}>
           <h3>{say('kit.aside')}</h3>

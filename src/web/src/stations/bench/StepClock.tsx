@@ -28,10 +28,10 @@ export function StepClock({ clock, left }: { clock: Schemas['ClockView']; left?:
       <span>{clock.kind}</span>
       <b className="figures">{minutes(left ?? clock.seconds)}</b>
       <span>
-        {clock.tells
-          ? say('clock.tells', { sign: clock.tells })
-          : isOver
-            ? say('clock.over')
+        {isOver
+          ? say('clock.over')
+          : clock.tells
+            ? say('clock.tells', { sign: clock.tells })
             : clock.atMost
               ? say('clock.at-most', { seconds: clock.atMost })
               : ''}

@@ -64,7 +64,7 @@ function Now({ view, strand, where, mayWork, says, face, proposed, judge, onAct,
     return (
       <>
         <h2>{say('bench.begin-by', { recipe: bench.recipe })}</h2>
-        <p>{say('bench.at-hand')}</p>
+        <p>{say(bench.kit ? 'bench.lay-out' : 'bench.at-hand')}</p>
         <FaultLine says={says} />
         <div className="grow" />
         <button className={controls.mainAction} onClick={onBegin}>

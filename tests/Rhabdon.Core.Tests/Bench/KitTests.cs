@@ -1,0 +1,63 @@
+using Rhabdon.Core.Bench;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Units;
+
+namespace Rhabdon.Core.Tests.Bench;
+
+/// <summary>What is laid out before a batch begins (common practice: count the parts, set the tools, put aside what is not for this cable).</summary>
+public class KitTests
+{
+    private readonly RecipeBook book = Story.StarterBook();
+
+    // Three connectors want three boots and nine wipes, and still one cleaver and one bottle.
+    [Theory]
+    [InlineData("boot for 900 µm", 3)]
+    [InlineData("lint-free wipes", 9)]
+    [InlineData("cleaver", 1)]
+    [InlineData("isopropyl alcohol, 91 % or better", 1)]
+    public void Parts_and_wipes_are_for_every_strand_tools_and_bottles_for_all(string title, int count) =>
+        Assert.Equal(count, Kit(3)!.Single(line => line.Title == title).Count);
+
+    [Fact]
+    public void Once_a_strand_has_begun_nothing_is_laid_out_any_more()
+    {
+        var story = new Story(book);
+        Assert.NotNull(View(story).Kit);
+        Assert.Null(View(story.Begin()).Kit);
+    }
+
+    // With no light chosen there is no lamp to lay out; where 3 dB are taken off, there is.
+    [Fact]
+    public void The_kit_is_that_of_the_technique()
+    {
+        var m4 = book.Latest("M4")!.Recipe;
+        var build = m4.Serves.Builds[0];
+        var (usual, dark) = (m4.For(build, Technique.Usual), m4.For(build, new Technique(new Dictionary<string, string> { ["light"] = "no-light" })));
+        Assert.Contains(usual.Kit!, k => k.Title.In("en") == "red light with 3 dB off");
+        Assert.DoesNotContain(dark.Kit!, k => k.Title.In("en").StartsWith("red light", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_figure_of_the_house_says_so_until_a_lead_has_confirmed_the_recipe()
+    {
+        var story = new Story(book).Begin().Until("cleave");
+        Assert.Equal("house figure: check the sheet", View(story).Step!.Figure!.Standing);
+        var latest = book.Latest("M4")!;
+        book.Add(latest with { Confirmation = new Confirmation(Story.Person, DateTimeOffset.UnixEpoch, "issue 3") });
+        Assert.Null(View(story).Step!.Figure!.Standing);
+    }
+
+    private BenchView View(Story story) => new BenchViewer(book, Phrasebook.English, "en", LengthUnit.Millimeter).View(story.State);
+
+    private IReadOnlyList<KitLine>? Kit(int strands)
+    {
+        var batch = Enumerable.Range(1, strands).Select(strand => new Story(book, strand: strand)).ToList();
+        return new BatchViewer(book, Phrasebook.English, "en")
+            .View(
+                new BatchRequest([.. batch.Select((s, i) => new BatchSlot(s.Id, i + 1, $"PH1-A:{i + 1:00}"))], Pace.StageByStage, LengthUnit.Millimeter),
+                id => batch.First(s => s.Id == id).State
+            )
+            .Bench!.Kit;
+    }
+}
