@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.RegularExpressions;
+using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Units;
 using Rhabdon.Documents;
 using Rhabdon.Testing;
@@ -17,6 +18,13 @@ public class SchemaTests
             Assert.True(File.ReadAllText(Path.Combine(folder, schema.Key)) == schema.Value, $"{schema.Key} is stale: run ./rhabdon schemas.")
         );
     }
+
+    [Fact]
+    public void The_sheets_in_docs_are_those_of_the_recipes_that_ship() =>
+        Assert.True(
+            File.ReadAllText(Path.Combine(Checkout.Root(), "docs", "recipes.md")) == RecipeSheets.Markdown(StarterRecipes.Book()),
+            "docs/recipes.md is stale: run ./rhabdon sheets."
+        );
 
     // Another program writes what the schema allows: all of it must be read.
     [Fact]

@@ -6,8 +6,9 @@ using Rhabdon.Core.Units;
 namespace Rhabdon.Core.Bench;
 
 /// <summary>Edges and bites in words, the same at the bench and in the recipe's document.</summary>
-internal static class BenchWords
+public static class BenchWords
 {
+    /// <summary>The edge that a length is measured from.</summary>
     public static string From(Phrasebook words, Edge edge) =>
         words.Say(
             Phrase.Of(
@@ -27,6 +28,7 @@ internal static class BenchWords
             )
         );
 
+    /// <summary>How many bites there are, and how long each is.</summary>
     public static string Bites(Phrasebook words, IReadOnlyList<Length> bites, LengthUnit unit) =>
         words.Say(
             bites.Count == 1 ? Phrase.Of(PhraseKeys.Bites.One)

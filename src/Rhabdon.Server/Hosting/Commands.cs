@@ -1,3 +1,4 @@
+using Rhabdon.Core.Recipes;
 using Rhabdon.Data;
 using Rhabdon.Documents;
 using Rhabdon.Instruments;
@@ -6,7 +7,7 @@ using Rhabdon.Server.People;
 namespace Rhabdon.Server.Hosting;
 
 /// <summary>
-/// What the program does besides serving: <c>migrate</c>, <c>rebuild [--check]</c>, <c>first-owner ADDRESS</c>, <c>schemas FOLDER</c>, <c>ship FOLDER</c>,
+/// What the program does besides serving: <c>migrate</c>, <c>rebuild [--check]</c>, <c>first-owner ADDRESS</c>, <c>schemas FOLDER</c>, <c>ship FOLDER</c>, <c>sheets FILE</c>,
 /// <c>microscope ADDRESS</c> (the stand-in, until it is stopped).
 /// </summary>
 internal static class Commands
@@ -20,6 +21,7 @@ internal static class Commands
             "first-owner" => await FirstOwnerAsync(app.Services, args[1]),
             "schemas" => WriteSchemas(args[1]),
             "ship" => Ship(args[1]),
+            "sheets" => WriteSheets(args[1]),
             "microscope" => await StandInAsync(args[1]),
             _ => null,
         };
@@ -47,6 +49,12 @@ internal static class Commands
     private static async Task<int> StandInAsync(string address)
     {
         await MicroscopeStandIn.At(address).RunAsync();
+        return 0;
+    }
+
+    private static int WriteSheets(string file)
+    {
+        File.WriteAllText(file, RecipeSheets.Markdown(StarterRecipes.Book()));
         return 0;
     }
 
