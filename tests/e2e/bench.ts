@@ -91,11 +91,13 @@ export async function stepByKeys(page: Page, isByEye = true) {
     // What the machine tells may be early; a time of its own is run out.
     if ((await page.getByText(/^done when/).count()) === 0) await page.getByRole('button', { name: /^Done in/ }).waitFor();
     else await page.getByRole('button', { name: /^Done/ }).waitFor();
-    await page.clock.fastForward(361_000);
+    await page.clock.fastForward(700_000);
     await page.getByText('Time is up', { exact: true }).waitFor();
     await page.keyboard.press('Enter');
   } else if ((await page.locator('[data-part=choices]').count()) > 0) {
-    await page.keyboard.press('1');
+    // The first answer is the good one, but for the fiber in the bag: that is the strand's own.
+    const isSingle = (await page.getByText(/^This strand: .*single-mode/).count()) > 0;
+    await page.keyboard.press(isSingle ? '3' : '1');
   } else if ((await page.locator('[data-part=reading] input').count()) > 0) {
     const asked = await page.locator('[data-part=reading]').innerText();
     const good = (await page.locator('#verdict').innerText()).match(/[\d.]+/g)!.map(Number);
