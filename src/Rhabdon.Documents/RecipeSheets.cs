@@ -120,7 +120,9 @@ public static class RecipeSheets
 
         if (step.Ask is { } ask)
         {
-            var answers = ask.Choices.Select(c => $"{c.Say.In(Language)} ({c.Grade.ToString().ToLowerInvariant()}{(c.Sign is { } sign ? $": {sign}" : "")}{Only(recipe, c.When)})");
+            var answers = ask.Choices.Select(c =>
+                $"{c.Say.In(Language)} ({c.Grade.ToString().ToLowerInvariant()}{(c.Sign is { } sign ? $": {sign}" : "")}{Only(recipe, c.When)})"
+            );
             Line(text, $"   - {ask.Question.In(Language)}{(ask.Choices.Count > 0 ? $": {string.Join("; ", answers)}" : Limits(ask))}");
         }
 
@@ -180,12 +182,15 @@ public static class RecipeSheets
             when.Builds is { } builds ? $"on {string.Join(", ", builds.Select(BuildOf))}" : null,
             when.Connectors is { } connectors ? string.Join(", ", connectors) : null,
             when.Cores is { } cores ? string.Join(", ", cores) : null,
-            school is null ? null : $"{school.Title.In(Language)}: {string.Join(" or ", school.Options.Where(o => when.Is!.Contains(o.Id)).Select(o => o.Title.In(Language)))}",
+            school is null
+                ? null
+                : $"{school.Title.In(Language)}: {string.Join(" or ", school.Options.Where(o => when.Is!.Contains(o.Id)).Select(o => o.Title.In(Language)))}",
         ];
         return $" [{string.Join("; ", parts.OfType<string>())}]";
     }
 
-    private static string BuildOf(CableBuild build) => Phrasebook.English.Say(Phrase.Of($"build.{JsonSerializer.Serialize(build, CoreJson.Default.CableBuild).Trim('"')}"));
+    private static string BuildOf(CableBuild build) =>
+        Phrasebook.English.Say(Phrase.Of($"build.{JsonSerializer.Serialize(build, CoreJson.Default.CableBuild).Trim('"')}"));
 
     private static string From(Edge edge) => BenchWords.From(Phrasebook.English, edge);
 

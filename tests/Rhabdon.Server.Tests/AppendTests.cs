@@ -144,7 +144,8 @@ public sealed class AppendTests(Host host) : IClassFixture<Host>
 
     private async Task<IReadOnlyList<BenchEvent>> Stream(Guid strand) =>
         (
-            await host.Services.GetRequiredService<EventStore>()
+            await host
+                .Services.GetRequiredService<EventStore>()
                 .TerminationsAsync([strand], await host.Services.GetRequiredService<RecipeBookCache>().BookAsync())
         )[strand].Events;
 }

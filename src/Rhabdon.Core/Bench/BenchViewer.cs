@@ -215,12 +215,12 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
         dimension.AtLeast
             ? words.Say(Phrase.Of(PhraseKeys.Length.AtLeast, ("length", LengthDisplay.Small(dimension.Target, unit))))
             : words.Say(
-            Phrase.Of(
-                PhraseKeys.Length.Range,
-                ("low", LengthDisplay.Small(dimension.Target - dimension.Tolerance, unit)),
-                ("high", LengthDisplay.Small(dimension.Target + dimension.Tolerance, unit))
-            )
-        );
+                Phrase.Of(
+                    PhraseKeys.Length.Range,
+                    ("low", LengthDisplay.Small(dimension.Target - dimension.Tolerance, unit)),
+                    ("high", LengthDisplay.Small(dimension.Target + dimension.Tolerance, unit))
+                )
+            );
 
     private TroubleView? TroubleOf(TerminationState state, Recipe recipe, ReworkLadder ladder)
     {

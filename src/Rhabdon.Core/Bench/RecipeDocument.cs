@@ -116,7 +116,9 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
             LengthDisplay.WithUnit(mark.Length, unit),
             BenchWords.From(words, mark.From),
             LengthDisplay.Other(mark.Length, unit),
-            mark.AtLeast ? words.Say(Phrase.Of(PhraseKeys.Length.AtLeast, ("length", LengthDisplay.Small(mark.Length, unit)))) : $"±{LengthDisplay.Small(mark.Tolerance, unit)}",
+            mark.AtLeast
+                ? words.Say(Phrase.Of(PhraseKeys.Length.AtLeast, ("length", LengthDisplay.Small(mark.Length, unit))))
+                : $"±{LengthDisplay.Small(mark.Tolerance, unit)}",
             mark.FromTip is { } tip ? LengthDisplay.WithUnit(tip, unit) : string.Empty,
             mark.Bites.Count == 0 ? string.Empty : BenchWords.Bites(words, mark.Bites, unit),
             LengthDisplay.Nearest(mark.Length, LengthDisplay.FineMarks),

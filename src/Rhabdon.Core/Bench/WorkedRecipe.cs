@@ -16,6 +16,7 @@ public static class WorkedRecipe
     public static Recipe On(this PublishedRecipe published, CableBuild build, Technique? technique, FiberGrade? grade = null, ConnectorType? connector = null)
     {
         var followed = technique ?? Technique.Usual;
-        return Made.GetOrCreateValue(published).GetOrAdd((build, grade, connector, followed.Key), _ => Measuring.Worked(published.Recipe, build, followed, grade, connector));
+        return Made.GetOrCreateValue(published)
+            .GetOrAdd((build, grade, connector, followed.Key), _ => Measuring.Worked(published.Recipe, build, followed, grade, connector));
     }
 }

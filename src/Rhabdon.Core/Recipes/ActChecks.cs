@@ -13,7 +13,9 @@ internal static class ActChecks
     private const string CrimpChoice = "crimp";
 
     public static IEnumerable<RecipeFault> Faults(Recipe recipe) =>
-        recipe.Steps.All(s => s.Acts is null) ? [] : Ways(recipe).SelectMany(way => OfWay(recipe, way.Worked, way.Technique)).DistinctBy(f => (f.Place, f.Says));
+        recipe.Steps.All(s => s.Acts is null)
+            ? []
+            : Ways(recipe).SelectMany(way => OfWay(recipe, way.Worked, way.Technique)).DistinctBy(f => (f.Place, f.Says));
 
     private static IEnumerable<(Recipe Worked, Technique Technique)> Ways(Recipe recipe) =>
         RecipeCheck
@@ -126,7 +128,10 @@ internal static class ActChecks
     // Aramid takes the pull only where something holds it.
     private static IEnumerable<RecipeFault> OfAramid(Recipe worked, List<Done> acts)
     {
-        if (worked.Cuts.Any(c => c.Layers.Contains(Layer.Jacket)) && !acts.Exists(d => d.Act is { Of: "aramid", Does: ActKind.Crimp or ActKind.Cut or ActKind.Pull }))
+        if (
+            worked.Cuts.Any(c => c.Layers.Contains(Layer.Jacket))
+            && !acts.Exists(d => d.Act is { Of: "aramid", Does: ActKind.Crimp or ActKind.Cut or ActKind.Pull })
+        )
         {
             yield return RecipeCheck.Fault("steps", PhraseKeys.Recipe.AramidLoose);
         }
@@ -134,7 +139,8 @@ internal static class ActChecks
 
     private static Cap CapOf(string name) => name == "rear" ? Cap.Rear : Cap.Front;
 
-    private static RecipeFault At(int step, string key, params ReadOnlySpan<(string Name, string Value)> args) => RecipeCheck.Fault($"steps[{step}].acts", key, args);
+    private static RecipeFault At(int step, string key, params ReadOnlySpan<(string Name, string Value)> args) =>
+        RecipeCheck.Fault($"steps[{step}].acts", key, args);
 
     /// <param name="Step">Its index in the whole recipe.</param>
     private sealed record Done(int Step, Act Act);

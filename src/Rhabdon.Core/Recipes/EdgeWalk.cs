@@ -22,7 +22,8 @@ internal sealed class EdgeWalk
     public Length? Find(Edge edge) => at.TryGetValue(edge, out var position) ? position : null;
 
     /// <summary>The nearest edge outside the one made, as far as it has been cut.</summary>
-    public Edge? Outside(Edge made) => made == Edge.SlitEnd ? null : Inward.TakeWhile(e => e != made).Where(at.ContainsKey).Select(e => (Edge?)e).LastOrDefault();
+    public Edge? Outside(Edge made) =>
+        made == Edge.SlitEnd ? null : Inward.TakeWhile(e => e != made).Where(at.ContainsKey).Select(e => (Edge?)e).LastOrDefault();
 
     /// <summary>Which way a cut's length runs.</summary>
     public static Toward TowardOf(Cut cut) => cut.Toward ?? (cut.From == Edge.Tip ? Toward.Closet : Toward.Tip);

@@ -37,7 +37,9 @@ public static partial class FamilyWords
         for (var index = 0; index < recipe.Steps.Count; index++)
         {
             var step = recipe.Steps[index];
-            var words = ((Wording?[])[step.Name, step.Title, step.How, step.Why, step.Ask?.Question, .. (step.Ask?.Choices ?? []).Select(c => c.Say)]).OfType<Wording>();
+            var words = (
+                (Wording?[])[step.Name, step.Title, step.How, step.Why, step.Ask?.Question, .. (step.Ask?.Choices ?? []).Select(c => c.Say)]
+            ).OfType<Wording>();
             faults.AddRange(Foreign($"steps[{index}]", words));
         }
 

@@ -8,7 +8,11 @@ namespace Rhabdon.Core.Recipes;
 internal static class KitChecks
 {
     public static IEnumerable<RecipeFault> Faults(Recipe recipe) =>
-        OfParts(recipe).Concat(OfConsumption(recipe)).Concat(OfKit(recipe)).Concat(OfCapacities(recipe)).Concat(recipe.Joint is { } joint ? OfJoint(joint) : []);
+        OfParts(recipe)
+            .Concat(OfConsumption(recipe))
+            .Concat(OfKit(recipe))
+            .Concat(OfCapacities(recipe))
+            .Concat(recipe.Joint is { } joint ? OfJoint(joint) : []);
 
     private static IEnumerable<RecipeFault> OfParts(Recipe recipe)
     {

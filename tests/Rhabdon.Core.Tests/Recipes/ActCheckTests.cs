@@ -87,7 +87,10 @@ public class ActCheckTests
     public void A_condition_on_a_connector_that_is_not_made_is_refused()
     {
         var recipe = Book.Latest("M1")!.Recipe;
-        var spoiled = recipe with { Steps = [recipe.Steps[0] with { When = new Condition(Connectors: [Rhabdon.Core.Catalog.ConnectorType.FC]) }, .. recipe.Steps.Skip(1)] };
+        var spoiled = recipe with
+        {
+            Steps = [recipe.Steps[0] with { When = new Condition(Connectors: [Rhabdon.Core.Catalog.ConnectorType.FC]) }, .. recipe.Steps.Skip(1)],
+        };
         Assert.Contains("recipe.other-connector", Faults(spoiled));
     }
 

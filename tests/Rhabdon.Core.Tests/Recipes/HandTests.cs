@@ -25,28 +25,64 @@ public class HandTests
     [InlineData("M1", "", "cap-off:front < cap-off:rear < tool-load < load:boot < strip:jacket < cut:aramid < strip:jacket < load:crimp-tube < strip:buffer")]
     [InlineData("M1", "", "insert < lock:cam < crimp:entry < tool-unload < seat:crimp-tube < crimp:aramid < seat:boot < cap-on:front < seat:shroud")]
     [InlineData("M2", "", "lock:cam < crimp:entry < tool-unload < seat:boot < seat:shroud < cap-on:front")]
-    [InlineData("M3", "", "cap-off:rear < cap-off:front < light-on < tool-load < insert < lock:cam < crimp:entry < tool-unload < cap-on:front < seat:boot < seat:shroud")]
+    [InlineData(
+        "M3",
+        "",
+        "cap-off:rear < cap-off:front < light-on < tool-load < insert < lock:cam < crimp:entry < tool-unload < cap-on:front < seat:boot < seat:shroud"
+    )]
     // The middle cover opens after the first click; the light comes when the wedge is off; the boot last.
-    [InlineData("M4", "", "lay:holder < cleave < insert:holder < lay:middle-cover~open < insert:holder~bow < tap:bow < lock:wedge < cap-off:front < light-on < light-off < cap-on:front < tool-unload < seat:boot")]
+    [InlineData(
+        "M4",
+        "",
+        "lay:holder < cleave < insert:holder < lay:middle-cover~open < insert:holder~bow < tap:bow < lock:wedge < cap-off:front < light-on < light-off < cap-on:front < tool-unload < seat:boot"
+    )]
     [InlineData("M4", "light=dims", "cap-off:front < light-on < insert:holder < lock:wedge < light-off < cap-on:front")]
     // The clamp goes on first and comes off last; the bend comes before the wipe; no light in the usual school.
-    [InlineData("M5", "", "clamp-on < load:boot < flick~bend < wipe < cleave < insert < lock:wedge < pull:aramid < seat:boot < tool-unload < cut:aramid < clamp-off")]
+    [InlineData(
+        "M5",
+        "",
+        "clamp-on < load:boot < flick~bend < wipe < cleave < insert < lock:wedge < pull:aramid < seat:boot < tool-unload < cut:aramid < clamp-off"
+    )]
     [InlineData("M5", "light=dims", "cap-off:front < light-on < insert:fiber~bow < lock:wedge < light-off < cap-on:front")]
     [InlineData("M6", "", "mark:fiber < cleave~twist < insert:fiber~mark-up < lock:wedge < seat:boot < cap-on:front")]
     [InlineData("M6 cordage-3.0", "", "clamp-on < insert < pull:aramid < seat:boot~half < cut:aramid < seat:boot < clamp-off < cap-on:front")]
     // The rear cap at insertion, the bow in the clamp before the plunger, the first and smallest die.
-    [InlineData("M7", "", "tool-load < cleave < cap-off:rear < insert < clamp-on:fiber < lock:plunger < clamp-off < tool-unload < crimp:stem@first, smallest die < seat:rear-housing")]
+    [InlineData(
+        "M7",
+        "",
+        "tool-load < cleave < cap-off:rear < insert < clamp-on:fiber < lock:plunger < clamp-off < tool-unload < crimp:stem@first, smallest die < seat:rear-housing"
+    )]
     // Parts on once the sheath is off, the inner boot before the light, the ring crimped, turned and crimped again, the outer cap last.
     [InlineData("M8", "", "strip:sheath < load:outer-cap < load:crimp-ring < cleave < load:inner-boot < insert < lock:window < seat:inner-boot < light-on")]
-    [InlineData("M8", "", "crimp:ring~first-side < crimp:ring~turned < seat:housing < seat:shrink-tube < heat:shrink-tube < seat:threaded-part < seat:housing-boot < seat:outer-cap")]
+    [InlineData(
+        "M8",
+        "",
+        "crimp:ring~first-side < crimp:ring~turned < seat:housing < seat:shrink-tube < heat:shrink-tube < seat:threaded-part < seat:housing-boot < seat:outer-cap"
+    )]
     // Fed in the oven, the boot up before the connector leaves its holder, half the bead in the air and no more.
-    [InlineData("H1", "", "set-up:oven < strip < heat:connector < insert:fiber~oven < seat:crimp-ring < cool < seat:boot < lay:holder~out < scribe:glass~square-bevel-up < polish:air")]
+    [InlineData(
+        "H1",
+        "",
+        "set-up:oven < strip < heat:connector < insert:fiber~oven < seat:crimp-ring < cool < seat:boot < lay:holder~out < scribe:glass~square-bevel-up < polish:air"
+    )]
     [InlineData("H1 tight-buffer-900", "", "crimp:ring@0.137 in < load:boot < load:crimp-ring < insert:fiber~oven < seat:crimp-ring < cool")]
     // The crimp sleeve on the connector's end, then the cable's, the boot's own crimp last.
-    [InlineData("S1", "", "load:boot < load:crimp-sleeve < strip:jacket < load:shrink-sleeve < cleave < cap-off:front < splice < sleeve < heat < crimp:aramid < crimp:jacket < cut:aramid < seat:boot < crimp:boot < cap-on:front")]
+    [InlineData(
+        "S1",
+        "",
+        "load:boot < load:crimp-sleeve < strip:jacket < load:shrink-sleeve < cleave < cap-off:front < splice < sleeve < heat < crimp:aramid < crimp:jacket < cut:aramid < seat:boot < crimp:boot < cap-on:front"
+    )]
     [InlineData("S2", "", "lay:connector < load:boot < load:shrink-sleeve < strip < cleave < splice < sleeve < heat < seat:boot < seat:housing < cap-on:front")]
-    [InlineData("S3", "", "load:rear-body < take-off:spring-holder < load:sleeve < strip:jacket < slit:jacket < cut:aramid < splice < sleeve:sleeve~hub < heat < take-off:boot < seat:rear-body < seat:housing < pull:aramid~two < seat:outer-housing")]
-    [InlineData("R1", "", "route:clockwise < route:counterclockwise < load:ribbon-sleeve < cut:ribbon < cut:pigtail < strip:coating < strip:pigtail < splice < sleeve < heat < lay:sleeve-holder < route:turn-base < route:lid")]
+    [InlineData(
+        "S3",
+        "",
+        "load:rear-body < take-off:spring-holder < load:sleeve < strip:jacket < slit:jacket < cut:aramid < splice < sleeve:sleeve~hub < heat < take-off:boot < seat:rear-body < seat:housing < pull:aramid~two < seat:outer-housing"
+    )]
+    [InlineData(
+        "R1",
+        "",
+        "route:clockwise < route:counterclockwise < load:ribbon-sleeve < cut:ribbon < cut:pigtail < strip:coating < strip:pigtail < splice < sleeve < heat < lay:sleeve-holder < route:turn-base < route:lid"
+    )]
     [InlineData("F1", "", "load:shrink-sleeve < strip:buffer < strip:pigtail < wipe < cleave < cleave < splice < sleeve < heat < cool < route:tray")]
     [InlineData("F2", "", "strip:buffer < strip:pigtail < wipe < cleave < cleave < insert < lock:splice < route:tray")]
     public void The_hand_does_it_in_this_order(string work, string technique, string order)
@@ -55,7 +91,9 @@ public class HandTests
         var at = -1;
         foreach (var wanted in order.Split(" < "))
         {
-            var next = acts.FindIndex(at + 1, act => act == wanted || act.StartsWith(wanted + ":", StringComparison.Ordinal) || Regex.IsMatch(act, $"^{Regex.Escape(wanted)}[@~]"));
+            var next = acts.FindIndex(at + 1, act =>
+                act == wanted || act.StartsWith(wanted + ":", StringComparison.Ordinal) || Regex.IsMatch(act, $"^{Regex.Escape(wanted)}[@~]")
+            );
             Assert.True(next > at, $"{work}: {wanted} does not come after {(at < 0 ? "the beginning" : acts[at])} in {string.Join(", ", acts)}");
             at = next;
         }
@@ -144,8 +182,7 @@ public class HandTests
         Assert.Equal(standing, Book.Latest(id)!.Recipe.Cuts.Single(c => c.Id == cut).Standing);
 
     [Fact]
-    public void Every_length_of_a_starter_says_where_it_comes_from() =>
-        Assert.All(Book.Recipes.Select(r => r.Recipe), recipe =>
+    public void Every_length_of_a_starter_says_where_it_comes_from() => Assert.All(Book.Recipes.Select(r => r.Recipe), recipe =>
         {
             Assert.All(recipe.Cuts, cut => Assert.True(cut.Standing is not null, $"{recipe.Id}: {cut.Id}"));
             Assert.All(recipe.Marks ?? [], mark => Assert.True(mark.Standing is not null, $"{recipe.Id}: {mark.Id}"));
