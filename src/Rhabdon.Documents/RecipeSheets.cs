@@ -10,7 +10,10 @@ using Rhabdon.Core.Units;
 
 namespace Rhabdon.Documents;
 
-/// <summary>The recipes that ship as a person reads them, in Markdown: kit, lengths, steps with the schools in which they are done, and what to do when it goes wrong. Kept as docs/recipes.md.</summary>
+/// <summary>
+/// The recipes that ship as a person reads them, in Markdown: kit, lengths, steps with the schools in which they are done, and what to do when it goes wrong.
+/// Kept as docs/recipes.md.
+/// </summary>
 public static class RecipeSheets
 {
     private const string Language = "en";
@@ -38,7 +41,12 @@ public static class RecipeSheets
         Line(text, $"\n## {recipe.Id} {recipe.Title.In(Language)}");
         Line(
             text,
-            $"{string.Join(", ", recipe.Serves.Connectors)} · {string.Join(", ", recipe.Serves.Polishes)} · on {string.Join(", ", recipe.Serves.Builds.Select(BuildOf))}"
+            string.Join(
+                " · ",
+                string.Join(", ", recipe.Serves.Connectors),
+                string.Join(", ", recipe.Serves.Polishes),
+                $"on {string.Join(", ", recipe.Serves.Builds.Select(BuildOf))}"
+            )
         );
         Kit(text, recipe);
         Lengths(text, recipe);
@@ -74,10 +82,9 @@ public static class RecipeSheets
         Line(text, "\n| length | | measured | comes from |\n|---|---|---|---|");
         foreach (var cut in recipe.Cuts)
         {
-            Line(
-                text,
-                $"| {cut.Id} | {(cut.AtLeast ? $"at least {cut.Length}" : $"{cut.Length} ±{cut.Tolerance}")}{(cut.Bite is { } bite ? $", bites of {bite} at most" : "")} | {From(cut.From)}{Only(recipe, cut.When)} | {StandingOf(cut.Standing)} |"
-            );
+            var length = cut.AtLeast ? $"at least {cut.Length}" : $"{cut.Length} ±{cut.Tolerance}";
+            var bites = cut.Bite is { } bite ? $", bites of {bite} at most" : "";
+            Line(text, $"| {cut.Id} | {length}{bites} | {From(cut.From)}{Only(recipe, cut.When)} | {StandingOf(cut.Standing)} |");
         }
 
         foreach (var mark in recipe.Marks ?? [])
@@ -87,10 +94,8 @@ public static class RecipeSheets
 
         if (recipe.Cleave is { } cleave)
         {
-            Line(
-                text,
-                $"| cleave | {cleave.Length} ±{cleave.Tolerance}{(cleave.Angle is { } angle ? $" at {angle.ToString(CultureInfo.InvariantCulture)}°" : "")} | past the last edge | {StandingOf(cleave.Standing)} |"
-            );
+            var slant = cleave.Angle is { } angle ? $" at {angle.ToString(CultureInfo.InvariantCulture)}°" : "";
+            Line(text, $"| cleave | {cleave.Length} ±{cleave.Tolerance}{slant} | past the last edge | {StandingOf(cleave.Standing)} |");
         }
     }
 
@@ -112,10 +117,8 @@ public static class RecipeSheets
         Line(text, $"{number}. **{Filled(step.Title)}**{Only(recipe, step.When)}{once} {Filled(step.How)}{(step.Why is { } why ? $" *{Filled(why)}*" : "")}");
         if (step.Clock is { } clock)
         {
-            Line(
-                text,
-                $"   - {clock.Kind}: {(clock.Tells is { } tells ? $"about {clock.Seconds} s; done when: {tells.In(Language)}" : $"at least {clock.Seconds} s")}{(clock.AtMost is { } most ? $", at most {most} s" : "")}"
-            );
+            var takes = clock.Tells is { } tells ? $"about {clock.Seconds} s; done when: {tells.In(Language)}" : $"at least {clock.Seconds} s";
+            Line(text, $"   - {clock.Kind}: {takes}{(clock.AtMost is { } most ? $", at most {most} s" : "")}");
         }
 
         if (step.Ask is { } ask)
@@ -137,10 +140,8 @@ public static class RecipeSheets
         Line(text, "\n### Where installers disagree");
         foreach (var choice in recipe.Choices ?? [])
         {
-            Line(
-                text,
-                $"- {choice.Title.In(Language)}: {string.Join("; ", choice.Options.Select(o => o.Id == choice.Usual ? $"**{o.Title.In(Language)}** (usual)" : o.Title.In(Language)))}"
-            );
+            var options = choice.Options.Select(o => o.Id == choice.Usual ? $"**{o.Title.In(Language)}** (usual)" : o.Title.In(Language));
+            Line(text, $"- {choice.Title.In(Language)}: {string.Join("; ", options)}");
         }
     }
 
@@ -149,10 +150,8 @@ public static class RecipeSheets
         Line(text, "\n### When it goes wrong");
         foreach (var sign in ladder.Signs)
         {
-            Line(
-                text,
-                $"- {sign.Title.In(Language)}: {string.Join("; then ", sign.Actions.Select(a => a.Limit > 1 ? $"{a.Title.In(Language)} (up to {a.Limit} times)" : a.Title.In(Language)))}"
-            );
+            var rungs = sign.Actions.Select(a => a.Limit > 1 ? $"{a.Title.In(Language)} (up to {a.Limit} times)" : a.Title.In(Language));
+            Line(text, $"- {sign.Title.In(Language)}: {string.Join("; then ", rungs)}");
         }
     }
 

@@ -4,7 +4,8 @@ using Rhabdon.Core.Phrases;
 namespace Rhabdon.Core.Recipes;
 
 /// <summary>
-/// Words that belong to some families and mislead in the others: who is told to listen for a click where nothing clicks waits, pushes harder, and breaks the glass.
+/// Words that belong to some families and mislead in the others: who is told to listen for a click where nothing clicks waits, pushes harder, and breaks the
+/// glass.
 /// </summary>
 public static partial class FamilyWords
 {
