@@ -3,7 +3,7 @@ import { at, newCable, sent, signIn, stepByKeys, tabletOf, takeTogether } from '
 import { apiOf } from './chromium.mjs';
 
 const families = [
-  { name: 'anaerobic on cordage', strands: 6, recipe: 'A1', build: 'cordage-3.0' },
+  { name: 'anaerobic on cordage', strands: 3, recipe: 'A1', build: 'cordage-3.0' },
   { name: 'hot-melt on cordage', strands: 4, recipe: 'H1', build: 'cordage-3.0' },
   { name: 'splice-on on tight buffer', strands: 2, recipe: 'S2', build: 'tight-buffer-900' },
   { name: 'cam-lock on cordage', strands: 2, recipe: 'M1', build: 'cordage-3.0' },

@@ -21,6 +21,7 @@ internal sealed class EndShape
     private readonly Recipe recipe;
     private readonly EdgeWalk edges = new();
     private Length tip;
+    private bool isCoated;
     private bool hasParts;
     private bool hasConnector;
     private bool hasBootHome;
@@ -61,7 +62,7 @@ internal sealed class EndShape
 
         if (outer > tip.Millimeters)
         {
-            segments.Add(new Segment("glass", tip.Millimeters, outer));
+            segments.Add(new Segment(isCoated ? "coating" : "glass", tip.Millimeters, outer));
         }
 
         AddParts(segments, outer, to);
@@ -84,8 +85,17 @@ internal sealed class EndShape
     private bool IsSeen(Layer layer) =>
         layer == Layer.Coating ? recipe.Cuts.Any(c => c.Makes == Edge.CoatingEdge) : recipe.Cuts.Any(c => c.Layers.Contains(layer) && c.From != Edge.Entry);
 
+    private static Act? StripIn(Step step) => step.Acts?.FirstOrDefault(a => a.Does == ActKind.Strip);
+
     private void Do(Step done, StripPlan plan)
     {
+        // Where the coating has a pass of its own, what the buffer's blades leave is still coated; heat takes both.
+        isCoated = StripIn(done) switch
+        {
+            null => isCoated,
+            { Of: "buffer", How: not "thermal" } => recipe.Steps.Any(s => StripIn(s)?.Of == "coating"),
+            _ => false,
+        };
         switch (done.Work)
         {
             case StepWork.LoadParts:

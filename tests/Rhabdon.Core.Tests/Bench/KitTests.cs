@@ -1,5 +1,6 @@
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Units;
 
@@ -46,6 +47,19 @@ public class KitTests
         var latest = book.Latest("M4")!;
         book.Add(latest with { Confirmation = new Confirmation(Story.Person, DateTimeOffset.UnixEpoch, "issue 3") });
         Assert.Null(View(story).Step!.Figure!.Standing);
+    }
+
+    // The buffer's notch leaves the coating on, and the smallest takes it off; a thermal stripper takes both (common practice).
+    [Fact]
+    public void The_line_shows_the_coating_until_its_own_pass()
+    {
+        var story = new Story(book).Begin().Until("coating");
+        Assert.Equal(("coating", "glass"), (Tip(View(story).Line!.Now), Tip(View(story).Line!.After)));
+        var thermal = new Technique(new Dictionary<string, string> { ["strip"] = "thermal" });
+        var warm = new Story(book).Do(new BeginWork(thermal)).Until("strip-thermal");
+        Assert.Equal(("buffer", "glass"), (Tip(View(warm).Line!.Now), Tip(View(warm).Line!.After)));
+
+        static string Tip(IReadOnlyList<Segment> segments) => segments.Where(s => s.What != "boot").MinBy(s => s.From)!.What;
     }
 
     private BenchView View(Story story) => new BenchViewer(book, Phrasebook.English, "en", LengthUnit.Millimeter).View(story.State);
