@@ -15,6 +15,8 @@ public class ActCheckTests
     [InlineData("M5", "clamp-off", "recipe.clamp-stays")]
     [InlineData("M7", "unload", "recipe.tool-stays")]
     [InlineData("M1", "cap", "recipe.uncapped")]
+    [InlineData("M4", "light-off", "recipe.uncapped")]
+    [InlineData("M8", "light-off", "recipe.uncapped")]
     [InlineData("A1", "boot", "recipe.never-seated")]
     [InlineData("A1", "parts", "recipe.never-loaded")]
     public void Without_this_step_it_is_refused(string id, string step, string says)

@@ -203,6 +203,21 @@ public class HandTests
             Assert.True(each.step.Acts is { Count: > 0 }, $"{each.Id}: {each.step.Id}")
         );
 
+    // A new connector is begun where it is taken in hand: read, uncapped and loaded again where the tool takes it before the
+    // cable; a cut drop gets its sheath off anew.
+    [Theory]
+    [InlineData("M1", "stub-type")]
+    [InlineData("M3", "stub-type")]
+    [InlineData("M7", "stub-type")]
+    [InlineData("M8", "mark-sheath")]
+    [InlineData("S2", "stub-type")]
+    [InlineData("A1", "parts")]
+    public void A_new_connector_begins_where_the_first_one_did(string id, string step)
+    {
+        var actions = Book.LadderOf(Book.Latest(id)!.Recipe).Signs.SelectMany(s => s.Actions).Where(a => a.Effect == ActionEffect.Attempt);
+        Assert.All(actions, a => Assert.Equal(step, a.ReturnsTo));
+    }
+
     private static List<string> ActsOf(string work, string technique)
     {
         var recipe = Book.Latest(work.Split(' ')[0])!.Recipe;
