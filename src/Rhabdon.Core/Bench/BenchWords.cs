@@ -43,7 +43,8 @@ public static class BenchWords
 
     private static string Number(int number) => number.ToString(CultureInfo.InvariantCulture);
 
-    /// <summary>Where a figure comes from, in words. What a lead has compared with the sheet needs no words; nor does what the recipe says nothing of.</summary>
+    /// <summary>Where a figure comes from, in words. What a lead has compared with the sheet needs no words; nor does what the recipe says nothing
+    /// of.</summary>
     public static string? Standing(Phrasebook words, FigureStanding? standing, bool isConfirmed) =>
         standing is not { } from || isConfirmed
             ? null

@@ -3,7 +3,8 @@ using System.Text.Json.Serialization;
 namespace Rhabdon.Core.Recipes;
 
 /// <summary>
-/// One thing that the hand does at a step, told so that it can be drawn and held against the order of the work: which part goes on, which cap comes off, what is
+/// One thing that the hand does at a step, told so that it can be drawn and held against the order of the work: which part goes on, which cap comes off, what
+/// is
 /// crimped with which die.
 /// </summary>
 /// <param name="Of">
@@ -11,7 +12,8 @@ namespace Rhabdon.Core.Recipes;
 /// tool, a layer; null where there is only one.
 /// </param>
 /// <param name="With">The tool's setting: a die, a notch, a side, a film; null where nothing is set.</param>
-/// <param name="How">The manner of it where hands differ: <c>bites</c>, <c>thermal</c>, <c>bow</c>, <c>bevel-flat</c>, <c>puck</c>; null for the plain one.</param>
+/// <param name="How">The manner of it where hands differ: <c>bites</c>, <c>thermal</c>, <c>bow</c>, <c>bevel-flat</c>, <c>puck</c>; null for the plain
+/// one.</param>
 public sealed record Act(ActKind Does, string? Of = null, string? With = null, string? How = null);
 
 /// <summary>What a hand does. Each has its drawing.</summary>

@@ -2,7 +2,8 @@ using Rhabdon.Core.Catalog;
 
 namespace Rhabdon.Core.Recipes;
 
-/// <summary>When a part, a cut, a step or an answer belongs to the work: on some cable builds, fiber cores or connectors only, or only in some techniques.</summary>
+/// <summary>When a part, a cut, a step or an answer belongs to the work: on some cable builds, fiber cores or connectors only, or only in some
+/// techniques.</summary>
 /// <param name="Builds">Null for every build.</param>
 /// <param name="Choice">A practice choice of the recipe; null for whatever the technique.</param>
 /// <param name="Is">The options of that choice in which it belongs.</param>

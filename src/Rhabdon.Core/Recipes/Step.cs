@@ -47,7 +47,8 @@ public sealed record Step(
 /// <param name="Kind">Named in the catalog: <c>hold</c>, <c>cure</c>, <c>warm-up</c>, <c>heat</c>, <c>cool</c>.</param>
 /// <param name="Seconds">The least it takes, above zero.</param>
 /// <param name="AtMost">Where longer does harm or is waste; null for no end.</param>
-/// <param name="Tells">By what the machine tells that it is done: then the time is what to expect, and the machine's word ends it, early or late. Null where the time itself decides.</param>
+/// <param name="Tells">By what the machine tells that it is done: then the time is what to expect, and the machine's word ends it, early or late. Null where
+/// the time itself decides.</param>
 public sealed record Clock(string Kind, int Seconds, int? AtMost = null, Wording? Tells = null);
 
 /// <summary>What is not done for every strand anew.</summary>

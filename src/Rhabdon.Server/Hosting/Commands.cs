@@ -7,7 +7,8 @@ using Rhabdon.Server.People;
 namespace Rhabdon.Server.Hosting;
 
 /// <summary>
-/// What the program does besides serving: <c>migrate</c>, <c>rebuild [--check]</c>, <c>first-owner ADDRESS</c>, <c>schemas FOLDER</c>, <c>ship FOLDER</c>, <c>sheets FILE</c>,
+/// What the program does besides serving: <c>migrate</c>, <c>rebuild [--check]</c>, <c>first-owner ADDRESS</c>, <c>schemas FOLDER</c>, <c>ship FOLDER</c>,
+/// <c>sheets FILE</c>,
 /// <c>microscope ADDRESS</c> (the stand-in, until it is stopped).
 /// </summary>
 internal static class Commands

@@ -34,7 +34,8 @@ public class HandTests
     [InlineData(
         "M4",
         "",
-        "lay:holder < cleave < insert:holder < lay:middle-cover~open < insert:holder~bow < tap:bow < lock:wedge < cap-off:front < light-on < light-off < cap-on:front < tool-unload < seat:boot"
+        "lay:holder < cleave < insert:holder < lay:middle-cover~open < insert:holder~bow < tap:bow < "
+            + "lock:wedge < cap-off:front < light-on < light-off < cap-on:front < tool-unload < seat:boot"
     )]
     [InlineData("M4", "light=dims", "cap-off:front < light-on < insert:holder < lock:wedge < light-off < cap-on:front")]
     // The clamp goes on first and comes off last; the bend comes before the wipe; no light in the usual school.
@@ -50,38 +51,44 @@ public class HandTests
     [InlineData(
         "M7",
         "",
-        "tool-load < cleave < cap-off:rear < insert < clamp-on:fiber < lock:plunger < clamp-off < tool-unload < crimp:stem@first, smallest die < seat:rear-housing"
+        "tool-load < cleave < cap-off:rear < insert < clamp-on:fiber < "
+            + "lock:plunger < clamp-off < tool-unload < crimp:stem@first, smallest die < seat:rear-housing"
     )]
     // Parts on once the sheath is off, the inner boot before the light, the ring crimped, turned and crimped again, the outer cap last.
     [InlineData("M8", "", "strip:sheath < load:outer-cap < load:crimp-ring < cleave < load:inner-boot < insert < lock:window < seat:inner-boot < light-on")]
     [InlineData(
         "M8",
         "",
-        "crimp:ring~first-side < crimp:ring~turned < seat:housing < seat:shrink-tube < heat:shrink-tube < seat:threaded-part < seat:housing-boot < seat:outer-cap"
+        "crimp:ring~first-side < crimp:ring~turned < seat:housing < seat:shrink-tube < "
+            + "heat:shrink-tube < seat:threaded-part < seat:housing-boot < seat:outer-cap"
     )]
     // Fed in the oven, the boot up before the connector leaves its holder, half the bead in the air and no more.
     [InlineData(
         "H1",
         "",
-        "set-up:oven < strip < heat:connector < insert:fiber~oven < seat:crimp-ring < cool < seat:boot < lay:holder~out < scribe:glass~square-bevel-up < polish:air"
+        "set-up:oven < strip < heat:connector < insert:fiber~oven < seat:crimp-ring < "
+            + "cool < seat:boot < lay:holder~out < scribe:glass~square-bevel-up < polish:air"
     )]
     [InlineData("H1 tight-buffer-900", "", "crimp:ring@0.137 in < load:boot < load:crimp-ring < insert:fiber~oven < seat:crimp-ring < cool")]
     // The crimp sleeve on the connector's end, then the cable's, the boot's own crimp last.
     [InlineData(
         "S1",
         "",
-        "load:boot < load:crimp-sleeve < strip:jacket < load:shrink-sleeve < cleave < cap-off:front < splice < sleeve < heat < crimp:aramid < crimp:jacket < cut:aramid < seat:boot < crimp:boot < cap-on:front"
+        "load:boot < load:crimp-sleeve < strip:jacket < load:shrink-sleeve < cleave < cap-off:front < splice < "
+            + "sleeve < heat < crimp:aramid < crimp:jacket < cut:aramid < seat:boot < crimp:boot < cap-on:front"
     )]
     [InlineData("S2", "", "lay:connector < load:boot < load:shrink-sleeve < strip < cleave < splice < sleeve < heat < seat:boot < seat:housing < cap-on:front")]
     [InlineData(
         "S3",
         "",
-        "load:rear-body < take-off:spring-holder < load:sleeve < strip:jacket < slit:jacket < cut:aramid < splice < sleeve:sleeve~hub < heat < take-off:boot < seat:rear-body < seat:housing < pull:aramid~two < seat:outer-housing"
+        "load:rear-body < take-off:spring-holder < load:sleeve < strip:jacket < slit:jacket < cut:aramid < splice < "
+            + "sleeve:sleeve~hub < heat < take-off:boot < seat:rear-body < seat:housing < pull:aramid~two < seat:outer-housing"
     )]
     [InlineData(
         "R1",
         "",
-        "route:clockwise < route:counterclockwise < load:ribbon-sleeve < cut:ribbon < cut:pigtail < strip:coating < strip:pigtail < splice < sleeve < heat < lay:sleeve-holder < route:turn-base < route:lid"
+        "route:clockwise < route:counterclockwise < load:ribbon-sleeve < cut:ribbon < cut:pigtail < strip:coating < "
+            + "strip:pigtail < splice < sleeve < heat < lay:sleeve-holder < route:turn-base < route:lid"
     )]
     [InlineData("F1", "", "load:shrink-sleeve < strip:buffer < strip:pigtail < wipe < cleave < cleave < splice < sleeve < heat < cool < route:tray")]
     [InlineData("F2", "", "strip:buffer < strip:pigtail < wipe < cleave < cleave < insert < lock:splice < route:tray")]

@@ -55,7 +55,8 @@ function columnsOf(cables: Between[]): string[][] {
 }
 
 /**
- * Places closets and cables so that few cross: every cable has a lane of its own at each closet, on the side where it goes, in the order of the closets it goes to.
+ * Places closets and cables so that few cross: every cable has a lane of its own at each closet, on the side where it goes,
+ * in the order of the closets it goes to.
  * @param lane height of a lane
  */
 export function layoutOf(cables: Between[], lane: number): MapLayout {
