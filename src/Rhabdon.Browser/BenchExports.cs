@@ -91,35 +91,37 @@ public static partial class BenchExports
     }
 
     /// <summary>Judges what is being typed: the grade and what is said beside the field; a fault says what would do.</summary>
+    /// <param name="step">That asks for it, as the bench shows it.</param>
     [JSExport]
-    public static string Judge(string termination, string unit, string read)
+    public static string Judge(string termination, string step, string unit, string read)
     {
         var state = StateOf(Guid.Parse(termination));
-        if (state.Worked is not { } recipe || state.StepToDo is not { Ask: not null } step)
+        if (state.Worked is not { } recipe || StepOf(state, step) is not { Ask: not null } asked)
         {
             return "{}";
         }
 
-        var (_, verdict, fault) = IntentHandler.Read(state, recipe, step, read, UnitOf(unit));
+        var (_, verdict, fault) = IntentHandler.Read(state, recipe, asked, read, UnitOf(unit));
         var viewer = new BenchViewer(Book, Phrasebook.English, "en", UnitOf(unit));
         return Words(
             ("grade", verdict is null ? "none" : verdict.Grade.ToString().ToLowerInvariant()),
-            ("says", fault is not null ? Phrasebook.English.Say(fault.Says) : viewer.VerdictText(verdict!, ResolvedDimension.Of(step, recipe, state.Recleave)))
+            ("says", fault is not null ? Phrasebook.English.Say(fault.Says) : viewer.VerdictText(verdict!, ResolvedDimension.Of(asked, recipe, state.Recleave)))
         );
     }
 
     /// <summary>Which of the answers that the strand's step offers a picture stands for.</summary>
+    /// <param name="step">That asks for it, as the bench shows it.</param>
     /// <param name="seen">What was made of the picture, as JSON.</param>
     /// <returns>
     /// <c>{"choice": ..., "says": ...}</c>, or <c>{"says": ...}</c> when it stands for none; with <c>"unasked"</c> when it was graded and the step has no
     /// answer for it.
     /// </returns>
     [JSExport]
-    public static string Propose(string termination, string seen)
+    public static string Propose(string termination, string step, string seen)
     {
         var state = StateOf(Guid.Parse(termination));
         var face = JsonSerializer.Deserialize(seen, CoreJson.Default.FaceSeen)!;
-        if (state.StepToDo?.Ask is not { Reads: ReadingKind.Picture } ask)
+        if (StepOf(state, step)?.Ask is not { Reads: ReadingKind.Picture } ask)
         {
             return Words(("says", Phrasebook.English.Say(Phrase.Of(PhraseKeys.Conflict.FaceNone))));
         }
@@ -226,6 +228,8 @@ public static partial class BenchExports
     }
 
     private static TerminationState StateOf(Guid termination) => StreamOf(termination).State;
+
+    private static Step? StepOf(TerminationState state, string step) => state.Worked?.Steps.FirstOrDefault(s => s.Id == step);
 
     private static FoldedTermination StreamOf(Guid termination) =>
         Held.TryGetValue(termination, out var held) ? held : throw new InvalidOperationException($"Strand {termination} is not held.");

@@ -58,7 +58,15 @@ public static class BatchQueue
     /// <param name="states">In the batch's order.</param>
     /// <param name="held">The strand shown until now, or picked by hand.</param>
     /// <param name="isPicked">True when a person chose <paramref name="held"/>: then it stays, whatever the pace.</param>
-    public static Turn TurnOf(IReadOnlyList<TerminationState> states, RecipeBook book, Pace pace, Guid? held, bool isPicked)
+    /// <param name="guidance">What one tap does: a step, or all of a card.</param>
+    public static Turn TurnOf(
+        IReadOnlyList<TerminationState> states,
+        RecipeBook book,
+        Pace pace,
+        Guid? held,
+        bool isPicked,
+        Guidance guidance = Guidance.EveryStep
+    )
     {
         var open = states.Where(s => !s.IsOver).ToList();
         var kept = states.FirstOrDefault(s => s.Termination == held);
@@ -68,7 +76,7 @@ public static class BatchQueue
                 : Next(open, pace) ?? (states.Count == 1 ? states[0] : null);
         return focus is null
             ? new Turn(null, [])
-            : new Turn(focus.Termination, focus.IsOver ? [focus.Termination] : [.. Alike(open, focus, book).Select(s => s.Termination)]);
+            : new Turn(focus.Termination, focus.IsOver ? [focus.Termination] : [.. Alike(open, focus, book, guidance).Select(s => s.Termination)]);
     }
 
     public static BatchPlace PlaceOf(TerminationState state, TerminationState? focus, Turn turn) =>
@@ -91,8 +99,8 @@ public static class BatchQueue
             ?? open.FirstOrDefault();
     }
 
-    private static IEnumerable<TerminationState> Alike(List<TerminationState> open, TerminationState focus, RecipeBook book) =>
-        IsTakenAlone(focus, book)
+    private static IEnumerable<TerminationState> Alike(List<TerminationState> open, TerminationState focus, RecipeBook book, Guidance guidance) =>
+        IsTakenAlone(focus, book, guidance)
             ? [focus]
             : open.Where(s =>
                 Ribbon.Of(focus, book)?.Contains(s.Termination) != false
@@ -103,13 +111,20 @@ public static class BatchQueue
                 && s.Heading == focus.Heading
                 && s.Recleave == focus.Recleave
                 && s.Clock?.Since == focus.Clock?.Since
+                && CardOf(s, guidance).SequenceEqual(CardOf(focus, guidance))
             );
 
     // Trouble, what is read off each strand, a step that cannot wait and the one that leads into it; but the fibers of a ribbon share everything.
-    private static bool IsTakenAlone(TerminationState focus, RecipeBook book) =>
-        Ribbon.Of(focus, book) is null && (focus.Trouble is not null || focus.StepToDo?.Ask is { OneForAll: false } || Hurries(focus));
+    private static bool IsTakenAlone(TerminationState focus, RecipeBook book, Guidance guidance) =>
+        Ribbon.Of(focus, book) is null
+        && (focus.Trouble is not null || CardOf(focus, guidance).LastOrDefault()?.Ask is { OneForAll: false } || Hurries(focus, guidance));
 
-    private static bool Hurries(TerminationState focus) =>
-        focus.StepToDo is { } step
-        && (step.AtOnce || (focus.Worked!.Steps is var steps && focus.StepIndex + 1 is var next && next < steps.Count && steps[next].AtOnce));
+    private static bool Hurries(TerminationState focus, Guidance guidance) =>
+        focus is { Worked: { } worked, StepIndex: >= 0 and var first }
+        && Stretch.From(worked, first, guidance) is var card
+        && worked.Steps.Skip(card.First).Take(card.Last - card.First + 2).Any(s => s.AtOnce);
+
+    // The steps that the next tap on a strand does.
+    private static IEnumerable<Step> CardOf(TerminationState state, Guidance guidance) =>
+        state is { Worked: { } worked, StepIndex: >= 0 and var first } ? Stretch.From(worked, first, guidance).Of(worked) : [];
 }

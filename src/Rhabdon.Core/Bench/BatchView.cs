@@ -11,6 +11,7 @@ public sealed record BatchSlot(Guid Termination, int Strand, string Label);
 /// <param name="Held">The strand shown until now, or picked by hand.</param>
 /// <param name="Rates">What work and parts cost on this job; null when nobody has said.</param>
 /// <param name="Batch">Only strands that are still in this batch are shown; all of them when none is.</param>
+/// <param name="Guidance">How much one card tells.</param>
 public sealed record BatchRequest(
     IReadOnlyList<BatchSlot> Slots,
     Pace Pace,
@@ -18,7 +19,8 @@ public sealed record BatchRequest(
     Guid? Held = null,
     bool IsPicked = false,
     Rates? Rates = null,
-    Guid? Batch = null
+    Guid? Batch = null,
+    Guidance Guidance = Guidance.EveryStep
 );
 
 /// <summary>Prices of a job, for saying what rework costs. Amounts in the currency's own unit, 0 and up.</summary>

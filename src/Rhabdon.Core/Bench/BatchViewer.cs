@@ -12,9 +12,9 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
     {
         var slots = SlotsOf(look, stateOf);
         var states = slots.Select(s => stateOf(s.Termination)).ToList();
-        var turn = BatchQueue.TurnOf(states, book, look.Pace, look.Held, look.IsPicked);
+        var turn = BatchQueue.TurnOf(states, book, look.Pace, look.Held, look.IsPicked, look.Guidance);
         var focus = states.FirstOrDefault(s => s.Termination == turn.Focus);
-        var bench = focus is null ? null : new BenchViewer(book, words, language, look.Unit, look.Rates).View(focus);
+        var bench = focus is null ? null : new BenchViewer(book, words, language, look.Unit, look.Rates, look.Guidance).View(focus);
         var together = slots.Where(s => turn.Together.Contains(s.Termination)).Select(s => s.Strand).ToList();
         return new BatchView(
             [.. slots.Zip(states, (slot, state) => QueueViewOf(slot, state, focus, turn))],

@@ -22,15 +22,20 @@ public abstract record BenchIntent;
 public sealed record BeginWork(Technique? Technique = null) : BenchIntent;
 
 /// <summary>Start the time that the step must run.</summary>
-public sealed record StartClock(string Step) : BenchIntent;
+/// <param name="From">The first step of the card, where it shows several.</param>
+public sealed record StartClock(string Step, string? From = null) : BenchIntent;
 
 /// <summary>The step is done. <paramref name="Step"/> is the one the screen showed, so that a double tap cannot do the next one unseen.</summary>
 /// <param name="Read">What was typed or tapped, for a step that asks.</param>
 /// <param name="Face">The picture that it was read from.</param>
 /// <param name="Overruled">Why it is not what the picture was graded.</param>
-public sealed record DoneWith(string Step, string? Read = null, FaceSeen? Face = null, string? Overruled = null) : BenchIntent;
+/// <param name="From">The first step of the card, where it shows several: all up to <paramref name="Step"/> are done.</param>
+public sealed record DoneWith(string Step, string? Read = null, FaceSeen? Face = null, string? Overruled = null, string? From = null) : BenchIntent;
 
-public sealed record ReportTrouble(string Sign) : BenchIntent;
+/// <summary>Something went wrong that no reading shows.</summary>
+/// <param name="Step">At which; null for the present one.</param>
+/// <param name="From">The first step of the card, where it shows several.</param>
+public sealed record ReportTrouble(string Sign, string? Step = null, string? From = null) : BenchIntent;
 
 public sealed record ChooseAction(string Action, string? Reason = null) : BenchIntent;
 

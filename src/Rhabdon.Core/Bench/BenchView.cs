@@ -41,6 +41,8 @@ public sealed record StageView(string Id, string Title, StageProgress Progress);
 /// <param name="Next">Name of the step after this one; empty at the last.</param>
 /// <param name="Acts">What the hand does, in order, for its drawing.</param>
 /// <param name="Once">How often it is done; null for once a strand.</param>
+/// <param name="Passed">The steps before it on the same card, which one tap does with it; empty for a card of one step.</param>
+/// <param name="Card">What the card is called where it shows several steps: its stages.</param>
 public sealed record StepView(
     string Id,
     int Number,
@@ -57,8 +59,15 @@ public sealed record StepView(
     ClockView? Clock = null,
     CountView? Count = null,
     IReadOnlyList<Act>? Acts = null,
-    Once? Once = null
+    Once? Once = null,
+    IReadOnlyList<PassedStep>? Passed = null,
+    string? Card = null
 );
+
+/// <summary>A step that is done with the card's last one.</summary>
+/// <param name="Number">Place among the recipe's steps, from 1.</param>
+/// <param name="Figure">Its dimension, if it has one.</param>
+public sealed record PassedStep(string Id, int Number, string Title, FigureView? Figure, IReadOnlyList<Act>? Acts);
 
 /// <param name="Kind">In words: hold, cure, cool.</param>
 /// <param name="Since">When it was started, by the tablet's clock; null until then.</param>
@@ -99,7 +108,8 @@ public sealed record TroubleView(string Sign, string Title, string Step, string 
 /// <param name="Barred">Why it may not be done; empty when it may.</param>
 public sealed record OfferView(string Action, string Title, string Why, string Cost, string Goes, bool IsProposed, bool NeedsReason, string Barred);
 
-public sealed record SymptomView(string Id, string Title);
+/// <param name="Step">At which it is reported.</param>
+public sealed record SymptomView(string Id, string Title, string Step);
 
 /// <param name="Share">Spare fiber as a share of what there was, 0 to 1, for the bar.</param>
 /// <param name="Tries">How often each kind of fix can still be done.</param>

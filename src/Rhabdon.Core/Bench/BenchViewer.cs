@@ -10,7 +10,14 @@ using Rhabdon.Core.Verification;
 namespace Rhabdon.Core.Bench;
 
 /// <summary>Puts a strand's state into what the bench shows, in the reader's language and unit.</summary>
-public sealed class BenchViewer(RecipeBook book, Phrasebook words, string language, LengthUnit unit, Rates? rates = null)
+public sealed class BenchViewer(
+    RecipeBook book,
+    Phrasebook words,
+    string language,
+    LengthUnit unit,
+    Rates? rates = null,
+    Guidance guidance = Guidance.EveryStep
+)
 {
     /// <summary>The check that asks which fiber a connector's stub is.</summary>
     private const string StubCheck = "stub-core";
@@ -24,6 +31,7 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
         var recipe = state.Worked ?? published.On(state.Plan!.Build, state.Technique, state.Plan.Grade, state.Plan.Connector);
         var ladder = book.LadderOf(recipe);
         var index = state.Step is null ? -1 : recipe.IndexOf(state.Step);
+        var card = Stretch.From(recipe, index, guidance);
         return new BenchView(
             state.Phase,
             state.Attempt,
@@ -34,13 +42,11 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
             published.Confirmation is not null,
             Stages(state, recipe, index),
             Fiber(state, recipe),
-            index < 0 || state.Trouble is not null
-                ? []
-                : [.. ReportableSymptoms.Reportable(recipe, ladder, state.Step!).Select(s => new SymptomView(s.Id, s.Title.In(language)))],
+            index < 0 || state.Trouble is not null ? [] : [.. Reports(recipe, ladder, card)],
             Says(state),
-            index < 0 || state.Trouble is not null ? null : StepOf(state, recipe, index, published.Confirmation is not null),
+            index < 0 || state.Trouble is not null ? null : StepOf(state, recipe, card, published.Confirmation is not null),
             TroubleOf(state, recipe, ladder),
-            index < 0 ? null : LineDrawing.For(recipe, index, state.Recleave, unit),
+            index < 0 ? null : LineDrawing.For(recipe, card.Last, state.Recleave, unit, card.First),
             UndoOf(state, recipe),
             state.Recipe is null && recipe.Kit is { } kit ? [.. kit.Select(k => KitOf(k, language))] : null
         );
@@ -88,22 +94,51 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
         return StagesUpTo(recipe, language, now);
     }
 
-    private StepView StepOf(TerminationState state, Recipe recipe, int index, bool isConfirmed)
+    // Each trouble once, at the first step of the card where it may be reported.
+    private IEnumerable<SymptomView> Reports(Recipe recipe, ReworkLadder ladder, Stretch card) =>
+        card.Of(recipe)
+            .SelectMany(
+                step => ReportableSymptoms.Reportable(recipe, ladder, step.Id),
+                (step, sign) => new SymptomView(sign.Id, sign.Title.In(language), step.Id)
+            )
+            .DistinctBy(s => s.Id);
+
+    private PassedStep PassedOf(TerminationState state, Recipe recipe, int index, bool isConfirmed)
     {
         var step = recipe.Steps[index];
         var dimension = ResolvedDimension.Of(step, recipe, state.Recleave);
+        return new PassedStep(
+            step.Id,
+            index + 1,
+            TitleOf(state, recipe, step, dimension),
+            dimension is null ? null : Figure(dimension, isConfirmed),
+            step.Acts
+        );
+    }
+
+    // The ladder's own words where an action led back to the step.
+    private string TitleOf(TerminationState state, Recipe recipe, Step step, ResolvedDimension? dimension) =>
+        Phrasebook.Fill((step.Id == state.Step ? state.Heading ?? step.Title : step.Title).In(language), Places(state, recipe, step, dimension));
+
+    private string CardOf(Recipe recipe, Stretch card) =>
+        string.Join(" · ", card.Of(recipe).Select(s => recipe.Stages.First(stage => stage.Id == s.Stage).Title.In(language)).Distinct());
+
+    private StepView StepOf(TerminationState state, Recipe recipe, Stretch card, bool isConfirmed)
+    {
+        var index = card.Last;
+        var step = recipe.Steps[index];
+        var dimension = ResolvedDimension.Of(step, recipe, state.Recleave);
         var args = Places(state, recipe, step, dimension);
-        var title = (state.Heading ?? step.Title).In(language);
         return new StepView(
             step.Id,
             index + 1,
             recipe.Steps.Count,
             step.Name.In(language),
-            Phrasebook.Fill(title, args),
+            TitleOf(state, recipe, step, dimension),
             Phrasebook.Fill(step.How.In(language), args),
             step.Why?.In(language) ?? string.Empty,
             index + 1 < recipe.Steps.Count ? recipe.Steps[index + 1].Name.In(language) : string.Empty,
-            [.. step.Cautions.Select(c => words.Say(Phrase.Of($"caution.{c}")))],
+            [.. card.Of(recipe).SelectMany(s => s.Cautions).Distinct().Select(c => words.Say(Phrase.Of($"caution.{c}")))],
             step.Work,
             dimension is null ? null : Figure(dimension, isConfirmed),
             step.Ask is null ? null : AskOf(state, step, dimension),
@@ -118,7 +153,9 @@ public sealed class BenchViewer(RecipeBook book, Phrasebook words, string langua
                 ),
             step.Count is null ? null : new CountView(step.Count.Low, step.Count.High, (int)(2000 / (step.Count.PaceLow + step.Count.PaceHigh))),
             step.Acts,
-            step.Once
+            step.Once,
+            [.. Enumerable.Range(card.First, card.Last - card.First).Select(i => PassedOf(state, recipe, i, isConfirmed))],
+            card.IsOneStep ? null : CardOf(recipe, card)
         );
     }
 

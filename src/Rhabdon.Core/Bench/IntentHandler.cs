@@ -19,11 +19,15 @@ public static class IntentHandler
         intent switch
         {
             BeginWork begin => Begin(stream, book, begin),
-            StartClock start => MovedOn(stream.State, start.Step)
-                ?? Fitting(stream, "step", new ClockStarted(stream.State.Attempt, stream.State.Try, start.Step), HasNoClockYet(stream.State)),
-            DoneWith done => MovedOn(stream.State, done.Step) ?? Done(stream, book, done, unit, now),
-            ReportTrouble report => MovedOn(stream.State, stream.State.Step)
-                ?? Fitting(stream, "sign", new TroubleFound(stream.State.Attempt, stream.State.Try, stream.State.Step!, report.Sign)),
+            StartClock start => MovedOn(stream.State, start.From ?? start.Step)
+                ?? Fitting(stream, "step", new ClockStarted(stream.State.Attempt, stream.State.Try, start.Step, start.From), HasNoClockYet(stream.State)),
+            DoneWith done => MovedOn(stream.State, done.From ?? done.Step) ?? Done(stream, book, done, unit, now),
+            ReportTrouble report => MovedOn(stream.State, report.From ?? report.Step ?? stream.State.Step)
+                ?? Fitting(
+                    stream,
+                    "sign",
+                    new TroubleFound(stream.State.Attempt, stream.State.Try, report.Step ?? stream.State.Step!, report.Sign, report.From)
+                ),
             ChooseAction choose => Fitting(
                 stream,
                 "action",
@@ -90,7 +94,12 @@ public static class IntentHandler
     {
         var state = stream.State;
         var recipe = state.Worked!;
-        var step = recipe.Steps[recipe.IndexOf(done.Step)];
+        if (recipe.IndexOf(done.Step) is not (>= 0 and var at))
+        {
+            return No("step", Phrase.Of(PhraseKeys.Bench.MovedOn));
+        }
+
+        var step = recipe.Steps[at];
         if (step.Clock is { } clock)
         {
             if (state.Clock is not { } running)
@@ -98,7 +107,7 @@ public static class IntentHandler
                 return No("step", Phrase.Of(PhraseKeys.Bench.ClockFirst));
             }
 
-            if (now is { } at && (at - running.Since).TotalSeconds is var elapsed && elapsed < clock.Seconds && clock.Tells is null)
+            if (now is { } moment && (moment - running.Since).TotalSeconds is var elapsed && elapsed < clock.Seconds && clock.Tells is null)
             {
                 return No(
                     "step",
@@ -109,7 +118,7 @@ public static class IntentHandler
 
         if (step.Ask is null)
         {
-            return Fitting(stream, "step", new StepDone(state.Attempt, state.Try, step.Id));
+            return Fitting(stream, "step", new StepDone(state.Attempt, state.Try, step.Id, From: done.From));
         }
 
         var (reading, verdict, fault) = Read(state, recipe, step, done.Read, unit);
@@ -122,7 +131,7 @@ public static class IntentHandler
         var seen = reading! with { Face = done.Face, Overruled = Trimmed(done.Overruled) };
         return FaceReading.Fault(step.Ask, seen) is { } unseen
             ? No(unseen.Field, unseen.Says)
-            : Fitting(stream, "step", new StepDone(state.Attempt, state.Try, step.Id, seen, verdict));
+            : Fitting(stream, "step", new StepDone(state.Attempt, state.Try, step.Id, seen, verdict, done.From));
     }
 
     // The screen showed a step that is not the present one any more: a double tap, or another tablet.

@@ -60,7 +60,8 @@ public sealed class StrandStory(RecipeBook book, Phrasebook words, string langua
 
     private StoryLine Line(TerminationState state, HistoryEntry entry, Dictionary<Guid, string> reasons)
     {
-        var (happened, recipe) = (entry.Event, book.Find(entry.Event.Recipe ?? state.Recipe)?.Recipe);
+        var happened = entry.Event;
+        var recipe = (happened.Recipe ?? state.Recipe) is var by && by == state.Recipe && state.Worked is { } worked ? worked : book.Find(by)?.Recipe;
         var done = happened.Body as StepDone;
         var read = done is null || recipe is null ? string.Empty : new BenchViewer(book, words, language, unit).ReadingText(recipe, done.Step, done.Reading);
         var what =

@@ -105,8 +105,9 @@ internal sealed class TerminationFolder(Guid termination, RecipeBook book)
             Worked = Worked,
         };
 
-    /// <summary>Why the work is not at this step now; null when it is.</summary>
-    public Phrase? NotAt(int attempt, int tryNumber, string at)
+    /// <summary>Why the work is not at this step now, or at the first of the card that leads to it; null when it is.</summary>
+    /// <param name="from">Where the card began; null for the step itself.</param>
+    public Phrase? NotAt(int attempt, int tryNumber, string at, string? from = null)
     {
         if (Recipe is null)
         {
@@ -123,7 +124,23 @@ internal sealed class TerminationFolder(Guid termination, RecipeBook book)
             return Phrase.Of(PhraseKeys.Conflict.InTrouble, ("sign", Trouble.Sign));
         }
 
-        return attempt == Attempt && tryNumber == Try && at == step ? null : Phrase.Of(PhraseKeys.Conflict.OtherStep, ("now", step), ("given", at));
+        if (attempt != Attempt || tryNumber != Try || (from ?? at) != step)
+        {
+            return Phrase.Of(PhraseKeys.Conflict.OtherStep, ("now", step), ("given", from ?? at));
+        }
+
+        return from is null || Passed(at) is { } passed && !passed.Any(Stretch.IsCheckpoint)
+            ? null
+            : Phrase.Of(PhraseKeys.Conflict.Card, ("from", from), ("given", at));
+    }
+
+    /// <summary>Does, without a word of their own, the steps of a card that come before this one.</summary>
+    public void PassTo(Step last, BenchEvent happened)
+    {
+        foreach (var passed in Passed(last.Id) ?? [])
+        {
+            Record(passed, new StepRecord(passed.Id, happened.Actor, happened.When, happened.Id, IsPassed: true));
+        }
     }
 
     public Step StepAt(string id) => Worked!.Steps[Worked.IndexOf(id)];
@@ -185,6 +202,10 @@ internal sealed class TerminationFolder(Guid termination, RecipeBook book)
                 throw new NotSupportedException(action.Effect.ToString());
         }
     }
+
+    // The steps from the present one up to another, without it; null when that comes before.
+    private List<Step>? Passed(string to) =>
+        (Worked!.IndexOf(step!), Worked.IndexOf(to)) is var (here, there) && there >= here ? [.. Worked.Steps.Skip(here).Take(there - here)] : null;
 
     private void Note(BenchEvent happened, EntryEffect standing, Phrase? why)
     {

@@ -98,7 +98,16 @@ public enum AttemptOutcome
 public sealed record TryRecord(int Number, IReadOnlyList<StepRecord> Steps, string? Sign = null, string? Action = null, string? Reason = null);
 
 /// <summary>A step as it was done.</summary>
-public sealed record StepRecord(string Step, Guid Actor, DateTimeOffset At, Guid Event, Reading? Reading = null, Verdict? Verdict = null);
+/// <param name="IsPassed">True for one that had no tap of its own: it was done with the card that it stood on.</param>
+public sealed record StepRecord(
+    string Step,
+    Guid Actor,
+    DateTimeOffset At,
+    Guid Event,
+    Reading? Reading = null,
+    Verdict? Verdict = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool IsPassed = false
+);
 
 /// <summary>An event in its place, and whether it counts.</summary>
 /// <param name="Why">For a conflict: what in the merged order forbids it.</param>

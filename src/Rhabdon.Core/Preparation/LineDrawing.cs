@@ -25,22 +25,24 @@ public sealed record LineDrawing(
 {
     private const decimal ClosetSide = 36;
 
-    private static readonly ConditionalWeakTable<Recipe, ConcurrentDictionary<(int Step, bool IsRecleave, LengthUnit Unit), LineDrawing>> Made = [];
+    private static readonly ConditionalWeakTable<Recipe, ConcurrentDictionary<(int First, int Step, bool IsRecleave, LengthUnit Unit), LineDrawing>> Made = [];
 
     /// <summary>The drawing for a step of the recipe as it is worked.</summary>
+    /// <param name="first">The first step of the card that ends with it, so that the end is drawn as it is before them all; null for the step alone.</param>
     /// <exception cref="ArgumentOutOfRangeException">No such step.</exception>
-    public static LineDrawing For(Recipe recipe, int step, bool isRecleave, LengthUnit unit)
+    public static LineDrawing For(Recipe recipe, int step, bool isRecleave, LengthUnit unit, int? first = null)
     {
         ArgumentOutOfRangeException.ThrowIfNegative(step);
         ArgumentOutOfRangeException.ThrowIfGreaterThanOrEqual(step, recipe.Steps.Count);
-        return Made.GetOrCreateValue(recipe).GetOrAdd((step, isRecleave, unit), static (which, of) => Of(of, which.Step, which.IsRecleave, which.Unit), recipe);
+        return Made.GetOrCreateValue(recipe)
+            .GetOrAdd((first ?? step, step, isRecleave, unit), static (which, of) => Of(of, which.First, which.Step, which.IsRecleave, which.Unit), recipe);
     }
 
-    private static LineDrawing Of(Recipe recipe, int step, bool isRecleave, LengthUnit unit)
+    private static LineDrawing Of(Recipe recipe, int first, int step, bool isRecleave, LengthUnit unit)
     {
         var plan = StripPlan.For(recipe, isRecleave);
         var doing = recipe.Steps[step];
-        var (now, after) = (EndShape.Before(recipe, plan, step), EndShape.Before(recipe, plan, step + 1));
+        var (now, after) = (EndShape.Before(recipe, plan, first), EndShape.Before(recipe, plan, step + 1));
         var dimension = ResolvedDimension.Of(doing, recipe, isRecleave);
         var span = dimension is null || dimension.From == Edge.Entry ? null : SpanOf(dimension);
         var to = Math.Max(plan.Strip.Millimeters, span?.To ?? 0) + ClosetSide;

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { begun, benchReducer, type BenchAction } from '../src/stations/bench/benchState';
 
-const after = (...actions: BenchAction[]) => actions.reduce(benchReducer, begun('stage-by-stage'));
+const after = (...actions: BenchAction[]) => actions.reduce(benchReducer, begun('stage-by-stage', 'every-step'));
 
 test('another step forgets what was said of the one before, and nothing else', () => {
   const state = after({ kind: 'aid' }, { kind: 'said', says: 'too short' }, { kind: 'picked', finding: 2 }, { kind: 'moved' });

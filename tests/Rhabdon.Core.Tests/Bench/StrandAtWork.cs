@@ -14,8 +14,9 @@ internal sealed class StrandAtWork
     private static readonly RecipeBook Book = StarterRecipes.Book();
     private DateTimeOffset now = new(2026, 11, 24, 9, 0, 0, TimeSpan.FromHours(-4));
 
-    public StrandAtWork(string recipe, Technique? technique, bool begin = true, CableBuild? build = null, FiberGrade? grade = null)
+    public StrandAtWork(string recipe, Technique? technique, bool begin = true, CableBuild? build = null, FiberGrade? grade = null, Guid? id = null)
     {
+        Id = id ?? Strand;
         var serves = Book.Latest(recipe)!.Recipe.Serves;
         Add(
             new Planned(
@@ -36,9 +37,11 @@ internal sealed class StrandAtWork
         }
     }
 
+    public Guid Id { get; }
+
     public List<BenchEvent> Events { get; } = [];
 
-    public FoldedTermination Stream => FoldedTermination.Of(Strand, Events, Book);
+    public FoldedTermination Stream => FoldedTermination.Of(Id, Events, Book);
 
     public TerminationState State => Stream.State;
 
@@ -66,7 +69,9 @@ internal sealed class StrandAtWork
         return this;
     }
 
-    public void StepWell()
+    /// <summary>One step, read well.</summary>
+    /// <returns>Whether it asked something.</returns>
+    public bool StepWell()
     {
         var step = Recipe.Steps[Recipe.IndexOf(State.Step!)];
         if (step.Clock is { } clock)
@@ -76,6 +81,24 @@ internal sealed class StrandAtWork
         }
 
         Do(new DoneWith(step.Id, step.Ask is null ? null : Good(step)));
+        return step.Ask is not null;
+    }
+
+    /// <summary>One card of the practiced: all up to the next checkpoint, which is read well.</summary>
+    /// <returns>Taps beyond the reading itself.</returns>
+    public int CardWell()
+    {
+        var (first, last) = Stretch.From(Recipe, State.StepIndex, Guidance.Checkpoints);
+        var (from, step) = (first == last ? null : Recipe.Steps[first].Id, Recipe.Steps[last]);
+        if (step.Clock is { } clock)
+        {
+            Do(new StartClock(step.Id, from));
+            Wait(clock.Seconds);
+            from = null;
+        }
+
+        Do(new DoneWith(step.Id, step.Ask is null ? null : Good(step), From: from));
+        return (step.Clock is null ? 0 : 1) + (step.Ask is null ? 1 : 0);
     }
 
     private string Good(Step step) =>
@@ -97,7 +120,7 @@ internal sealed class StrandAtWork
                 now,
                 Strand,
                 Rulebook.Version,
-                [new Subject(Strand, Events.Count)],
+                [new Subject(Id, Events.Count)],
                 body,
                 recipe
             )

@@ -7,12 +7,14 @@ using Rhabdon.Core.Verification;
 namespace Rhabdon.Core.Bench;
 
 /// <summary>A step was done, with what was read and how it was judged then.</summary>
-public sealed record StepDone(int Attempt, int Try, string Step, Reading? Reading = null, Verdict? Verdict = null) : TerminationEvent
+/// <param name="From">The step from which on all was done on one card with this one; null for this step alone.</param>
+public sealed record StepDone(int Attempt, int Try, string Step, Reading? Reading = null, Verdict? Verdict = null, string? From = null) : TerminationEvent
 {
     public override bool IsWork() => true;
 
     internal override Refusal? Malformed(BenchEvent happened) =>
         EventFields.Text("body.step", Step)
+        ?? EventFields.Text("body.from", From)
         ?? EventFields.Text("body.reading.check", Reading?.Check)
         ?? EventFields.Text("body.reading.choice", Reading?.Choice)
         ?? EventFields.Text("body.reading.text", Reading?.Text)
@@ -23,7 +25,7 @@ public sealed record StepDone(int Attempt, int Try, string Step, Reading? Readin
 
     internal override Phrase? Apply(TerminationFolder to, BenchEvent happened, IReadOnlyDictionary<Guid, BenchEvent> all)
     {
-        if (to.NotAt(Attempt, Try, Step) is { } fault)
+        if (to.NotAt(Attempt, Try, Step, From) is { } fault)
         {
             return fault;
         }
@@ -49,6 +51,7 @@ public sealed record StepDone(int Attempt, int Try, string Step, Reading? Readin
             return unseen.Says;
         }
 
+        to.PassTo(done, happened);
         to.Record(done, new StepRecord(done.Id, happened.Actor, happened.When, happened.Id, Reading, Verdict));
         return null;
     }
@@ -66,7 +69,7 @@ public sealed record StepDone(int Attempt, int Try, string Step, Reading? Readin
             ? new Refusal(false, "body.verdict", Phrase.Of(PhraseKeys.Event.Verdict))
             : null;
 
-    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.StepName(recipe, Step);
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Card(recipe, From, Step);
 
     internal override string Remark(StoryWords story, BenchEvent happened) =>
         Reading is { Face: { } face, Overruled: { } reason }

@@ -4,15 +4,17 @@ using Rhabdon.Core.Recipes;
 namespace Rhabdon.Core.Bench;
 
 /// <summary>The installer reports trouble that no reading shows.</summary>
-public sealed record TroubleFound(int Attempt, int Try, string Step, string Sign) : TerminationEvent
+/// <param name="From">The step from which on all before it was done on the same card; null for none.</param>
+public sealed record TroubleFound(int Attempt, int Try, string Step, string Sign, string? From = null) : TerminationEvent
 {
     public override bool IsWork() => true;
 
-    internal override Refusal? Malformed(BenchEvent happened) => EventFields.Text("body.step", Step) ?? EventFields.Text("body.sign", Sign);
+    internal override Refusal? Malformed(BenchEvent happened) =>
+        EventFields.Text("body.step", Step) ?? EventFields.Text("body.sign", Sign) ?? EventFields.Text("body.from", From);
 
     internal override Phrase? Apply(TerminationFolder to, BenchEvent happened, IReadOnlyDictionary<Guid, BenchEvent> all)
     {
-        if (to.NotAt(Attempt, Try, Step) is { } fault)
+        if (to.NotAt(Attempt, Try, Step, From) is { } fault)
         {
             return fault;
         }
@@ -22,6 +24,7 @@ public sealed record TroubleFound(int Attempt, int Try, string Step, string Sign
             return Phrase.Of(PhraseKeys.Conflict.Sign, ("sign", Sign));
         }
 
+        to.PassTo(to.StepAt(Step), happened);
         to.Trouble = new Trouble(Sign, Step, null);
         return null;
     }

@@ -7,7 +7,7 @@ import { Core, type Act, type BatchLook, type FaceSeen, type Intent, type Judged
 import type { Told } from './shown';
 
 /** How the page wants to see what is at the bench. */
-export type Look = Pick<BatchLook, 'pace' | 'batch'> & { unit: Unit };
+export type Look = Pick<BatchLook, 'pace' | 'guidance' | 'batch'> & { unit: Unit };
 
 /** What is done to strands: what a person wants of them, or work moved from one to another. */
 export type Deed = { unit: Unit; intent: Intent } | { move: { from: string; to: string; first: string; reason: string } };
@@ -126,12 +126,12 @@ export class BenchSession {
     return acted;
   }
 
-  async judge(termination: string, read: string): Promise<Judged> {
-    return this.core.judge(termination, this.look.unit, read);
+  async judge(termination: string, step: string, read: string): Promise<Judged> {
+    return this.core.judge(termination, step, this.look.unit, read);
   }
 
-  async propose(termination: string, seen: FaceSeen): Promise<Proposed> {
-    return this.core.propose(termination, seen);
+  async propose(termination: string, step: string, seen: FaceSeen): Promise<Proposed> {
+    return this.core.propose(termination, step, seen);
   }
 
   /** By which technique these strands begin, as far as the tablet knows; with crews to ask about where only the person can say. */
@@ -160,6 +160,7 @@ export class BenchSession {
     const change = this.core.view(this, {
       slots: this.strands.map(({ termination, strand, label }) => ({ termination, strand, label })),
       pace: this.look.pace,
+      guidance: this.look.guidance,
       batch: this.look.batch,
       unit: this.look.unit,
       rates: this.strands.find((strand) => strand.rates)?.rates,

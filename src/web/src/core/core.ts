@@ -12,8 +12,8 @@ interface Exports {
   Add(events: string): void;
   Keep(): void;
   View(request: string, shown: string, isPicked: boolean, isAnew: boolean): string;
-  Judge(termination: string, unit: string, read: string): string;
-  Propose(termination: string, seen: string): string;
+  Judge(termination: string, step: string, unit: string, read: string): string;
+  Propose(termination: string, step: string, seen: string): string;
   TechniqueFor(question: string): string;
   Act(terminations: string, unit: string, intent: string, stamp: string): string;
   Move(from: string, to: string, first: string, reason: string, stamp: string): string;
@@ -21,15 +21,16 @@ interface Exports {
 
 export type Unit = 'mm' | 'in';
 export type Pace = Schemas['Pace'];
+export type Guidance = Schemas['Guidance'];
 export type BatchView = Schemas['BatchView'];
 export type BatchLook = Schemas['BatchRequest'];
 export type FaceSeen = Schemas['FaceSeen'];
 export type BenchEvent = Schemas['BenchEvent'];
 export type Intent =
   | { kind: 'begin'; technique?: Schemas['Technique'] }
-  | { kind: 'clock'; step: string }
-  | { kind: 'done'; step: string; read?: string; face?: FaceSeen; overruled?: string }
-  | { kind: 'trouble'; sign: string }
+  | { kind: 'clock'; step: string; from?: string }
+  | { kind: 'done'; step: string; read?: string; face?: FaceSeen; overruled?: string; from?: string }
+  | { kind: 'trouble'; sign: string; step?: string; from?: string }
   | { kind: 'choose'; action: string; reason?: string }
   | { kind: 'undo'; event: string; reason: string; glassWasCut: boolean }
   | { kind: 'together'; batch: string | null }
@@ -135,12 +136,14 @@ export class Core {
     return this.exports.View(JSON.stringify(request), held ?? '', !!isPicked, isAnew);
   }
 
-  judge(termination: string, unit: Unit, read: string): Judged {
-    return JSON.parse(this.exports.Judge(termination, unit, read));
+  /** @param step that asks for it */
+  judge(termination: string, step: string, unit: Unit, read: string): Judged {
+    return JSON.parse(this.exports.Judge(termination, step, unit, read));
   }
 
-  propose(termination: string, seen: FaceSeen): Proposed {
-    return JSON.parse(this.exports.Propose(termination, JSON.stringify(seen)));
+  /** @param step that asks for it */
+  propose(termination: string, step: string, seen: FaceSeen): Proposed {
+    return JSON.parse(this.exports.Propose(termination, step, JSON.stringify(seen)));
   }
 
   techniqueFor(question: Schemas['TechniqueQuestion']): Schemas['TechniqueInForce'] {

@@ -15,6 +15,7 @@ export const usual = {
   later: 'l',
   undo: 'u',
   pace: 'p',
+  guidance: 'c',
   batch: 'b',
   aid: 'f',
   zones: 'z',

@@ -1,7 +1,7 @@
 import { useEffect, useReducer } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { rememberBatch, sayCrew } from '../../core/bench';
-import type { FaceSeen, Intent, Pace, Unit } from '../../core/core';
+import type { FaceSeen, Guidance, Intent, Pace, Unit } from '../../core/core';
 import { fetchPanel, SidePanel } from '../../parts/SidePanel';
 import { TakeBack } from '../../parts/TakeBack';
 import { useGrade } from '../../parts/useGrade';
@@ -30,15 +30,21 @@ const soundAfterMs = 500;
 export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; mayWork: boolean }) {
   const { termination, batch } = useParams();
   const opened: Opened = batch ? { batch } : { termination: termination ?? '' };
-  const [state, dispatch] = useReducer(benchReducer, begun((localStorage.getItem('pace') as Pace) || 'stage-by-stage'));
-  const { pace, over } = state;
-  const { strands, view, act, judge, propose, techniqueFor, fault, turnTo } = useBatch(opened, unit, pace, person);
+  // The tablet is shared: how much a card tells is each person's own.
+  const guided = `guidance ${person}`;
+  const [state, dispatch] = useReducer(
+    benchReducer,
+    begun((localStorage.getItem('pace') as Pace) || 'stage-by-stage', (localStorage.getItem(guided) as Guidance) || 'every-step'),
+  );
+  const { pace, guidance, over } = state;
+  const { strands, view, act, judge, propose, techniqueFor, fault, turnTo } = useBatch(opened, unit, pace, guidance, person);
   const go = useNavigate();
   const bench = view?.bench;
   const strand = strands.find((each) => each.termination === view?.focus) ?? strands[0];
   const where = bench ? `${view.focus} ${bench.attempt} ${bench.try} ${bench.step?.id} ${bench.trouble?.sign}` : '';
   useEffect(() => dispatch({ kind: 'moved' }), [where]);
   useEffect(() => localStorage.setItem('pace', pace), [pace]);
+  useEffect(() => localStorage.setItem(guided, guidance), [guided, guidance]);
   useEffect(fetchPanel, []);
   useEffect(() => void window.setTimeout(openSound, soundAfterMs), []);
   useEffect(() => {
@@ -71,6 +77,7 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
     'pedal-back': () => step(-1),
     undo: () => (bench?.undo && mayWork ? dispatch({ kind: 'opened', what: 'undo' }) : undefined),
     pace: () => dispatch({ kind: 'paced' }),
+    guidance: () => dispatch({ kind: 'guided' }),
     batch: () => (mayWork ? dispatch({ kind: 'opened', what: 'batch' }) : undefined),
     aid: () => dispatch({ kind: 'aid' }),
     ...(mayWork && bench?.attempt === 0 ? { done: () => void begin(), 'pedal-done': () => void begin() } : {}),
@@ -96,7 +103,9 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
     } catch (error) {
       return dispatch({ kind: 'said', says: whyNotKept(error) });
     }
-    await want({ kind: 'done', step: bench.step.id, read: choice, face: seen, overruled }, [strand.termination]);
+    await want({ kind: 'done', step: bench.step.id, from: bench.step.passed?.[0]?.id, read: choice, face: seen, overruled }, [
+      strand.termination,
+    ]);
   };
   return (
     <div className={`${css.bench} ${isBatch ? css.withTray : ''}`} data-part="bench">
@@ -107,6 +116,8 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
         mayWork={mayWork}
         isAidShown={state.isAidShown}
         onPace={() => dispatch({ kind: 'paced' })}
+        guidance={guidance}
+        onGuidance={() => dispatch({ kind: 'guided' })}
         onBatch={() => dispatch({ kind: 'opened', what: 'batch' })}
         onAid={() => dispatch({ kind: 'aid' })}
       />

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
-import type { Pace } from '../../core/core';
+import type { Guidance, Pace } from '../../core/core';
 import { EndFaceGlyph } from '../../drawing/EndFaceGlyph';
 import { StrandTab } from '../../drawing/StrandTab';
 import type { Strand } from '../../shell/tablet';
@@ -13,15 +13,17 @@ interface Props {
   bench: Schemas['BenchView'] | null;
   /** Of a batch; without one, a strand by itself. */
   pace?: Pace;
+  guidance: Guidance;
   mayWork: boolean;
   isAidShown: boolean;
   onPace: () => void;
+  onGuidance: () => void;
   onBatch: () => void;
   onAid: () => void;
 }
 
 /** Which strand it is, by number and color, and by what recipe; on one line, whatever its label. */
-export function BenchHeader({ strand, bench, pace, mayWork, isAidShown, onPace, onBatch, onAid }: Props) {
+export function BenchHeader({ strand, bench, pace, guidance, mayWork, isAidShown, onPace, onGuidance, onBatch, onAid }: Props) {
   return (
     <header className={css.header}>
       {bench && <EndFaceGlyph phase={bench.phase} attempt={bench.attempt} size={44} />}
@@ -48,6 +50,11 @@ export function BenchHeader({ strand, bench, pace, mayWork, isAidShown, onPace, 
         {pace && (
           <button className={controls.button} onClick={onPace}>
             {say(`pace.${pace}`)}
+          </button>
+        )}
+        {mayWork && (
+          <button className={controls.button} onClick={onGuidance}>
+            {say(`guidance.${guidance}`)}
           </button>
         )}
         {mayWork && (

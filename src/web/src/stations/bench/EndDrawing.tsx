@@ -20,6 +20,7 @@ interface Props {
 export function EndDrawing({ view, face, picked, onPick }: Props) {
   const { bench } = view;
   const act = actDrawn(bench?.step?.acts);
+  const isMeasured = !!bench?.step?.figure || !!bench?.step?.passed?.some((each) => each.figure);
   const [laid, setLaid] = useState<string[]>([]);
   const onLay = (title: string) => setLaid(laid.includes(title) ? laid.filter((one) => one !== title) : [...laid, title]);
   return (
@@ -38,7 +39,7 @@ export function EndDrawing({ view, face, picked, onPick }: Props) {
         </div>
       ) : bench?.kit && !bench.step ? (
         <KitCard kit={bench.kit} laid={laid} onLay={onLay} />
-      ) : bench?.step && !bench.step.figure && act ? (
+      ) : bench?.step && !isMeasured && act ? (
         <HandAct act={act} title={bench.step.title} />
       ) : bench?.line ? (
         <BenchLine line={bench.line} figure={bench.step?.figure} />

@@ -60,11 +60,14 @@ export function StepCard({
   // What the machine tells ends a time early or late; otherwise it must run out.
   const waits = !!step.clock && left !== 0 && !(step.clock.tells && step.clock.since);
   const verdict = useVerdict(isTyped ? read.trim() : '', judge);
-  const done = (value?: string, onlyThis = false) => void onAct({ kind: 'done', step: step.id, read: value }, onlyThis);
-  const start = () => void onAct({ kind: 'clock', step: step.id });
+  const passed = step.passed ?? [];
+  const from = passed[0]?.id;
+  const done = (value?: string, onlyThis = false) => void onAct({ kind: 'done', step: step.id, from, read: value }, onlyThis);
+  const start = () => void onAct({ kind: 'clock', step: step.id, from });
   const main = () => (step.clock && !step.clock.since ? start() : isChoice || waits ? undefined : done(ask ? read : undefined));
   const doneWord = together > 1 ? say('bench.done-all', { strands: togetherSays }) : say('bench.done');
-  const report = (sign: string) => void onAct({ kind: 'trouble', sign }, true);
+  const report = ({ id, step: at }: Schemas['SymptomView']) =>
+    void onAct({ kind: 'trouble', sign: id, step: at, from: at === from ? undefined : from }, true);
   useEffect(() => field.current?.focus({ preventScroll: true }), []);
   useKeys({
     ...(isFace ? {} : { done: main, 'pedal-done': main }),
@@ -74,7 +77,7 @@ export function StepCard({
     choice: (number) => {
       if (inTrouble) {
         const sign = reports[number - 1];
-        if (sign) report(sign.id);
+        if (sign) report(sign);
       } else if (isChoice && !isFace) {
         const choice = ask.choices[number - 1];
         if (choice) done(choice.value);
@@ -90,18 +93,40 @@ export function StepCard({
     >
       <div className={css.readPart}>
         <p className={css.count}>
-          {say('bench.step', { number: step.number, of: step.of })}
+          {passed[0]
+            ? say('bench.steps', { first: passed[0].number, last: step.number, of: step.of })
+            : say('bench.step', { number: step.number, of: step.of })}
           {' · '}
           {together > 1 ? togetherSays : say('strands.one', { number: strand })}
           {step.once && ` · ${say(`once.${step.once}`)}`}
         </p>
-        <h2>{step.title}</h2>
-        {step.figure && (
-          <p className={`${css.narrowFigure} figures`} data-part="narrow-figure">
-            {step.figure.value} <small>{step.figure.unit}</small>
-          </p>
+        {step.card ? (
+          <>
+            <h2>{step.card}</h2>
+            <ol className={css.passed} start={passed[0]!.number} data-part="card-steps">
+              {[...passed, step].map((each) => (
+                <li key={each.id}>
+                  <span>{each.title}</span>
+                  {each.figure && (
+                    <b className="figures">
+                      {each.figure.value} <small>{each.figure.unit}</small>
+                    </b>
+                  )}
+                </li>
+              ))}
+            </ol>
+          </>
+        ) : (
+          <>
+            <h2>{step.title}</h2>
+            {step.figure && (
+              <p className={`${css.narrowFigure} figures`} data-part="narrow-figure">
+                {step.figure.value} <small>{step.figure.unit}</small>
+              </p>
+            )}
+            <p className={css.how}>{step.how}</p>
+          </>
         )}
-        <p className={css.how}>{step.how}</p>
         {step.cautions.length > 0 && (
           <ul className={css.cautions}>
             {step.cautions.map((caution) => (
@@ -144,7 +169,7 @@ export function StepCard({
           <Choices
             question={say('bench.what-trouble')}
             choices={reports.map((sign) => ({ key: sign.id, says: sign.title }))}
-            onPick={report}
+            onPick={(id) => report(reports.find((sign) => sign.id === id)!)}
             back={{ says: say('bench.no-trouble'), onBack: () => setInTrouble(false) }}
             isOne
           />

@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client';
-import type { Pace } from '../../core/core';
+import type { Guidance, Pace } from '../../core/core';
 
 /** What lies over the bench: nothing, what is to be taken back, the batch, or the question by whose technique to begin. */
 type Over = { kind: 'nothing' | 'undo' | 'batch' } | { kind: 'crews'; crews: Schemas['CrewOnJob'][] };
@@ -7,6 +7,7 @@ type Over = { kind: 'nothing' | 'undo' | 'batch' } | { kind: 'crews'; crews: Sch
 /** What of the bench is the page's own: nothing of the work, which the core tells. */
 export interface BenchState {
   pace: Pace;
+  guidance: Guidance;
   over: Over;
   isAidShown: boolean;
   /** Why the last tap did nothing. */
@@ -19,13 +20,20 @@ export type BenchAction =
   | { kind: 'moved' }
   | { kind: 'said'; says: string }
   | { kind: 'paced' }
+  | { kind: 'guided' }
   | { kind: 'aid' }
   | { kind: 'picked'; finding?: number }
   | { kind: 'opened'; what: 'undo' | 'batch' }
   | { kind: 'asked'; crews: Schemas['CrewOnJob'][] }
   | { kind: 'closed' };
 
-export const begun = (pace: Pace): BenchState => ({ pace, over: { kind: 'nothing' }, isAidShown: false, says: '' });
+export const begun = (pace: Pace, guidance: Guidance): BenchState => ({
+  pace,
+  guidance,
+  over: { kind: 'nothing' },
+  isAidShown: false,
+  says: '',
+});
 
 /** One thing happens to the bench; nothing else changes it. */
 export function benchReducer(state: BenchState, action: BenchAction): BenchState {
@@ -37,6 +45,8 @@ export function benchReducer(state: BenchState, action: BenchAction): BenchState
       return { ...state, says: action.says };
     case 'paced':
       return { ...state, pace: state.pace === 'stage-by-stage' ? 'strand-by-strand' : 'stage-by-stage' };
+    case 'guided':
+      return { ...state, guidance: state.guidance === 'every-step' ? 'checkpoints' : 'every-step' };
     case 'aid':
       return { ...state, isAidShown: !state.isAidShown };
     case 'picked':

@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { api, got } from '../../api/client';
 import { answered, bring, openBench, rememberedBatch, saidCrew, type Session } from '../../core/bench';
-import type { FaceSeen, Intent, Pace, Unit } from '../../core/core';
+import type { FaceSeen, Guidance, Intent, Pace, Unit } from '../../core/core';
 import type { Done } from '../../core/benchSession';
 import { ShownBatch, type Shown, type Told } from '../../core/shown';
 import { watchStrands } from '../../shell/live';
@@ -26,7 +26,7 @@ async function strandsOf(opened: Opened): Promise<string[]> {
 }
 
 /** Strands at the bench. What they have come to is reckoned in the bench's worker; here is what is shown of it. */
-export function useBatch(opened: Opened, unit: Unit, pace: Pace, person: string) {
+export function useBatch(opened: Opened, unit: Unit, pace: Pace, guidance: Guidance, person: string) {
   const [shown, setShown] = useState<Shown>();
   const [fault, setFault] = useState('');
   const [session, setSession] = useState<Session>();
@@ -34,8 +34,8 @@ export function useBatch(opened: Opened, unit: Unit, pace: Pace, person: string)
   const where = JSON.stringify(opened);
   const look = useMemo(() => {
     const at = JSON.parse(where) as Opened;
-    return { unit, pace, batch: 'batch' in at ? at.batch : undefined };
-  }, [unit, pace, where]);
+    return { unit, pace, guidance, batch: 'batch' in at ? at.batch : undefined };
+  }, [unit, pace, guidance, where]);
   const first = useRef(look);
   const batch = useRef(new ShownBatch());
   const show = useCallback((told: Told | undefined) => {
@@ -81,6 +81,7 @@ export function useBatch(opened: Opened, unit: Unit, pace: Pace, person: string)
   }, [shown, queries]);
 
   const focus = shown?.view.focus ?? undefined;
+  const step = shown?.view.bench?.step?.id;
   const act = useCallback(
     async (intent: Intent, on: string[]): Promise<Done> => {
       if (!session) return { isDone: false, says: '' };
@@ -101,12 +102,12 @@ export function useBatch(opened: Opened, unit: Unit, pace: Pace, person: string)
     [session, shown],
   );
   const judge = useCallback(
-    async (read: string) => (session && focus ? answered(session.judge(focus, read)) : {}),
-    [session, focus],
+    async (read: string) => (session && focus && step ? answered(session.judge(focus, step, read)) : {}),
+    [session, focus, step],
   );
   const propose = useCallback(
-    async (seen: FaceSeen) => (session && focus ? answered(session.propose(focus, seen)) : undefined),
-    [session, focus],
+    async (seen: FaceSeen) => (session && focus && step ? answered(session.propose(focus, step, seen)) : undefined),
+    [session, focus, step],
   );
   const turnTo = useCallback((termination?: string) => session && told(session.turnTo(termination)), [session, told]);
   return { strands: shown?.strands ?? [], view: shown?.view, act, judge, propose, techniqueFor, fault, turnTo };
