@@ -20,6 +20,7 @@ public static partial class BenchExports
 {
     private static readonly RecipeBook Book = new();
     private static readonly Dictionary<Guid, FoldedTermination> Held = [];
+    private static readonly Dictionary<Guid, FoldedCableEnd> Ends = [];
     private static List<BenchEvent> lastMade = [];
     private static (string Text, BatchRequest? Request) lastRequest = (string.Empty, null);
     private static BatchView? lastView;
@@ -58,6 +59,40 @@ public static partial class BenchExports
         }
     }
 
+    /// <summary>Holds a cable's end with these events, in place of what was held of it before.</summary>
+    [JSExport]
+    public static void HoldEnd(string end, string events)
+    {
+        var id = Guid.Parse(end);
+        Ends[id] = FoldedCableEnd.Of(id, JsonSerializer.Deserialize(events, CoreJson.Default.ListBenchEvent)!);
+    }
+
+    /// <summary>The work card of a cable's end that is held, as a <see cref="CableEndView"/> in JSON; <c>null</c> where the recipe leaves nothing to it.</summary>
+    /// <param name="strand">One of its strands, which must be held.</param>
+    [JSExport]
+    public static string ViewEnd(string end, string strand, string unit) =>
+        JsonSerializer.Serialize(new CableEndViewer(Book, Phrasebook.English, "en", UnitOf(unit)).View(EndAtWork(end, strand)), CoreJson.Default.CableEndView);
+
+    /// <summary>Makes the event of a step done, or taken back, at a cable's end.</summary>
+    /// <param name="place">Job, cable and which end, as JSON.</param>
+    /// <param name="read">What was read; empty for nothing.</param>
+    /// <param name="reason">Why the step is taken back; empty where it is done.</param>
+    /// <returns>As of <see cref="Act"/>.</returns>
+    [JSExport]
+    public static string ActEnd(string place, string strand, string unit, string step, string read, string reason, string stamp)
+    {
+        var at = JsonSerializer.Deserialize(place, CoreJson.Default.CableEndPlace)!;
+        var end = EndAtWork(at.Id.ToString(), strand);
+        var answer = reason.Length > 0 ? CableEndWork.TakenBack(at, end, step, reason) : CableEndWork.Done(at, end, Book, step, read, UnitOf(unit));
+        if (answer.Fault is { } fault)
+        {
+            return Words(("field", fault.Field), ("says", Phrasebook.English.Say(fault.Says)));
+        }
+
+        var act = new StreamAct(answer.Body!, end.Published(Book)!.Ref, [(at.Id, Ends[at.Id].Events.Count, Ends[at.Id].LastClock)]);
+        return Texts(Stamped(JsonSerializer.Deserialize(stamp, CoreJson.Default.DictionaryStringString)!, [act]));
+    }
+
     /// <summary>Adds events to the strands that they name, as far as those are held; what came before is not folded again.</summary>
     [JSExport]
     public static void Add(string events) => Add(JsonSerializer.Deserialize(events, CoreJson.Default.ListBenchEvent)!);
@@ -84,7 +119,9 @@ public static partial class BenchExports
         }
 
         var asked = lastRequest.Request! with { Held = shown.Length == 0 ? null : Guid.Parse(shown), IsPicked = isPicked };
-        var view = new BatchViewer(Book, Phrasebook.English, "en").View(asked, StateOf);
+        var view = new BatchViewer(Book, Phrasebook.English, "en").View(asked, StateOf, id =>
+            Ends.TryGetValue(id, out var end) ? end.State : new CableEndState(id, [])
+        );
         var change = BatchChange.Since(isAnew ? null : lastView, view);
         lastView = view;
         return JsonSerializer.Serialize(change, CoreJson.Default.BatchChange);
@@ -167,11 +204,18 @@ public static partial class BenchExports
             return Words(("field", fault.Field), ("says", Phrasebook.English.Say(fault.Says)));
         }
 
-        var stamped = lastMade = Stamped(JsonSerializer.Deserialize(stamp, CoreJson.Default.DictionaryStringString)!, answer.Acts);
-        return JsonSerializer.Serialize([.. stamped.Select(EventText.Canonical)], CoreJson.Default.ListString);
+        return Texts(
+            lastMade = Stamped(
+                JsonSerializer.Deserialize(stamp, CoreJson.Default.DictionaryStringString)!,
+                [.. answer.Acts.Select(a => new StreamAct(a.Body, a.Recipe, [.. a.Strands.Select(s => (s.Termination, s.Known, s.LastClock))]))]
+            )
+        );
     }
 
-    private static List<BenchEvent> Stamped(Dictionary<string, string> stamp, IReadOnlyList<SharedAct> acts)
+    // Each event as the text that is signed.
+    private static string Texts(IEnumerable<BenchEvent> made) => JsonSerializer.Serialize([.. made.Select(EventText.Canonical)], CoreJson.Default.ListString);
+
+    private static List<BenchEvent> Stamped(Dictionary<string, string> stamp, IReadOnlyList<StreamAct> acts)
     {
         var ids = stamp["ids"].Split(' ');
         var clock = HybridTime.Returned(
@@ -182,7 +226,7 @@ public static partial class BenchExports
         var made = new List<BenchEvent>(acts.Count);
         foreach (var act in acts)
         {
-            clock = HybridTime.After(act.Strands.Aggregate(clock, (latest, s) => HybridTime.Latest(latest, s.LastClock)), Number(stamp, "nowMs"));
+            clock = HybridTime.After(act.Streams.Aggregate(clock, (latest, s) => HybridTime.Latest(latest, s.LastClock)), Number(stamp, "nowMs"));
             made.Add(
                 new BenchEvent(
                     Guid.Parse(ids[made.Count]),
@@ -192,7 +236,7 @@ public static partial class BenchExports
                     DateTimeOffset.Parse(stamp["at"], CultureInfo.InvariantCulture),
                     Guid.Parse(stamp["actor"]),
                     Rulebook.Version,
-                    [.. act.Strands.Select(s => new Subject(s.Termination, s.Known))],
+                    [.. act.Streams.Select(s => new Subject(s.Id, s.Known))],
                     act.Body,
                     act.Recipe
                 )
@@ -201,6 +245,8 @@ public static partial class BenchExports
 
         return made;
     }
+
+    private static CableEndAtWork EndAtWork(string end, string strand) => new(Ends[Guid.Parse(end)].State, StateOf(Guid.Parse(strand)));
 
     private static void Add(List<BenchEvent> events)
     {
@@ -226,6 +272,8 @@ public static partial class BenchExports
 
         return JsonSerializer.Serialize(said, CoreJson.Default.DictionaryStringString);
     }
+
+    private sealed record StreamAct(EventBody Body, RecipeRef? Recipe, IReadOnlyList<(Guid Id, int Known, HybridTime LastClock)> Streams);
 
     private static TerminationState StateOf(Guid termination) => StreamOf(termination).State;
 

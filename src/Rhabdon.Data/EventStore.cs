@@ -69,6 +69,14 @@ public sealed class EventStore(Database database, StreamCache cache)
         return (await StreamsAsync(connection, null, kinds, book)).ToDictionary(s => s.Key, s => (FoldedTermination)s.Value);
     }
 
+    /// <summary>Every cable end's stream, folded; one that nobody has begun is empty.</summary>
+    public async Task<IReadOnlyDictionary<Guid, FoldedCableEnd>> CableEndsAsync(IEnumerable<Guid> ends, RecipeBook book)
+    {
+        await using var connection = await database.OpenAsync();
+        var kinds = ends.Distinct().ToDictionary(e => e, _ => StreamKind.CableEnd);
+        return (await StreamsAsync(connection, null, kinds, book)).ToDictionary(s => s.Key, s => (FoldedCableEnd)s.Value);
+    }
+
     /// <summary>Every stream, folded: from memory where it is there as it stands, else each act read once however many streams it is about.</summary>
     /// <param name="kinds">The streams, each with its kind.</param>
     public async Task<Dictionary<Guid, FoldedStream>> StreamsAsync(

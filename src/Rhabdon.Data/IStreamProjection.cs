@@ -34,7 +34,7 @@ internal interface IStreamProjection
 
 internal static class StreamProjections
 {
-    public static IReadOnlyList<IStreamProjection> All { get; } = [new TerminationProjection(), new WorkSessionProjection()];
+    public static IReadOnlyList<IStreamProjection> All { get; } = [new TerminationProjection(), new WorkSessionProjection(), new CableEndProjection()];
 
     /// <summary>One number for the shape of all of them.</summary>
     public static int Version => All.Sum(p => p.Version);

@@ -227,6 +227,23 @@ public static class Doors
                 events = Array.Empty<BenchEvent>(),
             }
         ),
+        new(
+            "POST",
+            "/api/v1/calc/cable-end",
+            Passes.Anyone,
+            new
+            {
+                place = new
+                {
+                    job = Guid.Empty,
+                    cable = Guid.Empty,
+                    end = "near",
+                },
+                strand = Guid.Empty,
+                events = Array.Empty<BenchEvent>(),
+                unit = "mm",
+            }
+        ),
     ];
 
     private static object Cable =>

@@ -5,7 +5,8 @@ using Rhabdon.Core.Units;
 namespace Rhabdon.Core.Bench;
 
 /// <summary>A strand's place in a batch, as the queue names it.</summary>
-public sealed record BatchSlot(Guid Termination, int Strand, string Label);
+/// <param name="CableEnd">The stream of the cable's end that holds it; null where nobody asks for that.</param>
+public sealed record BatchSlot(Guid Termination, int Strand, string Label, Guid? CableEnd = null);
 
 /// <summary>What the page wants to see of a batch.</summary>
 /// <param name="Held">The strand shown until now, or picked by hand.</param>
@@ -32,6 +33,7 @@ public sealed record Rates(string Currency, decimal PerHour, decimal PerConnecto
 /// <param name="TogetherSays">Those strands in words: <c>strands 1–6</c>.</param>
 /// <param name="IsWhole">True when those strands are only ever worked as one, as the fibers of a ribbon.</param>
 /// <param name="Done">How many are accepted or rejected.</param>
+/// <param name="End">The cable's end that holds the strand in focus, or, once all are over, the first; null where nothing is left to it.</param>
 public sealed record BatchView(
     IReadOnlyList<BatchQueueView> Queue,
     Guid? Focus,
@@ -39,7 +41,8 @@ public sealed record BatchView(
     string TogetherSays,
     bool IsWhole,
     int Done,
-    BenchView? Bench
+    BenchView? Bench,
+    CableEndLine? End = null
 );
 
 /// <summary>What of a batch's view is other than it was the last time: a page that holds that one needs no more.</summary>
@@ -55,7 +58,8 @@ public sealed record BatchChange(
     bool IsWhole,
     int Done,
     BenchView? Bench,
-    bool IsSameLine
+    bool IsSameLine,
+    CableEndLine? End = null
 )
 {
     public static BatchChange Since(BatchView? before, BatchView now)
@@ -71,7 +75,8 @@ public sealed record BatchChange(
             now.IsWhole,
             now.Done,
             isSameLine ? now.Bench! with { Line = null } : now.Bench,
-            isSameLine
+            isSameLine,
+            now.End
         );
     }
 }

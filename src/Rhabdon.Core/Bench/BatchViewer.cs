@@ -8,7 +8,8 @@ namespace Rhabdon.Core.Bench;
 public sealed class BatchViewer(RecipeBook book, Phrasebook words, string language)
 {
     /// <param name="stateOf">The folded state of each slot's termination.</param>
-    public BatchView View(BatchRequest look, Func<Guid, TerminationState> stateOf)
+    /// <param name="endOf">That of a cable's end; null where nobody asks for it.</param>
+    public BatchView View(BatchRequest look, Func<Guid, TerminationState> stateOf, Func<Guid, CableEndState>? endOf = null)
     {
         var slots = SlotsOf(look, stateOf);
         var states = slots.Select(s => stateOf(s.Termination)).ToList();
@@ -27,9 +28,15 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
             ),
             focus is not null && Ribbon.Of(focus, book) is not null,
             states.Count(s => s.IsOver),
-            bench?.Kit is { } kit ? bench with { Kit = [.. kit.Select(line => For(line, together.Count))] } : bench
+            bench?.Kit is { } kit ? bench with { Kit = [.. kit.Select(line => For(line, together.Count))] } : bench,
+            EndLine(look, slots.FirstOrDefault(s => s.Termination == turn.Focus) ?? (slots is [var first, ..] ? first : null), stateOf, endOf)
         );
     }
+
+    private CableEndLine? EndLine(BatchRequest look, BatchSlot? slot, Func<Guid, TerminationState> stateOf, Func<Guid, CableEndState>? endOf) =>
+        slot?.CableEnd is { } end && endOf is not null
+            ? new CableEndViewer(book, words, language, look.Unit).Line(new CableEndAtWork(endOf(end), stateOf(slot.Termination)))
+            : null;
 
     // Every connector has its parts and takes its share; a tool or a bottle serves them all.
     private static KitLine For(KitLine line, int strands) =>

@@ -176,7 +176,7 @@ public sealed class BenchViewer(
         return args;
     }
 
-    private FigureView Figure(ResolvedDimension dimension, bool isConfirmed)
+    internal FigureView Figure(ResolvedDimension dimension, bool isConfirmed)
     {
         var exact = dimension.AtLeast
             ? words.Say(Phrase.Of(PhraseKeys.Length.AtLeast, ("length", LengthDisplay.Small(dimension.Target, unit))))
@@ -190,7 +190,7 @@ public sealed class BenchViewer(
         );
     }
 
-    private AskView AskOf(TerminationState state, Step step, ResolvedDimension? dimension)
+    internal AskView AskOf(TerminationState state, Step step, ResolvedDimension? dimension)
     {
         var ask = step.Ask!;
         var plan = ask.Reads == ReadingKind.Picture ? state.Plan : null;

@@ -16,37 +16,17 @@ public sealed record WorkSessionState(
 );
 
 /// <summary>A work session's stream and the state it folds to.</summary>
-public sealed class FoldedWorkSession : FoldedStream, IFold<WorkSessionState>
+public sealed class FoldedWorkSession : FoldedInTurn<WorkSessionState>
 {
-    private readonly List<HistoryEntry> history = [];
-
     private FoldedWorkSession(Guid session, IReadOnlyList<BenchEvent> events)
-    {
-        (Id, Events, State) = (session, events, new WorkSessionState(session));
-        foreach (var happened in events)
-        {
-            LastClock = HybridTime.Latest(LastClock, happened.Order);
-            var (state, conflict) = happened.Body is WorkSessionEvent body ? body.Apply(State, happened) : (State, happened.Body.Misplaced());
-            State = state;
-            history.Add(new HistoryEntry(happened, conflict is null ? EntryEffect.Counts : EntryEffect.Conflict, conflict, 0, 0));
-        }
-    }
-
-    public override Guid Id { get; }
+        : base(session, events, new WorkSessionState(session), Apply) { }
 
     public override StreamKind Kind => StreamKind.WorkSession;
-
-    public override IReadOnlyList<BenchEvent> Events { get; }
-
-    public override IReadOnlyList<HistoryEntry> History => history;
-
-    public override HybridTime LastClock { get; }
-
-    public override bool NeedsALook => history.Exists(h => h.Effect == EntryEffect.Conflict);
-
-    public WorkSessionState State { get; }
 
     public static FoldedWorkSession Of(Guid session, IEnumerable<BenchEvent> events) => new(session, TerminationFold.InOrder(events));
 
     public override FoldedStream With(BenchEvent happened) => Of(Id, Events.Append(happened));
+
+    private static (WorkSessionState State, Phrase? Conflict) Apply(WorkSessionState state, BenchEvent happened) =>
+        happened.Body is WorkSessionEvent body ? body.Apply(state, happened) : (state, happened.Body.Misplaced());
 }

@@ -16,6 +16,10 @@ public enum StreamKind
     /// <summary>A person at work in one place.</summary>
     [JsonStringEnumMemberName("work-session")]
     WorkSession,
+
+    /// <summary>A cable's end, or the module there: what is done once for all its strands.</summary>
+    [JsonStringEnumMemberName("cable-end")]
+    CableEnd,
 }
 
 public static class StreamKinds
@@ -27,6 +31,7 @@ public static class StreamKinds
         {
             StreamKind.Termination => FoldedTermination.Of(stream, events, book),
             StreamKind.WorkSession => FoldedWorkSession.Of(stream, events),
+            StreamKind.CableEnd => FoldedCableEnd.Of(stream, events),
             _ => throw new NotSupportedException(kind.ToString()),
         };
 }

@@ -24,6 +24,7 @@ namespace Rhabdon.Core.Recipes;
 /// <param name="Kit">What is laid out for one connector, and what its bag holds that is set aside; null in recipes from before there were kits.</param>
 /// <param name="Caps">The caps on the connector as it comes; null in recipes from before caps were told, which are not judged by them.</param>
 /// <param name="Things">Things of this family that its steps and its ladder may speak of: see <see cref="FamilyWords"/>. Null for any.</param>
+/// <param name="EndWork">Its steps that are once a cable end are the end's own work; null where each strand does them.</param>
 public sealed record Recipe(
     int FormatVersion,
     string Id,
@@ -47,7 +48,8 @@ public sealed record Recipe(
     int? Together = null,
     IReadOnlyList<KitItem>? Kit = null,
     IReadOnlyList<Cap>? Caps = null,
-    IReadOnlyList<string>? Things = null
+    IReadOnlyList<string>? Things = null,
+    EndWork? EndWork = null
 )
 {
     public const int CurrentFormat = 1;
@@ -62,7 +64,7 @@ public sealed record Recipe(
     /// <param name="connector">Null while nobody knows which it will be.</param>
     public Recipe For(CableBuild build, Technique technique, FiberGrade? grade = null, ConnectorType? connector = null)
     {
-        var steps = Steps.Where(s => Belongs(s.When)).Select(s => s with { Ask = Open(s.Ask) }).ToList();
+        var steps = Steps.Where(s => Belongs(s.When) && !(EndWork is not null && s.Once == Once.CableEnd)).Select(s => s with { Ask = Open(s.Ask) }).ToList();
         return this with
         {
             Parts = [.. Parts.Where(p => Belongs(p.Condition))],

@@ -12,13 +12,13 @@ public sealed record RecipeFile(Recipe Recipe, ReworkLadder? Ladder = null)
         TypeInfoResolver = CoreJson.Default.WithAddedModifier(NoNulls.Refuse),
     };
 
-    /// <summary>Reads a file from anywhere, its polishing sequences written in.</summary>
+    /// <summary>Reads a file from anywhere, what it leaves to others written in.</summary>
     /// <exception cref="JsonException">The text is no recipe file; the path names the place.</exception>
-    /// <exception cref="KeyNotFoundException">It is polished by a sequence, or after a step, that is not there.</exception>
+    /// <exception cref="KeyNotFoundException">It refers to a polishing sequence, a step or a cable end that is not there.</exception>
     public static RecipeFile Read(ReadOnlySpan<char> json)
     {
         var file = JsonSerializer.Deserialize(json, (JsonTypeInfo<RecipeFile>)Strict.GetTypeInfo(typeof(RecipeFile)))
             ?? throw new JsonException("A recipe file holds a recipe, not null.");
-        return file with { Recipe = file.Recipe.With([.. StarterRecipes.Sequences()]) };
+        return file with { Recipe = StarterRecipes.Whole(file.Recipe) };
     }
 }

@@ -5,12 +5,18 @@ namespace Rhabdon.Core.Recipes;
 /// <summary>The recipes and ladders that ship with Rhabdon, read from the data files beside this one.</summary>
 public static class StarterRecipes
 {
-    /// <summary>Each with its polishing sequences written in.</summary>
-    public static IEnumerable<Recipe> Recipes()
-    {
-        var sequences = Sequences().ToList();
-        return Files("recipes/").Select(ReadRecipe).Select(r => r.With(sequences));
-    }
+    /// <summary>Each with its polishing sequences and the steps of its cable end written in.</summary>
+    public static IEnumerable<Recipe> Recipes() => Files("recipes/").Select(ReadRecipe).Select(Whole);
+
+    /// <summary>The recipe with all that its file leaves to others written in.</summary>
+    /// <exception cref="KeyNotFoundException">It refers to what is not there.</exception>
+    public static Recipe Whole(Recipe recipe) => recipe.With([.. Sequences()]).With([.. Ends()]);
+
+    public static IEnumerable<EndSequence> Ends() =>
+        Files("ends/")
+            .Select(json =>
+                JsonSerializer.Deserialize(json, CoreJson.Default.EndSequence) ?? throw new JsonException("A file of a cable end holds its steps, not null.")
+            );
 
     public static IEnumerable<PolishingSequence> Sequences() =>
         Files("polishing/")

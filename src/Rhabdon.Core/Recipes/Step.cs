@@ -168,4 +168,13 @@ public sealed record ReadingLimits(decimal? Least = null, decimal? Most = null, 
 /// <summary>One answer, how it is judged, and the ladder's sign it raises.</summary>
 /// <param name="AfterSign">Offered only once this sign has been met in the attempt: light cannot be dimmer before it was seen.</param>
 /// <param name="When">Null for always: what is good alcohol in one technique is too weak in another.</param>
-public sealed record Choice(string Value, Wording Say, ReadingGrade Grade, string? Sign = null, string? AfterSign = null, Condition? When = null);
+/// <param name="Then">What is to be done about a bad answer at a cable's end, which has no ladder.</param>
+public sealed record Choice(
+    string Value,
+    Wording Say,
+    ReadingGrade Grade,
+    string? Sign = null,
+    string? AfterSign = null,
+    Condition? When = null,
+    Wording? Then = null
+);

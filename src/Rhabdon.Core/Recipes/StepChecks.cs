@@ -62,6 +62,11 @@ internal static class StepChecks
             yield return RecipeCheck.Fault($"{place}.dimension", PhraseKeys.Recipe.NoDimension);
         }
 
+        if (step is { Once: Once.CableEnd, Ask.IsLength: true })
+        {
+            yield return RecipeCheck.Fault($"{place}.ask.kind", PhraseKeys.Recipe.EndLength);
+        }
+
         foreach (var caution in step.Cautions.Except(Catalogs.All.Cautions))
         {
             yield return RecipeCheck.Fault($"{place}.cautions", PhraseKeys.Recipe.NoCaution, ("caution", caution));
@@ -83,7 +88,7 @@ internal static class StepChecks
 
         for (var index = 0; index < ask.Choices.Count; index++)
         {
-            if (ask.Choices[index] is { Grade: ReadingGrade.Bad, Sign: null })
+            if (ask.Choices[index] is { Grade: ReadingGrade.Bad, Sign: null } && (step.Once != Once.CableEnd || ask.Choices[index].Then is null))
             {
                 yield return RecipeCheck.Fault($"{place}.choices[{index}].sign", PhraseKeys.Recipe.BadSign);
             }

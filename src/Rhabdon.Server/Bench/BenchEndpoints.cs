@@ -14,6 +14,7 @@ using Rhabdon.Server.Recipes;
 namespace Rhabdon.Server.Bench;
 
 /// <summary>One strand's end as the bench opens it; the state is the browser core's to fold.</summary>
+/// <param name="CableEnd">The stream of the cable's end that holds it.</param>
 /// <param name="Rates">What rework costs on this job, when someone has said.</param>
 /// <param name="Crews">Of the job and whoever asks both: their technique is the one to begin by.</param>
 /// <param name="Events">
@@ -28,15 +29,22 @@ public sealed record StrandAtBench(
     int Strand,
     StrandColor Color,
     CableEnd End,
+    Guid CableEnd,
     Guid Job,
     IReadOnlyList<CrewOnJob> Crews,
     Rates? Rates,
     IReadOnlyList<int> Events
 );
 
+/// <summary>A cable's end that holds strands at the bench; the state is the browser core's to fold.</summary>
+/// <param name="Strand">One of its strands, by which it is opened.</param>
+/// <param name="Events">As of a strand.</param>
+public sealed record EndAtBench(Guid Id, Guid Strand, IReadOnlyList<int> Events);
+
 /// <summary>Strands as the bench opens them. An act that several of them share is told once.</summary>
-/// <param name="Acts">Their events, each without the strands that it names: those that hold it say so themselves.</param>
-public sealed record BenchOpened(IReadOnlyList<BenchEvent> Acts, IReadOnlyList<StrandAtBench> Strands);
+/// <param name="Acts">Their events, each without the streams that it names: those that hold it say so themselves.</param>
+/// <param name="Ends">The cable ends that hold them.</param>
+public sealed record BenchOpened(IReadOnlyList<BenchEvent> Acts, IReadOnlyList<StrandAtBench> Strands, IReadOnlyList<EndAtBench> Ends);
 
 /// <param name="Strands">Their terminations, 1 to 1,000.</param>
 public sealed record BenchOpening(IReadOnlyList<Guid> Strands);
@@ -110,7 +118,9 @@ public static class BenchEndpoints
 
         var rows = await jobs.AtBenchAsync(context.AccessOf(), ids);
         var crews = await jobs.CrewsOnAsync(context.AccessOf(), [.. rows.Select(r => r.Job.Id).Distinct()]);
-        var streams = await events.TerminationsAsync([.. rows.Select(r => r.Row.Id)], await books.BookAsync());
+        var book = await books.BookAsync();
+        var streams = await events.TerminationsAsync([.. rows.Select(r => r.Row.Id)], book);
+        var ends = await events.CableEndsAsync(rows.Select(EndOf), book);
         var (acts, told) = (new List<BenchEvent>(), new Dictionary<Guid, (int Place, Dictionary<Guid, int> Known)>());
         return TypedResults.Ok(
             new BenchOpened(
@@ -125,16 +135,20 @@ public static class BenchEndpoints
                         r.Row.Strand,
                         StrandColor.Of(r.Row.Strand),
                         r.Row.End,
+                        EndOf(r),
                         r.Job.Id,
                         [.. crews[r.Job.Id]],
                         RatesOf(r.Job),
                         [.. streams[r.Row.Id].Events.SelectMany(e => Told(r.Row.Id, e))]
                     )),
-                ]
+                ],
+                [.. rows.DistinctBy(EndOf).Select(r => new EndAtBench(EndOf(r), r.Row.Id, [.. ends[EndOf(r)].Events.SelectMany(e => Told(EndOf(r), e))]))]
             )
         );
 
-        int[] Told(Guid termination, BenchEvent happened)
+        static Guid EndOf((TerminationRow Row, CableRow Cable, JobRow Job) at) => CableEndId.Of(at.Job.Id, at.Cable.Id, at.Row.End);
+
+        int[] Told(Guid stream, BenchEvent happened)
         {
             if (!told.TryGetValue(happened.Id, out var act))
             {
@@ -142,7 +156,7 @@ public static class BenchEndpoints
                 acts.Add(happened.Concerning([]));
             }
 
-            return [act.Place, act.Known.GetValueOrDefault(termination)];
+            return [act.Place, act.Known.GetValueOrDefault(stream)];
         }
     }
 

@@ -29,6 +29,10 @@ public sealed record FiberLeftAnswer(Length Left, Length Spare, int CutOffs, int
 /// <param name="Events">Of all strands of the look.</param>
 public sealed record BenchRequest(BatchRequest Batch, IReadOnlyList<BenchEvent> Events);
 
+/// <param name="Strand">One of the strands that the end holds.</param>
+/// <param name="Events">Of the end and of that strand.</param>
+public sealed record CableEndRequest(CableEndPlace Place, Guid Strand, IReadOnlyList<BenchEvent> Events, LengthUnit Unit = LengthUnit.Millimeter);
+
 /// <summary>The core's computations, open to anyone, bounded in size.</summary>
 public static class CalcEndpoints
 {
@@ -115,6 +119,37 @@ public static class CalcEndpoints
                 return await turns.TakeAsync(going => View(request, book, going), cancel);
             }
         );
+        calc.MapPost(
+            "/cable-end",
+            async Task<Results<Ok<CableEndView>, ProblemHttpResult>> (
+                CableEndRequest request,
+                RecipeBookCache books,
+                CalcTurns turns,
+                CancellationToken cancel
+            ) =>
+            {
+                if (request.Events.Count > MaxEvents)
+                {
+                    return Problems.Field(400, "events", Phrase.Of(PhraseKeys.Problem.Events, ("most", $"{MaxEvents}")));
+                }
+
+                var book = await books.BookAsync();
+                return await turns.TakeAsync(_ => ViewEnd(request, book), cancel);
+            }
+        );
+    }
+
+    private static Results<Ok<CableEndView>, ProblemHttpResult> ViewEnd(CableEndRequest request, RecipeBook book)
+    {
+        var end = new CableEndAtWork(
+            FoldedCableEnd.Of(request.Place.Id, About(request.Place.Id)).State,
+            TerminationFold.Fold(request.Strand, About(request.Strand), book)
+        );
+        return new CableEndViewer(book, Phrasebook.English, "en", request.Unit).View(end) is { } view
+            ? TypedResults.Ok(view)
+            : Problems.Field(400, "events", Phrase.Of(PhraseKeys.Problem.CalcEvents));
+
+        IEnumerable<BenchEvent> About(Guid stream) => request.Events.Where(e => e.About.Any(s => s.Id == stream));
     }
 
     private static Results<Ok<BatchView>, ProblemHttpResult> View(BenchRequest request, RecipeBook book, CancellationToken cancel)

@@ -16,6 +16,7 @@ namespace Rhabdon.Server.Proof;
 public sealed record StrandRow(int Strand, StrandColor Color, StrandGroup Group, StrandEnd Near, StrandEnd Far);
 
 /// <param name="Near">The closets at its near end; one, but where a list of ports parts them.</param>
+/// <param name="Ends">Those of its ends at which the recipe leaves something to do once.</param>
 public sealed record CableStrands(
     Guid Cable,
     Guid Job,
@@ -26,8 +27,13 @@ public sealed record CableStrands(
     StrandGrouping Grouping,
     IReadOnlyList<string> Near,
     IReadOnlyList<string> Far,
-    IReadOnlyList<StrandRow> Rows
+    IReadOnlyList<StrandRow> Rows,
+    IReadOnlyList<EndOfCable> Ends
 );
+
+/// <summary>What is done once at a cable's end, in a line.</summary>
+/// <param name="Strand">The strand by which its work card is opened.</param>
+public sealed record EndOfCable(CableEnd End, Guid Strand, CableEndLine Line);
 
 /// <param name="TimeZone">IANA zone of the site, in which the times are read.</param>
 /// <param name="Aside">What was sent about this strand and could not be verified: it does not count.</param>
@@ -79,7 +85,13 @@ public static class ProofEndpoints
         proof.MapGet("/looks", (JobStore jobs, HttpContext context) => jobs.LooksAsync(context.AccessOf()));
     }
 
-    private static async Task<Results<Ok<CableStrands>, ProblemHttpResult>> Ladder(Guid id, JobStore jobs, HttpContext context)
+    private static async Task<Results<Ok<CableStrands>, ProblemHttpResult>> Ladder(
+        Guid id,
+        JobStore jobs,
+        EventStore events,
+        RecipeBookCache books,
+        HttpContext context
+    )
     {
         var access = context.AccessOf();
         if (await jobs.CableAsync(access, id) is not { } cable || await jobs.JobAsync(access, cable.JobId) is not { } job)
@@ -88,7 +100,7 @@ public static class ProofEndpoints
         }
 
         // Every strand has both its ends, the near one first.
-        var ladder = (await jobs.LadderAsync(id)).Chunk(2).Select(ends => RowOf(ends[0].Strand, ends));
+        var ladder = (await jobs.LadderAsync(id)).Chunk(2).Select(ends => RowOf(ends[0].Strand, ends)).ToList();
         var places = (await jobs.PlacesAsync(cable.JobId, id)).ToLookup(p => p.End, p => p.Closet);
         return TypedResults.Ok(
             new CableStrands(
@@ -101,9 +113,36 @@ public static class ProofEndpoints
                 StrandGroup.In(Enum.Parse<CableBuild>(cable.Build), cable.Strands),
                 [.. places[CableEnd.Near]],
                 [.. places[CableEnd.Far]],
-                [.. ladder]
+                ladder,
+                await EndsAsync(cable, ladder, events, await books.BookAsync())
             )
         );
+    }
+
+    private static async Task<IReadOnlyList<EndOfCable>> EndsAsync(CableRow cable, List<StrandRow> ladder, EventStore events, RecipeBook book)
+    {
+        if (ladder.Count == 0)
+        {
+            return [];
+        }
+
+        // An end is opened by a strand that is not done while there is one: it is closed after them all.
+        var opened = new[] { (End: CableEnd.Near, Strand: Open(r => r.Near)), (End: CableEnd.Far, Strand: Open(r => r.Far)) };
+        var ends = await events.CableEndsAsync(opened.Select(o => IdOf(o.End)), book);
+        var strands = await events.TerminationsAsync([.. opened.Select(o => o.Strand)], book);
+        var viewer = new CableEndViewer(book, Phrasebook.English, "en", LengthUnit.Millimeter);
+        return
+        [
+            .. opened
+                .Select(o => (o.End, o.Strand, Line: viewer.Line(new CableEndAtWork(ends[IdOf(o.End)].State, strands[o.Strand].State))))
+                .Where(o => o.Line is not null)
+                .Select(o => new EndOfCable(o.End, o.Strand, o.Line!)),
+        ];
+
+        Guid IdOf(CableEnd end) => CableEndId.Of(cable.JobId, cable.Id, end);
+
+        Guid Open(Func<StrandRow, StrandEnd> of) =>
+            (ladder.Select(of).FirstOrDefault(e => e.Phase is not (StrandPhase.Verified or StrandPhase.Doubtful or StrandPhase.Rejected)) ?? of(ladder[0])).Id;
     }
 
     private static StrandRow RowOf(int strand, StrandEnd[] ends) => new(strand, StrandColor.Of(strand), StrandGroup.Of(strand), ends[0], ends[1]);

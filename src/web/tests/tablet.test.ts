@@ -55,6 +55,7 @@ test('what the server tells joins what is there, and counts as a change only whe
   const told = {
     acts: [act],
     strands: [{ termination: one, events: [0, 2] } as never, { termination: two, events: [0, 5] } as never],
+    ends: [{ id: 'end', strand: one, events: [] }],
   };
   await keepStrands(told);
   await keepStrands(told);

@@ -24,6 +24,8 @@ namespace Rhabdon.Core.Bench;
 [JsonDerivedType(typeof(Resolved), "resolved")]
 [JsonDerivedType(typeof(SessionBegun), "session-begun")]
 [JsonDerivedType(typeof(SessionEnded), "session-ended")]
+[JsonDerivedType(typeof(EndStepDone), "end-step-done")]
+[JsonDerivedType(typeof(EndStepTakenBack), "end-step-taken-back")]
 [JsonDerivedType(typeof(Unreadable), "unreadable")]
 public abstract record EventBody
 {

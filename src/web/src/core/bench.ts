@@ -3,7 +3,8 @@ import { send, tellWaiting } from '../shell/outbox';
 import { fetchBook, fetchStrands } from '../shell/strands';
 import { keep, recall } from '../shell/tablet';
 import { say } from '../shell/words';
-import type { BenchSession, Deed, Done, Look } from './benchSession';
+import type { BenchSession, Deed, Done, EndShown, Look } from './benchSession';
+import type { EndDeed, Unit } from './core';
 import type { Doors } from './benchWorker';
 import type { Told } from './shown';
 
@@ -63,6 +64,18 @@ export async function actOn(on: string[], person: string, deed: Deed): Promise<D
   await bring(on);
   const { doors } = (running ??= start());
   const done = await answered(doors.doTo(on, person, Date.now(), deed));
+  if (done.isDone) tellWaiting();
+  void send();
+  return done;
+}
+
+/** The work card of the cable's end that holds a strand, as far as this tablet knows it. */
+export const endOf = (termination: string, unit: Unit): Promise<EndShown | undefined> =>
+  answered((running ??= start()).doors.endOf(termination, unit));
+
+/** Does a step at the cable's end that holds a strand, or takes it back. */
+export async function doAtEnd(termination: string, unit: Unit, deed: EndDeed, person: string): Promise<Done> {
+  const done = await answered((running ??= start()).doors.doAtEnd(termination, unit, deed, person, Date.now()));
   if (done.isDone) tellWaiting();
   void send();
   return done;

@@ -3,7 +3,17 @@ import type { Schemas } from '../api/client';
 import { record, whyNotKept } from '../shell/record';
 import { changesOf, eventsOf, recall, tablet, type Strand } from '../shell/tablet';
 import { say } from '../shell/words';
-import { Core, type Act, type BatchLook, type FaceSeen, type Intent, type Judged, type Proposed, type Unit } from './core';
+import {
+  Core,
+  type Act,
+  type BatchLook,
+  type EndDeed,
+  type FaceSeen,
+  type Intent,
+  type Judged,
+  type Proposed,
+  type Unit,
+} from './core';
 import type { Told } from './shown';
 
 /** How the page wants to see what is at the bench. */
@@ -30,10 +40,13 @@ export async function coreHere(): Promise<Core> {
   return Core.with(book);
 }
 
-/** Puts what the tablet holds of these strands, sent or not, into the core. */
+/** Puts what the tablet holds of these strands and of the cable ends that hold them, sent or not, into the core. */
 export async function holdInCore(core: Core, strands: readonly string[]): Promise<void> {
   const changes = await changesOf();
-  if (!core.isAsOf(changes, strands)) core.hold(strands, await eventsOf(strands), changes);
+  if (core.isAsOf(changes, strands)) return;
+  core.hold(strands, await eventsOf(strands), changes);
+  const ends = (await tablet.strands.bulkGet([...strands])).map((strand) => strand?.cableEnd).filter((end) => end !== undefined);
+  for (const end of new Set(ends)) core.holdEnd(end, await eventsOf([end]));
 }
 
 const madeBy = (core: Core, deed: Deed, on: string[], stamp: Record<string, string>): Act =>
@@ -44,6 +57,34 @@ const madeBy = (core: Core, deed: Deed, on: string[], stamp: Record<string, stri
 /** Does something to strands as they stand on this tablet now; all of them or none. */
 export const doTo = async (on: string[], person: string, now: number, deed: Deed): Promise<Done> =>
   doIn(await coreHere(), on, on, person, now, deed);
+
+/** The work card of the cable's end that holds a strand, and which end that is. */
+export interface EndShown {
+  strand: Strand;
+  view: Schemas['CableEndView'] | null;
+}
+
+/** Nothing where the tablet does not hold the strand. */
+export async function endOf(termination: string, unit: Unit): Promise<EndShown | undefined> {
+  const core = await coreHere();
+  const strand = await tablet.strands.get(termination);
+  if (!strand) return undefined;
+  await holdInCore(core, [termination]);
+  return { strand, view: core.viewEnd(strand.cableEnd, termination, unit) };
+}
+
+/** Does a step at the cable's end that holds a strand, or takes it back. */
+export async function doAtEnd(termination: string, unit: Unit, deed: EndDeed, person: string, now: number): Promise<Done> {
+  const core = await coreHere();
+  const make = async (stamp: Record<string, string>): Promise<Act> => {
+    const strand = await tablet.strands.get(termination);
+    if (!strand) return { field: 'tablet', says: say('bench.no-strand') };
+    await holdInCore(core, [termination]);
+    return core.actEnd({ job: strand.job, cable: strand.cable, end: strand.end }, termination, unit, deed, stamp);
+  };
+  const made = await record(1, person, now, make);
+  return 'says' in made ? { isDone: false, says: made.says } : { isDone: true, says: '' };
+}
 
 /** @param held what the core holds for it: the strands that it is done to, and those shown beside them */
 async function doIn(core: Core, held: string[], on: string[], person: string, now: number, deed: Deed): Promise<Done> {
@@ -158,7 +199,7 @@ export class BenchSession {
     this.toldStrands = strands;
     this.toldVersion = this.core.version;
     const change = this.core.view(this, {
-      slots: this.strands.map(({ termination, strand, label }) => ({ termination, strand, label })),
+      slots: this.strands.map(({ termination, strand, label, cableEnd }) => ({ termination, strand, label, cableEnd })),
       pace: this.look.pace,
       guidance: this.look.guidance,
       batch: this.look.batch,

@@ -1,5 +1,5 @@
 import { expose, proxy } from 'comlink';
-import { BenchSession, coreHere, doTo, type Look } from './benchSession';
+import { BenchSession, coreHere, doAtEnd, doTo, endOf, type Look } from './benchSession';
 import type { Told } from './shown';
 
 // The core and the tablet's store work here, so that the page has nothing to do at a tap but to draw. Told so, the runtime does not take this worker for a
@@ -10,6 +10,8 @@ const doors = {
   open: async (strands: readonly string[], look: Look, tell: (told: Told) => void) =>
     proxy(new BenchSession(await coreHere(), strands, look, tell)),
   doTo: (...asked: [on: string[], person: string, now: number, deed: Parameters<typeof doTo>[3]]) => doTo(...asked),
+  endOf,
+  doAtEnd,
 };
 
 export type Doors = typeof doors;

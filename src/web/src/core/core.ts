@@ -9,6 +9,9 @@ interface Exports {
   AddRecipe(id: string, version: number, json: string): void;
   AddProfile(json: string): void;
   Hold(streams: string, events: string): void;
+  HoldEnd(end: string, events: string): void;
+  ViewEnd(end: string, strand: string, unit: string): string;
+  ActEnd(place: string, strand: string, unit: string, step: string, read: string, reason: string, stamp: string): string;
   Add(events: string): void;
   Keep(): void;
   View(request: string, shown: string, isPicked: boolean, isAnew: boolean): string;
@@ -40,6 +43,8 @@ export type Intent =
 export type Act = { events: BenchEvent[]; texts: string[] } | BenchFault;
 type BenchFault = { field: string; says: string };
 /** What of a batch's view is other than it was the last time. */
+/** A step done at a cable's end, or taken back. */
+export type EndDeed = { step: string; read?: string; reason?: string };
 export type BatchChange = Omit<BatchView, 'queue'> & { rows: BatchView['queue']; queue: string[]; isSameLine: boolean };
 /** Which answer a picture stands for, in words; without a choice, why it stands for none: it cannot be graded, or the step did not ask for what it shows. */
 export type Proposed = { choice?: string; says: string; unasked?: string };
@@ -146,6 +151,21 @@ export class Core {
     return JSON.parse(this.exports.Propose(termination, step, JSON.stringify(seen)));
   }
 
+  /** Holds what happened at a cable's end, in place of what was held of it before. */
+  holdEnd(end: string, events: readonly BenchEvent[]) {
+    this.exports.HoldEnd(end, JSON.stringify(events));
+  }
+
+  /** The work card of a cable's end; nothing where its recipe leaves nothing to it. */
+  viewEnd(end: string, strand: string, unit: Unit): Schemas['CableEndView'] | null {
+    return JSON.parse(this.exports.ViewEnd(end, strand, unit));
+  }
+
+  actEnd(place: Schemas['CableEndPlace'], strand: string, unit: Unit, deed: EndDeed, stamp: Record<string, string>): Act {
+    const { step, read = '', reason = '' } = deed;
+    return actOf(this.exports.ActEnd(JSON.stringify(place), strand, unit, step, read, reason, JSON.stringify(stamp)));
+  }
+
   techniqueFor(question: Schemas['TechniqueQuestion']): Schemas['TechniqueInForce'] {
     return JSON.parse(this.exports.TechniqueFor(JSON.stringify(question)));
   }
@@ -159,9 +179,13 @@ export class Core {
   }
 
   private remembered(json: string): Act {
-    const made: string[] | BenchFault = JSON.parse(json);
-    if (!Array.isArray(made)) return made;
-    this.made = made.map((text) => JSON.parse(text));
-    return { events: this.made, texts: made };
+    const act = actOf(json);
+    if ('events' in act) this.made = act.events;
+    return act;
   }
+}
+
+function actOf(json: string): Act {
+  const made: string[] | BenchFault = JSON.parse(json);
+  return Array.isArray(made) ? { events: made.map((text) => JSON.parse(text)), texts: made } : made;
 }

@@ -16,6 +16,7 @@ import controls from '../parts/controls.module.css';
 
 // Every page but Today comes when it is opened; the service worker fetches and keeps them all.
 const Bench = lazy(() => import('../stations/bench/Bench').then((m) => ({ default: m.Bench })));
+const EndCard = lazy(() => import('../stations/bench/EndCard').then((m) => ({ default: m.EndCard })));
 const JobOverview = lazy(() => import('../stations/proof/JobOverview').then((m) => ({ default: m.JobOverview })));
 const Look = lazy(() => import('../stations/proof/Look').then((m) => ({ default: m.Look })));
 const StrandLadder = lazy(() => import('../stations/proof/StrandLadder').then((m) => ({ default: m.StrandLadder })));
@@ -91,6 +92,10 @@ function Signed({ session }: { session: Session }) {
               {['/bench/:termination', '/batch/:batch'].map((path) => (
                 <Route key={path} path={path} element={<Bench key={pathname} unit={unit} person={person} mayWork={mayWork} />} />
               ))}
+              <Route
+                path="/end/:termination"
+                element={<EndCard key={pathname} unit={unit} person={person} mayWork={mayWork} />}
+              />
               <Route path="/proof/:cable" element={<StrandLadder unit={unit} person={person} mayWork={mayWork} />} />
               <Route path="/story/:termination" element={<StrandStory unit={unit} person={person} mayWork={mayWork} />} />
               <Route path="/look/:termination" element={<Look unit={unit} person={person} maySettle={maySettle} />} />

@@ -1,11 +1,17 @@
 import { api, got } from '../api/client';
-import { keep, keepStrands } from './tablet';
+import { keep, keepStrands, tablet } from './tablet';
 
 /** As many as the server opens at once. */
 const most = 1_000;
 
-/** Fetches strands to the tablet, so that the bench can go on with no network. Those that are not this person's to see stay away. */
-export async function fetchStrands(strands: readonly string[]): Promise<void> {
+/**
+ * Fetches strands and the cable ends that hold them to the tablet, so that the bench can go on with no network. Those that are not this person's to see stay
+ * away.
+ * @param streams of strands, or of cable ends, which come with one of their strands
+ */
+export async function fetchStrands(streams: readonly string[]): Promise<void> {
+  const ends = await tablet.ends.bulkGet([...streams]);
+  const strands = [...new Set(streams.map((stream, at) => ends[at]?.strand ?? stream))];
   for (let at = 0; at < strands.length; at += most) {
     await keepStrands(await got(api.POST('/api/v1/bench', { body: { strands: strands.slice(at, at + most) } })));
   }

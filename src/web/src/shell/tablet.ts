@@ -5,6 +5,9 @@ import type { BenchEvent } from '../core/core';
 /** What the server told about a strand, beside its events. */
 export type Strand = Omit<Schemas['StrandAtBench'], 'events'>;
 
+/** A cable's end that holds strands of this tablet, and one of them, by which it is opened. */
+export type EndHere = Omit<Schemas['EndAtBench'], 'events'>;
+
 /** An event that the server holds, about those of its streams that this tablet has opened. */
 interface KeptEvent {
   id: string;
@@ -40,6 +43,7 @@ interface Kept {
 /** What this tablet keeps for itself: strands it has opened and their events, events that wait to be sent, and who it is. */
 class Tablet extends Dexie {
   strands!: EntityTable<Strand, 'termination'>;
+  ends!: EntityTable<EndHere, 'id'>;
   events!: EntityTable<KeptEvent, 'id'>;
   outbox!: EntityTable<Waiting, 'sequence'>;
   kept!: EntityTable<Kept, 'key'>;
@@ -74,6 +78,7 @@ class Tablet extends Dexie {
           });
       });
     this.version(5).stores({ outbox: 'sequence, *streams, refused', pictures: '[termination+hash], refused' });
+    this.version(6).stores({ ends: 'id' });
   }
 }
 
@@ -167,13 +172,17 @@ export async function keepEvents(events: readonly BenchEvent[]): Promise<void> {
   });
 }
 
-/** Keeps strands as the server told them, with their events. */
-export async function keepStrands({ acts, strands }: Schemas['BenchOpened']): Promise<void> {
+/** Keeps strands and the cable ends that hold them as the server told them, with their events. */
+export async function keepStrands({ acts, strands, ends }: Schemas['BenchOpened']): Promise<void> {
   const known = acts.map(() => new Map<string, number>());
-  for (const { termination, events } of strands)
-    for (let at = 0; at < events.length; at += 2) known[events[at]!]!.set(termination, events[at + 1]!);
+  const note = (stream: string, events: number[]) => {
+    for (let at = 0; at < events.length; at += 2) known[events[at]!]!.set(stream, events[at + 1]!);
+  };
+  for (const { termination, events } of strands) note(termination, events);
+  for (const { id, events } of ends) note(id, events);
   await keepEvents(acts.map((act, at) => concerning(act, known[at]!)));
   await tablet.strands.bulkPut(strands.map(({ events, ...strand }) => strand));
+  await tablet.ends.bulkPut(ends.map(({ events, ...end }) => end));
 }
 
 interface Device {

@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
 import type { FaceSeen, Intent, Judged, Proposed } from '../../core/core';
 import type { Grading } from '../../parts/useGrade';
+import { sayEnd } from '../../parts/sayEnd';
 import { FaultLine } from '../../shell/faults';
 import type { Strand } from '../../shell/tablet';
 import { say } from '../../shell/words';
@@ -37,7 +38,7 @@ export function WorkCard(props: Props) {
 
 function Now({ view, strand, where, mayWork, says, face, proposed, judge, onAct, onFace, onBegin, onTurn }: Props) {
   const { bench } = view;
-  if (!bench) return <Over says={say('batch.over', { count: view.done })} strand={strand} />;
+  if (!bench) return <Over says={say('batch.over', { count: view.done })} strand={strand} end={view.end} />;
   if (!mayWork) return <p>{bench.says}</p>;
   const others = view.queue.some((other) => other.place === 'next' || other.place === 'waiting');
   if (bench.trouble)
@@ -65,22 +66,42 @@ function Now({ view, strand, where, mayWork, says, face, proposed, judge, onAct,
       <>
         <h2>{say('bench.begin-by', { recipe: bench.recipe })}</h2>
         <p>{say(bench.kit ? 'bench.lay-out' : 'bench.at-hand')}</p>
+        {view.end?.isAwaited && <p>{say('end.first-why', { title: view.end.title, next: view.end.next ?? '' })}</p>}
         <FaultLine says={says} />
         <div className="grow" />
-        <button className={controls.mainAction} onClick={onBegin}>
+        {view.end?.next && (
+          <Link className={view.end.isAwaited ? controls.mainAction : controls.button} to={`/end/${strand.termination}`}>
+            {sayEnd(view.end)}
+          </Link>
+        )}
+        <button className={view.end?.isAwaited ? controls.button : controls.mainAction} onClick={onBegin}>
           {view.together.length > 1 ? say('bench.begin-all', { strands: view.togetherSays }) : say('bench.begin')}
         </button>
       </>
     );
-  return <Over says={bench.says} strand={strand} onTurn={view.queue.length > 1 ? onTurn : undefined} hasStory />;
+  return <Over says={bench.says} strand={strand} onTurn={view.queue.length > 1 ? onTurn : undefined} end={view.end} hasStory />;
+}
+
+interface OverProps {
+  says: string;
+  strand: Strand;
+  onTurn?: () => void;
+  hasStory?: boolean;
+  /** Of the cable that holds the strand. */
+  end?: Schemas['CableEndLine'] | null;
 }
 
 /** Nothing more to do on this end, or on any of the batch. */
-function Over({ says, strand, onTurn, hasStory }: { says: string; strand: Strand; onTurn?: () => void; hasStory?: boolean }) {
+function Over({ says, strand, onTurn, hasStory, end }: OverProps) {
   return (
     <>
       <h2>{says}</h2>
       <div className="grow" />
+      {end?.isToClose && !onTurn && (
+        <Link className={controls.button} to={`/end/${strand.termination}`}>
+          {sayEnd(end)}
+        </Link>
+      )}
       {hasStory && (
         <Link className={controls.button} to={`/story/${strand.termination}`}>
           {say('bench.story')}
