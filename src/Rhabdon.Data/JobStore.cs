@@ -373,6 +373,21 @@ public sealed class JobStore(Database database)
         ).AsList();
     }
 
+    /// <summary>The other fiber of each termination's port, where the port holds just two of its cable.</summary>
+    public async Task<IReadOnlyDictionary<Guid, Partner>> PartnersAsync(Guid[] ids)
+    {
+        await using var connection = await database.OpenAsync();
+        var pairs = await connection.QueryAsync<(Guid Id, Guid Partner, int Strand)>(
+            """
+            select t.id, min(p.id::text)::uuid, min(p.strand) from termination t join termination p on p.panel_id = t.panel_id and p.port = t.port
+                and p.cable_id = t.cable_id and p.cable_end = t.cable_end and p.id <> t.id
+            where t.id = any(@ids) group by t.id having count(*) = 1
+            """,
+            new { ids }
+        );
+        return pairs.ToDictionary(p => p.Id, p => new Partner(p.Partner, p.Strand));
+    }
+
     /// <summary>The crews of these jobs to which the person belongs today; for an owner who is in none of them, all.</summary>
     public async Task<ILookup<Guid, CrewOnJob>> CrewsOnAsync(Access access, Guid[] jobs)
     {

@@ -200,6 +200,18 @@ public static class Doors
                 },
             }
         ),
+        new(
+            "POST",
+            "/api/v1/calc/fitting",
+            Passes.Anyone,
+            new
+            {
+                connector = "LC",
+                polish = "UPC",
+                build = "cordage-1.6",
+                grade = "OM4",
+            }
+        ),
         new("POST", "/api/v1/calc/technique", Passes.Anyone, new { crews = 1 }),
         new("POST", "/api/v1/calc/recipe", Passes.Anyone, new { recipe = 1 }),
         new("POST", "/api/v1/calc/end-face", Passes.Anyone, new { picture = "none" }),

@@ -59,13 +59,15 @@ public static class BatchQueue
     /// <param name="held">The strand shown until now, or picked by hand.</param>
     /// <param name="isPicked">True when a person chose <paramref name="held"/>: then it stays, whatever the pace.</param>
     /// <param name="guidance">What one tap does: a step, or all of a card.</param>
+    /// <param name="partners">The other fiber of its duplex port, for each strand that has one.</param>
     public static Turn TurnOf(
         IReadOnlyList<TerminationState> states,
         RecipeBook book,
         Pace pace,
         Guid? held,
         bool isPicked,
-        Guidance guidance = Guidance.EveryStep
+        Guidance guidance = Guidance.EveryStep,
+        IReadOnlyDictionary<Guid, TerminationState>? partners = null
     )
     {
         var open = states.Where(s => !s.IsOver).ToList();
@@ -73,25 +75,35 @@ public static class BatchQueue
         var focus =
             kept is not null && (isPicked || kept.Trouble is not null || (pace == Pace.StrandByStrand && !kept.IsOver))
                 ? kept
-                : Next(open, pace) ?? (states.Count == 1 ? states[0] : null);
+                : Next(open, pace, partners) ?? (states.Count == 1 ? states[0] : null);
         return focus is null
             ? new Turn(null, [])
-            : new Turn(focus.Termination, focus.IsOver ? [focus.Termination] : [.. Alike(open, focus, book, guidance).Select(s => s.Termination)]);
+            : new Turn(focus.Termination, focus.IsOver ? [focus.Termination] : [.. Alike(open, focus, book, guidance, partners).Select(s => s.Termination)]);
     }
 
-    public static BatchPlace PlaceOf(TerminationState state, TerminationState? focus, Turn turn) =>
+    /// <summary>True when what the strand is to do next is done for both fibers of its port, and the other has not come there.</summary>
+    public static bool Waits(TerminationState state, IReadOnlyDictionary<Guid, TerminationState>? partners) =>
+        state.StepToDo?.Once == Once.Pair && partners?.GetValueOrDefault(state.Termination) is { IsOver: false } partner && partner.Step != state.Step;
+
+    public static BatchPlace PlaceOf(
+        TerminationState state,
+        TerminationState? focus,
+        Turn turn,
+        IReadOnlyDictionary<Guid, TerminationState>? partners = null
+    ) =>
         state.NeedsALook ? BatchPlace.Look
         : state.Phase == StrandPhase.Rejected ? BatchPlace.Rejected
         : state.IsOver ? BatchPlace.Done
         : state.Trouble is not null ? BatchPlace.Trouble
         : state.Termination == turn.Focus || turn.Together.Contains(state.Termination) ? BatchPlace.Now
+        : Waits(state, partners) ? BatchPlace.Waiting
         : focus is not null && state.StepIndex > focus.StepIndex ? BatchPlace.Waiting
         : BatchPlace.Next;
 
     // What cannot wait goes first; trouble waits until the rest is done, unless a person turns to it.
-    private static TerminationState? Next(List<TerminationState> open, Pace pace)
+    private static TerminationState? Next(List<TerminationState> open, Pace pace, IReadOnlyDictionary<Guid, TerminationState>? partners)
     {
-        var clear = open.Where(s => s.Trouble is null).ToList();
+        var clear = open.Where(s => s.Trouble is null && !Waits(s, partners)).ToList();
         var begun = clear.Where(s => s.Recipe is not null).ToList();
         return begun.FirstOrDefault(s => s.StepToDo!.AtOnce)
             ?? (pace == Pace.StrandByStrand ? begun.FirstOrDefault() : null)
@@ -99,7 +111,13 @@ public static class BatchQueue
             ?? open.FirstOrDefault();
     }
 
-    private static IEnumerable<TerminationState> Alike(List<TerminationState> open, TerminationState focus, RecipeBook book, Guidance guidance) =>
+    private static IEnumerable<TerminationState> Alike(
+        List<TerminationState> open,
+        TerminationState focus,
+        RecipeBook book,
+        Guidance guidance,
+        IReadOnlyDictionary<Guid, TerminationState>? partners
+    ) =>
         IsTakenAlone(focus, book, guidance)
             ? [focus]
             : open.Where(s =>
@@ -112,6 +130,7 @@ public static class BatchQueue
                 && s.Recleave == focus.Recleave
                 && s.Clock?.Since == focus.Clock?.Since
                 && CardOf(s, guidance).SequenceEqual(CardOf(focus, guidance))
+                && (s == focus || !Waits(s, partners))
             );
 
     // Trouble, what is read off each strand, a step that cannot wait and the one that leads into it; but the fibers of a ribbon share everything.

@@ -6,13 +6,19 @@ namespace Rhabdon.Core.Bench;
 
 /// <summary>A strand's place in a batch, as the queue names it.</summary>
 /// <param name="CableEnd">The stream of the cable's end that holds it; null where nobody asks for that.</param>
-public sealed record BatchSlot(Guid Termination, int Strand, string Label, Guid? CableEnd = null);
+/// <param name="Partner">The other fiber of its duplex port; null where it has none.</param>
+/// <param name="Position">Its own in the port, from 1.</param>
+public sealed record BatchSlot(Guid Termination, int Strand, string Label, Guid? CableEnd = null, Partner? Partner = null, int Position = 1);
+
+/// <summary>The other fiber of a duplex port.</summary>
+public sealed record Partner(Guid Termination, int Strand);
 
 /// <summary>What the page wants to see of a batch.</summary>
 /// <param name="Held">The strand shown until now, or picked by hand.</param>
 /// <param name="Rates">What work and parts cost on this job; null when nobody has said.</param>
 /// <param name="Batch">Only strands that are still in this batch are shown; all of them when none is.</param>
 /// <param name="Guidance">How much one card tells.</param>
+/// <param name="Missing">Things of the kit, by their titles, that were not there to lay out.</param>
 public sealed record BatchRequest(
     IReadOnlyList<BatchSlot> Slots,
     Pace Pace,
@@ -21,7 +27,8 @@ public sealed record BatchRequest(
     bool IsPicked = false,
     Rates? Rates = null,
     Guid? Batch = null,
-    Guidance Guidance = Guidance.EveryStep
+    Guidance Guidance = Guidance.EveryStep,
+    IReadOnlyList<string>? Missing = null
 );
 
 /// <summary>Prices of a job, for saying what rework costs. Amounts in the currency's own unit, 0 and up.</summary>
@@ -33,6 +40,7 @@ public sealed record Rates(string Currency, decimal PerHour, decimal PerConnecto
 /// <param name="TogetherSays">Those strands in words: <c>strands 1–6</c>.</param>
 /// <param name="IsWhole">True when those strands are only ever worked as one, as the fibers of a ribbon.</param>
 /// <param name="Done">How many are accepted or rejected.</param>
+/// <param name="Pair">Of the strand in focus; null for one that has a port to itself.</param>
 /// <param name="End">The cable's end that holds the strand in focus, or, once all are over, the first; null where nothing is left to it.</param>
 public sealed record BatchView(
     IReadOnlyList<BatchQueueView> Queue,
@@ -42,8 +50,16 @@ public sealed record BatchView(
     bool IsWhole,
     int Done,
     BenchView? Bench,
-    CableEndLine? End = null
+    CableEndLine? End = null,
+    PairView? Pair = null
 );
+
+/// <summary>Two fibers of a duplex port are one piece of work: how the other one stands.</summary>
+/// <param name="Position"><c>A</c> or <c>B</c>: that of the strand in focus.</param>
+/// <param name="Says">Position and partner in words.</param>
+/// <param name="Waits">Why the present step must wait for it, in words; null when it need not.</param>
+/// <param name="Turn">What is said on the way to it.</param>
+public sealed record PairView(Guid Partner, string Position, string Says, string? Waits, string Turn);
 
 /// <summary>What of a batch's view is other than it was the last time: a page that holds that one needs no more.</summary>
 /// <param name="Rows">Of the strands that stand otherwise than before.</param>
@@ -59,7 +75,8 @@ public sealed record BatchChange(
     int Done,
     BenchView? Bench,
     bool IsSameLine,
-    CableEndLine? End = null
+    CableEndLine? End = null,
+    PairView? Pair = null
 )
 {
     public static BatchChange Since(BatchView? before, BatchView now)
@@ -76,7 +93,8 @@ public sealed record BatchChange(
             now.Done,
             isSameLine ? now.Bench! with { Line = null } : now.Bench,
             isSameLine,
-            now.End
+            now.End,
+            now.Pair
         );
     }
 }

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
@@ -13,12 +14,13 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
     {
         var slots = SlotsOf(look, stateOf);
         var states = slots.Select(s => stateOf(s.Termination)).ToList();
-        var turn = BatchQueue.TurnOf(states, book, look.Pace, look.Held, look.IsPicked, look.Guidance);
+        var partners = slots.Where(s => s.Partner is not null).ToDictionary(s => s.Termination, s => stateOf(s.Partner!.Termination));
+        var turn = BatchQueue.TurnOf(states, book, look.Pace, look.Held, look.IsPicked, look.Guidance, partners);
         var focus = states.FirstOrDefault(s => s.Termination == turn.Focus);
-        var bench = focus is null ? null : new BenchViewer(book, words, language, look.Unit, look.Rates, look.Guidance).View(focus);
+        var bench = focus is null ? null : new BenchViewer(book, words, language, look.Unit, look.Rates, look.Guidance, look.Missing).View(focus);
         var together = slots.Where(s => turn.Together.Contains(s.Termination)).Select(s => s.Strand).ToList();
         return new BatchView(
-            [.. slots.Zip(states, (slot, state) => QueueViewOf(slot, state, focus, turn))],
+            [.. slots.Zip(states, (slot, state) => QueueViewOf(slot, state, focus, turn, partners))],
             turn.Focus,
             turn.Together,
             words.Say(
@@ -29,7 +31,21 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
             focus is not null && Ribbon.Of(focus, book) is not null,
             states.Count(s => s.IsOver),
             bench?.Kit is { } kit ? bench with { Kit = [.. kit.Select(line => For(line, together.Count))] } : bench,
-            EndLine(look, slots.FirstOrDefault(s => s.Termination == turn.Focus) ?? (slots is [var first, ..] ? first : null), stateOf, endOf)
+            EndLine(look, slots.FirstOrDefault(s => s.Termination == turn.Focus) ?? (slots is [var first, ..] ? first : null), stateOf, endOf),
+            slots.FirstOrDefault(s => s.Termination == turn.Focus) is { Partner: { } partner } paired ? PairOf(paired, partner, focus!, partners) : null
+        );
+    }
+
+    private PairView PairOf(BatchSlot slot, Partner partner, TerminationState focus, Dictionary<Guid, TerminationState> partners)
+    {
+        var strand = words.Say(Phrase.Of(PhraseKeys.Strands.One, ("number", partner.Strand.ToString(CultureInfo.InvariantCulture))));
+        var (position, doing) = (words.Say(Phrase.Of(slot.Position == 1 ? PhraseKeys.Pair.A : PhraseKeys.Pair.B)), Doing(partners[slot.Termination]));
+        return new PairView(
+            partner.Termination,
+            position,
+            words.Say(Phrase.Of(PhraseKeys.Pair.With, ("position", position), ("strand", strand), ("doing", doing))),
+            BatchQueue.Waits(focus, partners) ? words.Say(Phrase.Of(PhraseKeys.Pair.Waits, ("strand", strand), ("doing", doing))) : null,
+            words.Say(Phrase.Of(PhraseKeys.Pair.Turn, ("strand", strand)))
         );
     }
 
@@ -40,12 +56,23 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
 
     // Every connector has its parts and takes its share; a tool or a bottle serves them all.
     private static KitLine For(KitLine line, int strands) =>
-        line.Kind == KitKind.Part || (line.Kind == KitKind.Supply && line.Count > 1) ? line with { Count = line.Count * strands } : line;
+        line.Kind == KitKind.Part || (line.Kind == KitKind.Supply && line.Count > 1)
+            ? line with
+            {
+                Count = ((line.Count * strands) + (line.Among ?? 1) - 1) / (line.Among ?? 1),
+            }
+            : line;
 
     private static IReadOnlyList<BatchSlot> SlotsOf(BatchRequest look, Func<Guid, TerminationState> stateOf) =>
         look.Batch is { } batch && look.Slots.Where(s => stateOf(s.Termination).Batch == batch).ToList() is { Count: > 0 } stay ? stay : look.Slots;
 
-    private BatchQueueView QueueViewOf(BatchSlot slot, TerminationState state, TerminationState? focus, Turn turn) =>
+    private BatchQueueView QueueViewOf(
+        BatchSlot slot,
+        TerminationState state,
+        TerminationState? focus,
+        Turn turn,
+        Dictionary<Guid, TerminationState> partners
+    ) =>
         new(
             slot.Termination,
             slot.Strand,
@@ -54,7 +81,7 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
             state.Phase,
             state.Attempt,
             Doing(state),
-            BatchQueue.PlaceOf(state, focus, turn),
+            BatchQueue.PlaceOf(state, focus, turn, partners),
             turn.Together.Contains(slot.Termination),
             state.InHand,
             state.Batch

@@ -31,7 +31,21 @@ public sealed record BenchView(
 /// <summary>One line of the kit card.</summary>
 /// <param name="Setting">How it is set or which side is used; null where nothing is.</param>
 /// <param name="IsSetAside">In the bag and not for this work.</param>
-public sealed record KitLine(string Title, KitKind Kind, int Count, string? Setting, bool IsSetAside);
+/// <param name="Among">How many connectors share it; null for one alone.</param>
+/// <param name="Shape">For its picture.</param>
+/// <param name="Bore">mm: how wide a cable it takes, where that tells it from others.</param>
+/// <param name="Length">mm, where that tells it from others.</param>
+public sealed record KitLine(
+    string Title,
+    KitKind Kind,
+    int Count,
+    string? Setting,
+    bool IsSetAside,
+    KitShape? Shape = null,
+    decimal? Bore = null,
+    decimal? Length = null,
+    int? Among = null
+);
 
 public sealed record StageView(string Id, string Title, StageProgress Progress);
 
@@ -42,6 +56,7 @@ public sealed record StageView(string Id, string Title, StageProgress Progress);
 /// <param name="Acts">What the hand does, in order, for its drawing.</param>
 /// <param name="Once">How often it is done; null for once a strand.</param>
 /// <param name="Passed">The steps before it on the same card, which one tap does with it; empty for a card of one step.</param>
+/// <param name="Missing">Things of the kit that are missing and that this cannot be done without; empty when it can be done.</param>
 /// <param name="Card">What the card is called where it shows several steps: its stages.</param>
 public sealed record StepView(
     string Id,
@@ -61,7 +76,8 @@ public sealed record StepView(
     IReadOnlyList<Act>? Acts = null,
     Once? Once = null,
     IReadOnlyList<PassedStep>? Passed = null,
-    string? Card = null
+    string? Card = null,
+    IReadOnlyList<string>? Missing = null
 );
 
 /// <summary>A step that is done with the card's last one.</summary>

@@ -16,7 +16,8 @@ public sealed class BenchViewer(
     string language,
     LengthUnit unit,
     Rates? rates = null,
-    Guidance guidance = Guidance.EveryStep
+    Guidance guidance = Guidance.EveryStep,
+    IReadOnlyCollection<string>? missing = null
 )
 {
     /// <summary>The check that asks which fiber a connector's stub is.</summary>
@@ -28,10 +29,16 @@ public sealed class BenchViewer(
         var published = book.Find(state.Recipe)
             ?? book.Latest(state.Plan?.RecipeId ?? string.Empty)
             ?? throw new KeyNotFoundException($"Recipe {state.Plan?.RecipeId} is not in the book.");
-        var recipe = state.Worked ?? published.On(state.Plan!.Build, state.Technique, state.Plan.Grade, state.Plan.Connector);
+        var recipe = state.Worked ?? published.On(state.Plan!, state.Technique);
         var ladder = book.LadderOf(recipe);
         var index = state.Step is null ? -1 : recipe.IndexOf(state.Step);
         var card = Stretch.From(recipe, index, guidance);
+        // A card ends before the step that something is missing for: what can be done is done.
+        if (!card.IsOneStep && card.Of(recipe).Any(s => MissingAt(recipe, s).Any()))
+        {
+            card = Stretch.From(recipe, index, Guidance.EveryStep);
+        }
+
         return new BenchView(
             state.Phase,
             state.Attempt,
@@ -68,7 +75,20 @@ public sealed class BenchViewer(
             : words.Say(Phrase.Of($"length.{verdict.Grade.ToString().ToLowerInvariant()}", ("range", Range(dimension))));
 
     internal static KitLine KitOf(KitItem item, string language) =>
-        new(item.Title.In(language), item.Kind, item.Count, item.Setting?.In(language), item.IsSetAside);
+        new(
+            item.Title.In(language),
+            item.Kind,
+            item.Count,
+            item.Setting?.In(language),
+            item.IsSetAside,
+            item.Shape,
+            item.Bore?.Millimeters,
+            item.Length?.Millimeters,
+            item.Among
+        );
+
+    private IEnumerable<string> MissingAt(Recipe recipe, Step step) =>
+        missing is null ? [] : (recipe.Kit ?? []).Where(k => !k.IsSetAside && k.IsNeededAt(step)).Select(k => k.Title.In(language)).Where(missing.Contains);
 
     private static List<StageView> StagesUpTo(Recipe recipe, string language, int now)
     {
@@ -155,7 +175,8 @@ public sealed class BenchViewer(
             step.Acts,
             step.Once,
             [.. Enumerable.Range(card.First, card.Last - card.First).Select(i => PassedOf(state, recipe, i, isConfirmed))],
-            card.IsOneStep ? null : CardOf(recipe, card)
+            card.IsOneStep ? null : CardOf(recipe, card),
+            [.. MissingAt(recipe, step)]
         );
     }
 

@@ -75,7 +75,7 @@ public sealed class CableEndViewer(RecipeBook book, Phrasebook words, string lan
         }
 
         var now = NextOf(end, steps);
-        var worked = published.On(end.Strand.Plan!.Build, end.Strand.Technique, end.Strand.Plan.Grade, end.Strand.Plan.Connector);
+        var worked = published.On(end.Strand.Plan!, end.Strand.Technique);
         return new CableEndView(
             end.State.Id,
             work.Title.In(language),

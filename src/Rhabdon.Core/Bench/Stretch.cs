@@ -40,7 +40,7 @@ public readonly record struct Stretch(int First, int Last)
         while (!IsCheckpoint(worked.Steps[last]) && last + 1 < worked.Steps.Count)
         {
             var next = EndOfStage(worked, last + 1);
-            if (IsCheckpoint(worked.Steps[next]) || next - first >= MostSteps)
+            if (IsCheckpoint(worked.Steps[next]) || worked.Steps[last + 1].Once == Once.Pair || next - first >= MostSteps)
             {
                 break;
             }
@@ -56,11 +56,16 @@ public readonly record struct Stretch(int First, int Last)
 
     public IEnumerable<Step> Of(Recipe worked) => worked.Steps.Skip(First).Take(Last - First + 1);
 
-    // The first checkpoint of the stage from here on, or the stage's last step.
+    // The first checkpoint of the stage from here on, or the stage's last step; what waits for the other fiber of a pair begins a card of its own.
     private static int EndOfStage(Recipe worked, int from)
     {
         var at = from;
-        while (!IsCheckpoint(worked.Steps[at]) && at + 1 < worked.Steps.Count && worked.Steps[at + 1].Stage == worked.Steps[at].Stage)
+        while (
+            !IsCheckpoint(worked.Steps[at])
+            && at + 1 < worked.Steps.Count
+            && worked.Steps[at + 1].Stage == worked.Steps[at].Stage
+            && worked.Steps[at + 1].Once != Once.Pair
+        )
         {
             at++;
         }

@@ -148,7 +148,7 @@ internal sealed class TerminationFolder(Guid termination, RecipeBook book)
     /// <summary>Work begins by a recipe, in a technique; the strand is in that person's hands.</summary>
     public void Begin(PublishedRecipe by, Technique? chosen, Guid person)
     {
-        (Recipe, technique, Worked, InHand) = (by, chosen, by.On(Plan!.Build, chosen, Plan.Grade, Plan.Connector), person);
+        (Recipe, technique, Worked, InHand) = (by, chosen, by.On(Plan!, chosen), person);
         (Attempt, Try, step) = (1, 1, Worked.Steps[0].Id);
     }
 

@@ -12,6 +12,9 @@ public enum CableBuild
     [JsonStringEnumMemberName("furcation-900")]
     Furcation900,
 
+    [JsonStringEnumMemberName("cordage-1.6")]
+    Cordage16,
+
     [JsonStringEnumMemberName("cordage-2.0")]
     Cordage20,
 

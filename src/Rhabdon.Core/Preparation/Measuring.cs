@@ -12,9 +12,16 @@ public static class Measuring
     public const string Choice = "measure";
 
     /// <summary>The recipe as it is worked on a build in a technique, its cuts told as that technique measures them.</summary>
-    public static Recipe Worked(Recipe recipe, CableBuild build, Technique technique, FiberGrade? grade = null, ConnectorType? connector = null)
+    public static Recipe Worked(
+        Recipe recipe,
+        CableBuild build,
+        Technique technique,
+        FiberGrade? grade = null,
+        ConnectorType? connector = null,
+        int? positions = null
+    )
     {
-        var worked = recipe.For(build, technique, grade, connector);
+        var worked = recipe.For(build, technique, grade, connector, positions);
         if (technique.Of(recipe, Choice) is not ("tip" or "edge") || worked.FromTheSheet.Count > 0)
         {
             return worked;

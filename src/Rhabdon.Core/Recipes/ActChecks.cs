@@ -45,11 +45,14 @@ internal static class ActChecks
         {
             switch (act)
             {
+                case { Does: ActKind.CapOff or ActKind.CapOn, Of: var named } when CapOf(named ?? string.Empty) is null:
+                    yield return At(step, PhraseKeys.Recipe.NoCap, ("cap", named ?? "-"));
+                    break;
                 case { Does: ActKind.CapOff, Of: { } cap }:
-                    on.Remove(CapOf(cap));
+                    on.Remove(CapOf(cap)!.Value);
                     break;
                 case { Does: ActKind.CapOn, Of: { } cap }:
-                    on.Add(CapOf(cap));
+                    on.Add(CapOf(cap)!.Value);
                     break;
                 case { Does: ActKind.Insert } when on.Contains(Cap.Rear):
                     yield return At(step, PhraseKeys.Recipe.RearCapOn);
@@ -137,7 +140,13 @@ internal static class ActChecks
         }
     }
 
-    private static Cap CapOf(string name) => name == "rear" ? Cap.Rear : Cap.Front;
+    private static Cap? CapOf(string name) =>
+        name switch
+        {
+            "front" => Cap.Front,
+            "rear" => Cap.Rear,
+            _ => null,
+        };
 
     private static RecipeFault At(int step, string key, params ReadOnlySpan<(string Name, string Value)> args) =>
         RecipeCheck.Fault($"steps[{step}].acts", key, args);

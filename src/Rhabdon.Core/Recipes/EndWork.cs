@@ -45,7 +45,7 @@ public static class EndSequences
     /// <summary>What is done at the end of a cable of this build; nothing for a recipe that leaves it to the strands.</summary>
     public static EndSteps OfTheEnd(this Recipe recipe, CableBuild build, Technique technique, FiberGrade? grade = null)
     {
-        var strands = recipe.Steps.ToList().FindIndex(s => s.Once is null);
+        var strands = recipe.Steps.ToList().FindIndex(s => s.Once is null or Once.Pair);
         var its = recipe
             .Steps.Index()
             .Where(s => recipe.EndWork is not null && s.Item.Once == Once.CableEnd && s.Item.When?.Holds(build, technique, recipe, grade, null) != false)

@@ -30,9 +30,14 @@ internal static class KitChecks
         var kit = recipe.Kit ?? [];
         for (var index = 0; index < kit.Count; index++)
         {
-            if (kit[index].Count < 1)
+            if (kit[index].Count < 1 || kit[index].Among < 1)
             {
                 yield return RecipeCheck.Fault($"kit[{index}].count", PhraseKeys.Recipe.AboveZero);
+            }
+
+            if (kit[index] is { NeededFor: { } act } item && !recipe.Steps.Any(item.IsNeededAt) && recipe.Polishing is null)
+            {
+                yield return RecipeCheck.Fault($"kit[{index}].neededFor", PhraseKeys.Recipe.NoAct, ("act", act.Does.ToString()));
             }
 
             if (string.IsNullOrWhiteSpace(kit[index].Title.In("en")))

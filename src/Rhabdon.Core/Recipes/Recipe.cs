@@ -62,7 +62,8 @@ public sealed record Recipe(
     /// <summary>The recipe as it is worked on one cable build in one technique: only what belongs to it.</summary>
     /// <param name="grade">Null while nobody knows what fiber it will be.</param>
     /// <param name="connector">Null while nobody knows which it will be.</param>
-    public Recipe For(CableBuild build, Technique technique, FiberGrade? grade = null, ConnectorType? connector = null)
+    /// <param name="positions">Fibers in its port; null while nobody knows.</param>
+    public Recipe For(CableBuild build, Technique technique, FiberGrade? grade = null, ConnectorType? connector = null, int? positions = null)
     {
         var steps = Steps.Where(s => Belongs(s.When) && !(EndWork is not null && s.Once == Once.CableEnd)).Select(s => s with { Ask = Open(s.Ask) }).ToList();
         return this with
@@ -75,7 +76,7 @@ public sealed record Recipe(
             Stages = [.. Stages.Where(stage => steps.Exists(s => s.Stage == stage.Id))],
         };
 
-        bool Belongs(Condition? when) => when?.Holds(build, technique, this, grade, connector) != false;
+        bool Belongs(Condition? when) => when?.Holds(build, technique, this, grade, connector, positions) != false;
 
         Ask? Open(Ask? ask) => ask is null || ask.Choices.All(c => c.When is null) ? ask : ask with { Choices = [.. ask.Choices.Where(c => Belongs(c.When))] };
     }
@@ -111,7 +112,13 @@ public sealed record Part(string Id, Wording Title, string When, Condition? Cond
 
 /// <summary>A thing laid out before the work: a part out of the bag, a tool and how it is set, a film, what is used up.</summary>
 /// <param name="Count">For one connector; 1 for a tool, and for a supply that serves many, as a bottle does.</param>
+/// <param name="Among">How many connectors share it, as two a duplex clip; null for one alone.</param>
 /// <param name="Setting">How it is set or which of its sides is used: a notch, a die, a dial; null where there is nothing to set.</param>
+/// <param name="Shape">What it looks like, for its picture; null in recipes from before kits had pictures.</param>
+/// <param name="Bore">For a thing that takes the cable: how wide.</param>
+/// <param name="Length">For a thing that is known by its length.</param>
+/// <param name="NeededFor">The act that cannot be done without it: a missing thing stops only the steps that do this; null where the work needs it at no one
+/// act.</param>
 /// <param name="IsSetAside">It is in the bag and not for this work: laid aside, so that nobody looks for its place later.</param>
 /// <param name="When">Null for always.</param>
 public sealed record KitItem(
@@ -120,8 +127,118 @@ public sealed record KitItem(
     int Count = 1,
     Wording? Setting = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool IsSetAside = false,
-    Condition? When = null
-);
+    Condition? When = null,
+    KitShape? Shape = null,
+    Length? Bore = null,
+    Length? Length = null,
+    Act? NeededFor = null,
+    int? Among = null
+)
+{
+    /// <summary>True when the step cannot be done without it.</summary>
+    public bool IsNeededAt(Step step) => NeededFor is { } act && step.Acts?.Any(a => a.Does == act.Does && (act.Of is null || a.Of == act.Of)) == true;
+}
+
+/// <summary>What a thing of the kit looks like.</summary>
+[JsonConverter(typeof(EnumNames<KitShape>))]
+public enum KitShape
+{
+    [JsonStringEnumMemberName("assembly")]
+    Assembly,
+
+    [JsonStringEnumMemberName("boot")]
+    Boot,
+
+    [JsonStringEnumMemberName("bin")]
+    Bin,
+
+    [JsonStringEnumMemberName("bottle")]
+    Bottle,
+
+    [JsonStringEnumMemberName("cable")]
+    Cable,
+
+    [JsonStringEnumMemberName("cap")]
+    Cap,
+
+    [JsonStringEnumMemberName("cleaver")]
+    Cleaver,
+
+    [JsonStringEnumMemberName("clip")]
+    Clip,
+
+    [JsonStringEnumMemberName("connector")]
+    Connector,
+
+    [JsonStringEnumMemberName("crimp")]
+    Crimp,
+
+    [JsonStringEnumMemberName("film")]
+    Film,
+
+    [JsonStringEnumMemberName("heat")]
+    Heat,
+
+    [JsonStringEnumMemberName("holder")]
+    Holder,
+
+    [JsonStringEnumMemberName("housing")]
+    Housing,
+
+    [JsonStringEnumMemberName("lens")]
+    Lens,
+
+    [JsonStringEnumMemberName("light")]
+    Light,
+
+    [JsonStringEnumMemberName("marker")]
+    Marker,
+
+    [JsonStringEnumMemberName("module")]
+    Module,
+
+    [JsonStringEnumMemberName("pick")]
+    Pick,
+
+    [JsonStringEnumMemberName("pigtail")]
+    Pigtail,
+
+    [JsonStringEnumMemberName("puck")]
+    Puck,
+
+    [JsonStringEnumMemberName("ring")]
+    Ring,
+
+    [JsonStringEnumMemberName("scribe")]
+    Scribe,
+
+    [JsonStringEnumMemberName("shears")]
+    Shears,
+
+    [JsonStringEnumMemberName("sleeve")]
+    Sleeve,
+
+    [JsonStringEnumMemberName("splicer")]
+    Splicer,
+
+    [JsonStringEnumMemberName("stripper")]
+    Stripper,
+
+    [JsonStringEnumMemberName("syringe")]
+    Syringe,
+
+    [JsonStringEnumMemberName("template")]
+    Template,
+
+    [JsonStringEnumMemberName("tray")]
+    Tray,
+
+    [JsonStringEnumMemberName("tube")]
+    Tube,
+
+    [JsonStringEnumMemberName("wipe")]
+    Wipe,
+}
 
 [JsonConverter(typeof(EnumNames<KitKind>))]
 public enum KitKind

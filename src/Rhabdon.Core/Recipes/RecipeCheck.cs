@@ -151,11 +151,17 @@ public static class RecipeCheck
                 else if (
                     returns
                     && rung.ReturnsToFilm is null
+                    && rung.ReturnsElse is null
                     && recipe.Steps[target].When is { } when
                     && !Raisers(recipe, sign.Id).All(step => step.When?.SameAs(when) == true)
                 )
                 {
                     yield return Fault($"{place}.returnsTo", PhraseKeys.Recipe.SometimesStep, ("step", rung.ReturnsTo!));
+                }
+
+                if (rung.ReturnsElse is { } other && (recipe.IndexOf(other) is not (>= 0 and var at) || recipe.Steps[at].When is not null))
+                {
+                    yield return Fault($"{place}.returnsElse", PhraseKeys.Recipe.SometimesStep, ("step", other));
                 }
 
                 if (rung.Uses == FiberUse.Recleave && recipe.Cleave is null)

@@ -28,6 +28,7 @@ public sealed record Symptom(
 /// <param name="PerStrand">True when the limit holds over all attempts, not within one.</param>
 /// <param name="WhileReading">Proposed only while the reading that raised the sign was this choice.</param>
 /// <param name="ReturnsTo">The step the work goes on from; null when the work ends here.</param>
+/// <param name="ReturnsElse">Where the work does not have that step, as on a cable build that needs none; null where every work has it.</param>
 /// <param name="ReturnsToFilm">In place of <paramref name="ReturnsTo"/>, for polished connectors.</param>
 /// <param name="Heading">What to do at that step, in place of its usual title; null to keep it.</param>
 /// <param name="Uses">Fiber used up.</param>
@@ -47,7 +48,8 @@ public sealed record CorrectiveAction(
     string? WhileReading = null,
     string? ReturnsTo = null,
     Wording? Heading = null,
-    FilmReturn? ReturnsToFilm = null
+    FilmReturn? ReturnsToFilm = null,
+    string? ReturnsElse = null
 )
 {
     /// <summary>Index of the step that the work goes on from, in the recipe as it is worked; -1 when it has none there.</summary>
@@ -56,7 +58,10 @@ public sealed record CorrectiveAction(
     {
         if (ReturnsToFilm is not { } film)
         {
-            return ReturnsTo is null ? -1 : recipe.IndexOf(ReturnsTo);
+            return ReturnsTo is null ? -1
+                : recipe.IndexOf(ReturnsTo) is >= 0 and var at ? at
+                : ReturnsElse is null ? -1
+                : recipe.IndexOf(ReturnsElse);
         }
 
         var films = Enumerable.Range(0, recipe.Steps.Count).Where(i => recipe.Steps[i].Film is not null).ToList();

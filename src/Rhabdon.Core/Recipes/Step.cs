@@ -62,6 +62,10 @@ public enum Once
     /// <summary>Once for the cable's end, or the module, and all the strands it holds.</summary>
     [JsonStringEnumMemberName("cable-end")]
     CableEnd,
+
+    /// <summary>Once for the two fibers of a duplex port, when both have come there.</summary>
+    [JsonStringEnumMemberName("pair")]
+    Pair,
 }
 
 /// <summary>Figure-eights of polishing, and their pace.</summary>

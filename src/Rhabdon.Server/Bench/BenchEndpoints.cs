@@ -14,6 +14,8 @@ using Rhabdon.Server.Recipes;
 namespace Rhabdon.Server.Bench;
 
 /// <summary>One strand's end as the bench opens it; the state is the browser core's to fold.</summary>
+/// <param name="Position">In its port, from 1.</param>
+/// <param name="Partner">The other fiber of its port, where the port holds just two.</param>
 /// <param name="CableEnd">The stream of the cable's end that holds it.</param>
 /// <param name="Rates">What rework costs on this job, when someone has said.</param>
 /// <param name="Crews">Of the job and whoever asks both: their technique is the one to begin by.</param>
@@ -30,6 +32,8 @@ public sealed record StrandAtBench(
     StrandColor Color,
     CableEnd End,
     Guid CableEnd,
+    int Position,
+    Partner? Partner,
     Guid Job,
     IReadOnlyList<CrewOnJob> Crews,
     Rates? Rates,
@@ -120,6 +124,7 @@ public static class BenchEndpoints
         var crews = await jobs.CrewsOnAsync(context.AccessOf(), [.. rows.Select(r => r.Job.Id).Distinct()]);
         var book = await books.BookAsync();
         var streams = await events.TerminationsAsync([.. rows.Select(r => r.Row.Id)], book);
+        var partners = await jobs.PartnersAsync([.. rows.Select(r => r.Row.Id)]);
         var ends = await events.CableEndsAsync(rows.Select(EndOf), book);
         var (acts, told) = (new List<BenchEvent>(), new Dictionary<Guid, (int Place, Dictionary<Guid, int> Known)>());
         return TypedResults.Ok(
@@ -136,6 +141,8 @@ public static class BenchEndpoints
                         StrandColor.Of(r.Row.Strand),
                         r.Row.End,
                         EndOf(r),
+                        r.Row.Position,
+                        partners.GetValueOrDefault(r.Row.Id),
                         r.Job.Id,
                         [.. crews[r.Job.Id]],
                         RatesOf(r.Job),

@@ -22,6 +22,20 @@ public sealed record CompatibilityRequest(string Recipe, Combination Combination
 /// <param name="Document">Null while there are faults.</param>
 public sealed record RecipeTrial(IReadOnlyList<FieldFault> Faults, RecipeDocument? Document);
 
+/// <param name="Fits">False where no recipe does: then these are the nearest.</param>
+public sealed record FittingRecipes(bool Fits, IReadOnlyList<FittingRecipe> Recipes);
+
+/// <summary>A recipe that makes what is wanted, or comes near it.</summary>
+/// <param name="Reasons">What is against it, with the field that would have to be otherwise; empty when it fits.</param>
+public sealed record FittingRecipe(
+    string Id,
+    Wording Title,
+    IReadOnlyList<ConnectorType> Connectors,
+    IReadOnlyList<Polish> Polishes,
+    IReadOnlyList<CableBuild> Builds,
+    IReadOnlyList<FieldFault> Reasons
+);
+
 public sealed record FiberLeftRequest(string Recipe, Length Service, Length Least, Length Used);
 
 public sealed record FiberLeftAnswer(Length Left, Length Spare, int CutOffs, int? Recleaves);
@@ -100,6 +114,7 @@ public static class CalcEndpoints
                 cancel
             )
         );
+        calc.MapPost("/fitting", async (Combination wanted, RecipeBookCache books) => Fitting(wanted, await books.BookAsync()));
         calc.MapPost("/technique", Results<Ok<TechniqueInForce>, ProblemHttpResult> (TechniqueQuestion question) =>
             question.Crews.Count > MostCrews || question.Chosen.Count > MostChosen
                 ? Problems.Field(400, "crews", Phrase.Of(PhraseKeys.Problem.Crews, ("most", $"{MostCrews}")))
@@ -139,6 +154,25 @@ public static class CalcEndpoints
         );
     }
 
+    private static FittingRecipes Fitting(Combination wanted, RecipeBook book)
+    {
+        var latest = book.Recipes.GroupBy(r => r.Ref.Id).Select(g => book.Latest(g.Key)).OfType<PublishedRecipe>();
+        var near = NearestRecipes.Of(latest, wanted);
+        return new FittingRecipes(
+            near.Any(f => f.Fits),
+            [
+                .. near.Select(f => new FittingRecipe(
+                    f.Published.Ref.Id,
+                    f.Published.Recipe.Title,
+                    f.Published.Recipe.Serves.Connectors,
+                    f.Published.Recipe.Serves.Polishes,
+                    f.Published.Recipe.Serves.Builds,
+                    [.. f.Reasons.Select(r => new FieldFault(r.Field, Problems.Say(r.Says)))]
+                )),
+            ]
+        );
+    }
+
     private static Results<Ok<CableEndView>, ProblemHttpResult> ViewEnd(CableEndRequest request, RecipeBook book)
     {
         var end = new CableEndAtWork(
@@ -154,7 +188,7 @@ public static class CalcEndpoints
 
     private static Results<Ok<BatchView>, ProblemHttpResult> View(BenchRequest request, RecipeBook book, CancellationToken cancel)
     {
-        var slots = request.Batch.Slots.Select(s => s.Termination).ToHashSet();
+        var slots = request.Batch.Slots.SelectMany(s => (Guid?[])[s.Termination, s.Partner?.Termination]).OfType<Guid>().ToHashSet();
         var streams = request
             .Events.SelectMany(e => e.About.Select(s => s.Id).Where(slots.Contains).Distinct(), (e, termination) => (Termination: termination, Event: e))
             .ToLookup(p => p.Termination, p => p.Event);

@@ -46,19 +46,25 @@ internal sealed record CablePlan(IReadOnlyList<TerminationRow> Terminations, IRe
                 })
                 .ToList();
             rows.AddRange(those);
-            var body = new Planned(
-                end,
-                wanted.Connector,
-                wanted.Polish,
-                request.Grade,
-                request.Build,
-                wanted.Recipe,
-                wanted.Service,
-                wanted.Least,
-                confirmedOnly ? true : null
-            );
-            foreach (var some in those.Chunk(BenchEvent.MostSubjects))
+            var filled = those.CountBy(t => (t.PanelId, t.Port)).ToDictionary();
+            foreach (
+                var (positions, some) in those
+                    .GroupBy(t => filled[(t.PanelId, t.Port)])
+                    .SelectMany(g => g.Chunk(BenchEvent.MostSubjects), (g, some) => (g.Key, some))
+            )
             {
+                var body = new Planned(
+                    end,
+                    wanted.Connector,
+                    wanted.Polish,
+                    request.Grade,
+                    request.Build,
+                    wanted.Recipe,
+                    wanted.Service,
+                    wanted.Least,
+                    confirmedOnly ? true : null,
+                    positions
+                );
                 events.Add(
                     new BenchEvent(
                         Guid.CreateVersion7(now),

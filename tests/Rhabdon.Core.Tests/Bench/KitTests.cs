@@ -49,6 +49,49 @@ public class KitTests
         Assert.Null(View(story).Step!.Figure!.Standing);
     }
 
+    // Without a cleaver everything up to the cleave can be done; without a boot nothing can, for it goes on first (common practice).
+    [Theory]
+    [InlineData("cleaver", "cleave")]
+    [InlineData("boot for 900 µm", "parts")]
+    [InlineData("fiber holder", "holder")]
+    public void What_is_missing_stops_only_the_step_that_needs_it(string thing, string step)
+    {
+        var story = new Story(book).Begin();
+        while (story.State.Step is { } now && now != step)
+        {
+            Assert.Empty(View(story, thing).Step!.Missing!);
+            story.Step();
+        }
+
+        Assert.Equal([thing], View(story, thing).Step!.Missing!);
+        Assert.Empty(View(story).Step!.Missing!);
+    }
+
+    [Fact]
+    public void A_card_of_the_practiced_ends_before_the_step_that_something_is_missing_for()
+    {
+        var story = new Story(book).Begin();
+        var whole = new BenchViewer(book, Phrasebook.English, "en", LengthUnit.Millimeter, guidance: Guidance.Checkpoints).View(story.State).Step!;
+        var torn = new BenchViewer(book, Phrasebook.English, "en", LengthUnit.Millimeter, guidance: Guidance.Checkpoints, missing: ["marker"])
+            .View(story.State)
+            .Step!;
+        Assert.Equal(("mark", "parts"), (whole.Id, torn.Id));
+        Assert.Empty(torn.Missing!);
+    }
+
+    // Every part has its picture, and a boot for 3 mm is drawn wider than one for 900 µm.
+    [Fact]
+    public void Every_thing_of_every_kit_has_a_shape()
+    {
+        Assert.All(book.Recipes.SelectMany(r => r.Recipe.Kit!), k => Assert.NotNull(k.Shape));
+        var boots = book.Latest("M5")!
+            .Recipe.Kit!.Where(k => k.Shape == KitShape.Boot && k.Bore is not null)
+            .DistinctBy(k => k.Title.In("en"))
+            .ToDictionary(k => k.Title.In("en"), k => k.Bore);
+        Assert.Equal(Length.Mm(3), boots["boot for 3.0 mm"]);
+        Assert.Equal(Length.Mm(2), boots["boot for 2.0 mm"]);
+    }
+
     // The buffer's notch leaves the coating on, and the smallest takes it off; a thermal stripper takes both (common practice).
     [Fact]
     public void The_line_shows_the_coating_until_its_own_pass()
@@ -62,7 +105,8 @@ public class KitTests
         static string Tip(IReadOnlyList<Segment> segments) => segments.Where(s => s.What != "boot").MinBy(s => s.From)!.What;
     }
 
-    private BenchView View(Story story) => new BenchViewer(book, Phrasebook.English, "en", LengthUnit.Millimeter).View(story.State);
+    private BenchView View(Story story, params string[] missing) =>
+        new BenchViewer(book, Phrasebook.English, "en", LengthUnit.Millimeter, missing: missing).View(story.State);
 
     private IReadOnlyList<KitLine>? Kit(int strands)
     {

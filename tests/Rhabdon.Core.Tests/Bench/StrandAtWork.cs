@@ -14,7 +14,15 @@ internal sealed class StrandAtWork
     private static readonly RecipeBook Book = StarterRecipes.Book();
     private DateTimeOffset now = new(2026, 11, 24, 9, 0, 0, TimeSpan.FromHours(-4));
 
-    public StrandAtWork(string recipe, Technique? technique, bool begin = true, CableBuild? build = null, FiberGrade? grade = null, Guid? id = null)
+    public StrandAtWork(
+        string recipe,
+        Technique? technique,
+        bool begin = true,
+        CableBuild? build = null,
+        FiberGrade? grade = null,
+        Guid? id = null,
+        int? positions = null
+    )
     {
         Id = id ?? Strand;
         var serves = Book.Latest(recipe)!.Recipe.Serves;
@@ -27,7 +35,8 @@ internal sealed class StrandAtWork
                 build ?? serves.Builds[0],
                 recipe,
                 Length.Mm(500),
-                Length.Mm(200)
+                Length.Mm(200),
+                Positions: positions
             ),
             new RecipeRef(recipe, 1)
         );

@@ -59,6 +59,26 @@ public class ActCheckTests
         Assert.Contains("recipe.bad-sign", Faults(recipe with { Steps = [.. mute] }));
     }
 
+    [Fact]
+    public void A_cap_that_no_connector_has_is_refused()
+    {
+        var recipe = Book.Latest("M7")!.Recipe;
+        var steps = recipe.Steps.Select(s =>
+            s with
+            {
+                Acts = [.. s.Acts!.Select(a => a.Does == ActKind.CapOff && a.Of == "rear" ? a with { Of = "back" } : a)],
+            }
+        );
+        Assert.Contains("recipe.no-cap", Faults(recipe with { Steps = [.. steps] }));
+    }
+
+    [Fact]
+    public void A_thing_of_the_kit_that_no_step_needs_as_it_says_is_refused()
+    {
+        var recipe = Book.Latest("M4")!.Recipe;
+        Assert.Contains("recipe.no-act", Faults(recipe with { Kit = [recipe.Kit![0] with { NeededFor = new Act(ActKind.Scribe) }] }));
+    }
+
     // The words are those that have stood in the wrong family before.
     [Theory]
     [InlineData("M5", "Into the holder", "recipe.foreign-word")]

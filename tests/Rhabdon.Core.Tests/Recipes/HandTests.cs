@@ -46,6 +46,8 @@ public class HandTests
     )]
     [InlineData("M5", "light=dims", "cap-off:front < light-on < insert:fiber~bow < lock:wedge < light-off < cap-on:front")]
     [InlineData("M6", "", "mark:fiber < cleave~twist < insert:fiber~mark-up < lock:wedge < seat:boot < cap-on:front")]
+    // On a fan-out the clamp goes on first and comes off last, as on cordage; plain 900 has none.
+    [InlineData("M6 furcation-900", "", "clamp-on < load:boot < cleave~twist < insert < lock:wedge < seat:boot < clamp-off < cap-on:front")]
     [InlineData("M6 cordage-3.0", "", "clamp-on < insert < pull:aramid < seat:boot~half < cut:aramid < seat:boot < clamp-off < cap-on:front")]
     // The rear cap at insertion, the bow in the clamp before the plunger, the first and smallest die.
     [InlineData(

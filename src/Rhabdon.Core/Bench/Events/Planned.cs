@@ -1,4 +1,5 @@
 using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Units;
@@ -9,6 +10,7 @@ namespace Rhabdon.Core.Bench;
 /// <param name="Service">Fiber at this end that may be used up, counted beyond the first connector's own strip.</param>
 /// <param name="Least">The least of it that reaches the panel with legal bends.</param>
 /// <param name="ConfirmedOnly">True when it may begin only by a recipe that was confirmed against its maker's sheet; null when any will do.</param>
+/// <param name="Positions">Fibers that its port takes of this cable, 1 for a port of its own; null in plans from before that was told.</param>
 public sealed record Planned(
     CableEnd End,
     ConnectorType Connector,
@@ -18,9 +20,13 @@ public sealed record Planned(
     string RecipeId,
     Length Service,
     Length Least,
-    bool? ConfirmedOnly = null
+    bool? ConfirmedOnly = null,
+    int? Positions = null
 ) : TerminationEvent
 {
+    internal override Refusal? Malformed(BenchEvent happened) =>
+        Positions is < 1 or > PortPlan.MostPositions ? EventFields.Bad("body.positions", PhraseKeys.Event.Positions) : null;
+
     public override bool ComesFromTheBench() => false;
 
     public override bool MayBeRetracted() => false;

@@ -1,6 +1,6 @@
 import { proxy, wrap, type ProxyMarked, type Remote } from 'comlink';
 import { send, tellWaiting } from '../shell/outbox';
-import { fetchBook, fetchStrands } from '../shell/strands';
+import { fetchBook, fetchStrands, partnersOf } from '../shell/strands';
 import { keep, recall } from '../shell/tablet';
 import { say } from '../shell/words';
 import type { BenchSession, Deed, Done, EndShown, Look } from './benchSession';
@@ -38,9 +38,14 @@ const unlessAway = (fault: unknown) => {
   if (!(fault instanceof TypeError)) throw fault;
 };
 
-/** Brings these strands and the recipes to the tablet, as far as there is a network. */
+/** Brings these strands, the other fibers of their ports, and the recipes to the tablet, as far as there is a network. */
 export async function bring(strands: readonly string[]): Promise<void> {
-  await Promise.all([fetchStrands(strands).catch(unlessAway), fetchBook().catch(unlessAway)]);
+  const fetched = async () => {
+    await fetchStrands(strands);
+    const partners = await partnersOf(strands);
+    if (partners.length > 0) await fetchStrands(partners);
+  };
+  await Promise.all([fetched().catch(unlessAway), fetchBook().catch(unlessAway)]);
 }
 
 /**

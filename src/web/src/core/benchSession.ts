@@ -1,6 +1,7 @@
 import { liveQuery } from 'dexie';
 import type { Schemas } from '../api/client';
 import { record, whyNotKept } from '../shell/record';
+import { partnersOf } from '../shell/strands';
 import { changesOf, eventsOf, recall, tablet, type Strand } from '../shell/tablet';
 import { say } from '../shell/words';
 import {
@@ -17,7 +18,7 @@ import {
 import type { Told } from './shown';
 
 /** How the page wants to see what is at the bench. */
-export type Look = Pick<BatchLook, 'pace' | 'guidance' | 'batch'> & { unit: Unit };
+export type Look = Pick<BatchLook, 'pace' | 'guidance' | 'batch' | 'missing'> & { unit: Unit };
 
 /** What is done to strands: what a person wants of them, or work moved from one to another. */
 export type Deed = { unit: Unit; intent: Intent } | { move: { from: string; to: string; first: string; reason: string } };
@@ -100,6 +101,8 @@ async function doIn(core: Core, held: string[], on: string[], person: string, no
 /** Strands at the bench of one page: folded by the core from what the server told and what this tablet has done since. */
 export class BenchSession {
   private strands: Strand[] = [];
+  /** The other fibers of their ports, which are shown beside them. */
+  private partners: string[] = [];
   private toldStrands = '';
   private toldVersion = -1;
   private focus: { held?: string; isPicked: boolean } = { isPicked: false };
@@ -115,10 +118,9 @@ export class BenchSession {
   ) {
     const watch = liveQuery(async () => {
       const strands = (await tablet.strands.bulkGet([...ids])).filter((strand) => strand !== undefined);
-      await holdInCore(
-        core,
-        strands.map((strand) => strand.termination),
-      );
+      const partners = (await tablet.strands.bulkGet(await partnersOf(ids))).flatMap((strand) => strand?.termination ?? []);
+      await holdInCore(core, [...strands.map((strand) => strand.termination), ...partners]);
+      this.partners = partners;
       return strands;
     }).subscribe({
       next: (strands) => {
@@ -188,7 +190,7 @@ export class BenchSession {
   }
 
   private get ids(): string[] {
-    return this.strands.map((strand) => strand.termination);
+    return [...this.strands.map((strand) => strand.termination), ...this.partners];
   }
 
   private async told(): Promise<Told> {
@@ -199,9 +201,17 @@ export class BenchSession {
     this.toldStrands = strands;
     this.toldVersion = this.core.version;
     const change = this.core.view(this, {
-      slots: this.strands.map(({ termination, strand, label, cableEnd }) => ({ termination, strand, label, cableEnd })),
+      slots: this.strands.map(({ termination, strand, label, cableEnd, partner, position }) => ({
+        termination,
+        strand,
+        label,
+        cableEnd,
+        partner: partner && this.core.holds([partner.termination]) ? partner : undefined,
+        position,
+      })),
       pace: this.look.pace,
       guidance: this.look.guidance,
+      missing: this.look.missing,
       batch: this.look.batch,
       unit: this.look.unit,
       rates: this.strands.find((strand) => strand.rates)?.rates,

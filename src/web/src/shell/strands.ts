@@ -17,6 +17,12 @@ export async function fetchStrands(streams: readonly string[]): Promise<void> {
   }
 }
 
+/** The other fibers of these strands' duplex ports, as far as the tablet knows of them. */
+export async function partnersOf(strands: readonly string[]): Promise<string[]> {
+  const known = await tablet.strands.bulkGet([...strands]);
+  return known.flatMap((strand) => strand?.partner?.termination ?? []).filter((partner) => !strands.includes(partner));
+}
+
 /** Fetches the recipes and ladders that the core works by. */
 export async function fetchBook(): Promise<void> {
   await keep('book', await got(api.GET('/api/v1/recipes')));

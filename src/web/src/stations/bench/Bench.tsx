@@ -18,6 +18,7 @@ import { EndDrawing } from './EndDrawing';
 import { FiberBar } from './FiberBar';
 import { Tray } from './Tray';
 import { useBatch, type Opened } from './useBatch';
+import { useKit } from './useKit';
 import { useProposal } from './useProposal';
 import { WorkCard } from './WorkCard';
 import css from './Bench.module.css';
@@ -37,7 +38,12 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
     begun((localStorage.getItem('pace') as Pace) || 'stage-by-stage', (localStorage.getItem(guided) as Guidance) || 'every-step'),
   );
   const { pace, guidance, over } = state;
-  const { strands, view, act, judge, propose, techniqueFor, fault, turnTo } = useBatch(opened, unit, pace, guidance, person);
+  const { laid, missing, lay } = useKit(batch ?? termination ?? '');
+  const { strands, view, act, judge, propose, techniqueFor, fault, turnTo } = useBatch(
+    opened,
+    { unit, pace, guidance, missing },
+    person,
+  );
   const go = useNavigate();
   const bench = view?.bench;
   const strand = strands.find((each) => each.termination === view?.focus) ?? strands[0];
@@ -112,6 +118,7 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
       <BenchHeader
         strand={strand}
         bench={bench ?? null}
+        pair={view.pair}
         pace={isBatch ? pace : undefined}
         mayWork={mayWork}
         isAidShown={state.isAidShown}
@@ -148,7 +155,14 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
         </p>
       )}
       <div className={css.benchtop}>
-        <EndDrawing view={view} face={face} picked={state.picked} onPick={(finding) => dispatch({ kind: 'picked', finding })} />
+        <EndDrawing
+          view={view}
+          face={face}
+          picked={state.picked}
+          onPick={(finding) => dispatch({ kind: 'picked', finding })}
+          laid={laid}
+          onLay={(title, how) => lay([title], how)}
+        />
         <WorkCard
           view={view}
           strand={strand}
@@ -162,6 +176,7 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
           onFace={(choice, seen, overruled) => void onFace(choice, seen, overruled)}
           onBegin={() => void begin()}
           onTurn={() => turnTo()}
+          onHere={(things) => lay(things, 'laid')}
         />
       </div>
       {bench && (

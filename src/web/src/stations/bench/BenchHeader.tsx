@@ -11,6 +11,8 @@ import controls from '../../parts/controls.module.css';
 interface Props {
   strand: Strand;
   bench: Schemas['BenchView'] | null;
+  /** Where its port holds two. */
+  pair?: Schemas['PairView'] | null;
   /** Of a batch; without one, a strand by itself. */
   pace?: Pace;
   guidance: Guidance;
@@ -23,12 +25,25 @@ interface Props {
 }
 
 /** Which strand it is, by number and color, and by what recipe; on one line, whatever its label. */
-export function BenchHeader({ strand, bench, pace, guidance, mayWork, isAidShown, onPace, onGuidance, onBatch, onAid }: Props) {
+export function BenchHeader({
+  strand,
+  bench,
+  pair,
+  pace,
+  guidance,
+  mayWork,
+  isAidShown,
+  onPace,
+  onGuidance,
+  onBatch,
+  onAid,
+}: Props) {
   return (
     <header className={css.header}>
       {bench && <EndFaceGlyph phase={bench.phase} attempt={bench.attempt} size={44} />}
       <h1>
         <StrandTab strand={strand.strand} color={strand.color} />
+        {pair && <span className={css.position}>{pair.position}</span>}
       </h1>
       <span className={css.where}>
         <span className="figures" title={strand.label}>

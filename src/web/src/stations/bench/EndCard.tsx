@@ -115,21 +115,24 @@ function Now({ now, says, onDone }: { now: EndStep; says: string; onDone: (read?
     <>
       <div className={step.readPart}>
         <h2>{now.title}</h2>
-        <p className={step.how}>{now.how}</p>
-        <p className={css.why}>
-          <b>{say('bench.why')}</b> {now.why}
-        </p>
+        {now.standing === 'bad' ? (
+          <p role="alert" className={css.then}>
+            <b>{now.read}.</b> {now.then}
+          </p>
+        ) : (
+          <>
+            <p className={step.how}>{now.how}</p>
+            <p className={css.why}>
+              <b>{say('bench.why')}</b> {now.why}
+            </p>
+          </>
+        )}
         {now.cautions.length > 0 && (
           <ul className={step.cautions}>
             {now.cautions.map((caution) => (
               <li key={caution}>{caution} </li>
             ))}
           </ul>
-        )}
-        {now.standing === 'bad' && (
-          <p role="alert" className={css.bad}>
-            <b>{now.read}.</b> {now.then}
-          </p>
         )}
         <FaultLine says={says} />
       </div>

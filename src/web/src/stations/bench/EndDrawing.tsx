@@ -1,8 +1,7 @@
-import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { BenchLine } from '../../drawing/BenchLine';
 import { actDrawn, HandAct } from '../../drawing/HandAct';
-import { KitCard } from '../../drawing/KitCard';
+import { KitCard, type Laid } from '../../drawing/KitCard';
 import { FaceStage } from '../../parts/FaceStage';
 import faceCss from '../../parts/FaceStage.module.css';
 import type { Grading } from '../../parts/useGrade';
@@ -14,15 +13,16 @@ interface Props {
   face: Grading;
   picked?: number;
   onPick: (finding?: number) => void;
+  /** How the things of the kit lie. */
+  laid: Laid;
+  onLay: (title: string, how: Laid[string] | undefined) => void;
 }
 
 /** How far the strand is, and what is worked at: the face, the cable's end to scale, or, where the step measures nothing, what the hand does. */
-export function EndDrawing({ view, face, picked, onPick }: Props) {
+export function EndDrawing({ view, face, picked, onPick, laid, onLay }: Props) {
   const { bench } = view;
   const act = actDrawn(bench?.step?.acts);
   const isMeasured = !!bench?.step?.figure || !!bench?.step?.passed?.some((each) => each.figure);
-  const [laid, setLaid] = useState<string[]>([]);
-  const onLay = (title: string) => setLaid(laid.includes(title) ? laid.filter((one) => one !== title) : [...laid, title]);
   return (
     <section className={`card ${css.drawing}`}>
       <ol className={css.stages}>

@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
 import type { Intent, Judged, Proposed } from '../../core/core';
 import { Choices } from '../../parts/Choices';
@@ -29,6 +30,10 @@ interface Props {
   proposed?: Proposed;
   onFace: (choice: string, overruled?: string) => void;
   onAct: (intent: Intent, onlyThis?: boolean) => Promise<void>;
+  /** Things that were missing are here now. */
+  onHere: (things: readonly string[]) => void;
+  /** How the other fiber of its port stands, where there is one. */
+  pair?: Schemas['PairView'] | null;
   says: string;
 }
 
@@ -45,6 +50,8 @@ export function StepCard({
   proposed,
   onFace,
   onAct,
+  onHere,
+  pair,
   says,
 }: Props) {
   const [read, setRead] = useState('');
@@ -61,24 +68,35 @@ export function StepCard({
   const waits = !!step.clock && left !== 0 && !(step.clock.tells && step.clock.since);
   const verdict = useVerdict(isTyped ? read.trim() : '', judge);
   const passed = step.passed ?? [];
+  const missing = step.missing ?? [];
+  const isMissing = missing.length > 0;
   const from = passed[0]?.id;
   const done = (value?: string, onlyThis = false) => void onAct({ kind: 'done', step: step.id, from, read: value }, onlyThis);
   const start = () => void onAct({ kind: 'clock', step: step.id, from });
-  const main = () => (step.clock && !step.clock.since ? start() : isChoice || waits ? undefined : done(ask ? read : undefined));
+  const main = () =>
+    isMissing
+      ? onHere(missing)
+      : pair?.waits
+        ? undefined
+        : step.clock && !step.clock.since
+          ? start()
+          : isChoice || waits
+            ? undefined
+            : done(ask ? read : undefined);
   const doneWord = together > 1 ? say('bench.done-all', { strands: togetherSays }) : say('bench.done');
   const report = ({ id, step: at }: Schemas['SymptomView']) =>
     void onAct({ kind: 'trouble', sign: id, step: at, from: at === from ? undefined : from }, true);
   useEffect(() => field.current?.focus({ preventScroll: true }), []);
   useKeys({
     ...(isFace ? {} : { done: main, 'pedal-done': main }),
-    'only-this': () => (isChoice || waits ? undefined : done(ask ? read : undefined, true)),
+    'only-this': () => (isChoice || waits || isMissing ? undefined : done(ask ? read : undefined, true)),
     reading: () => field.current?.focus(),
     trouble: () => setInTrouble(reports.length > 0),
     choice: (number) => {
       if (inTrouble) {
         const sign = reports[number - 1];
         if (sign) report(sign);
-      } else if (isChoice && !isFace) {
+      } else if (isChoice && !isFace && !isMissing) {
         const choice = ask.choices[number - 1];
         if (choice) done(choice.value);
       }
@@ -100,6 +118,7 @@ export function StepCard({
           {together > 1 ? togetherSays : say('strands.one', { number: strand })}
           {step.once && ` · ${say(`once.${step.once}`)}`}
         </p>
+        {pair && <p className={css.count}>{pair.says}</p>}
         {step.card ? (
           <>
             <h2>{step.card}</h2>
@@ -137,7 +156,7 @@ export function StepCard({
         <FaultLine says={says} />
       </div>
       <div className={css.actPart}>
-        {step.clock && !inTrouble && <StepClock clock={step.clock} left={left} />}
+        {step.clock && !inTrouble && !isMissing && <StepClock clock={step.clock} left={left} />}
         {step.count && ask?.kind === 'count' && !inTrouble && (
           <StepCount count={step.count} onCount={(eights) => setRead(String(eights))} />
         )}
@@ -149,7 +168,7 @@ export function StepCard({
             onErase={() => setRead(read.slice(0, -1))}
           />
         )}
-        {isTyped && !inTrouble && (
+        {isTyped && !inTrouble && !isMissing && (
           <Reading question={ask.question}>
             <MeasuredField
               ref={field}
@@ -173,7 +192,7 @@ export function StepCard({
             back={{ says: say('bench.no-trouble'), onBack: () => setInTrouble(false) }}
             isOne
           />
-        ) : isFace ? (
+        ) : isMissing ? null : isFace ? (
           <FaceAsk ask={ask!} face={face} proposed={proposed} onRecord={onFace} onByEye={done} />
         ) : (
           isChoice && (
@@ -184,7 +203,27 @@ export function StepCard({
             />
           )
         )}
-        {!inTrouble && (
+        {isMissing && (
+          <p role="alert" className={css.missing}>
+            {say('kit.missing-here', { things: missing.join(', ') })}
+          </p>
+        )}
+        {isMissing && (
+          <button type="button" className={controls.mainAction} onClick={() => onHere(missing)}>
+            {say('kit.here-now')}
+          </button>
+        )}
+        {pair?.waits && (
+          <p role="alert" className={css.missing}>
+            {pair.waits}
+          </p>
+        )}
+        {pair?.waits && (
+          <Link className={controls.mainAction} to={`/bench/${pair.partner}`}>
+            {pair.turn}
+          </Link>
+        )}
+        {!inTrouble && !isMissing && !pair?.waits && (
           <div className="row">
             {together > 1 && !isWhole && !isChoice && !step.clock && (
               <button type="button" className={controls.button} onClick={() => done(undefined, true)}>

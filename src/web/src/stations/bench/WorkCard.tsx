@@ -25,6 +25,8 @@ interface Props {
   onFace: (choice: string, seen: FaceSeen, overruled?: string) => void;
   onBegin: () => void;
   onTurn: () => void;
+  /** Things that were missing are here now. */
+  onHere: (things: readonly string[]) => void;
 }
 
 /** The one thing to do now: begin, a step, a trouble, or going on when an end is done. */
@@ -36,7 +38,7 @@ export function WorkCard(props: Props) {
   );
 }
 
-function Now({ view, strand, where, mayWork, says, face, proposed, judge, onAct, onFace, onBegin, onTurn }: Props) {
+function Now({ view, strand, where, mayWork, says, face, proposed, judge, onAct, onFace, onBegin, onTurn, onHere }: Props) {
   const { bench } = view;
   if (!bench) return <Over says={say('batch.over', { count: view.done })} strand={strand} end={view.end} />;
   if (!mayWork) return <p>{bench.says}</p>;
@@ -58,6 +60,8 @@ function Now({ view, strand, where, mayWork, says, face, proposed, judge, onAct,
         proposed={proposed}
         onFace={(choice, overruled) => face.shown?.answer.seen && onFace(choice, face.shown.answer.seen, overruled)}
         onAct={onAct}
+        onHere={onHere}
+        pair={view.pair}
         says={says}
       />
     );

@@ -2,8 +2,8 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { api, got } from '../../api/client';
 import { answered, bring, openBench, rememberedBatch, saidCrew, type Session } from '../../core/bench';
-import type { FaceSeen, Guidance, Intent, Pace, Unit } from '../../core/core';
-import type { Done } from '../../core/benchSession';
+import type { FaceSeen, Intent } from '../../core/core';
+import type { Done, Look } from '../../core/benchSession';
 import { ShownBatch, type Shown, type Told } from '../../core/shown';
 import { watchStrands } from '../../shell/live';
 import { send, tellWaiting } from '../../shell/outbox';
@@ -26,7 +26,8 @@ async function strandsOf(opened: Opened): Promise<string[]> {
 }
 
 /** Strands at the bench. What they have come to is reckoned in the bench's worker; here is what is shown of it. */
-export function useBatch(opened: Opened, unit: Unit, pace: Pace, guidance: Guidance, person: string) {
+export function useBatch(opened: Opened, how: Pick<Look, 'unit' | 'pace' | 'guidance' | 'missing'>, person: string) {
+  const { unit, pace, guidance, missing } = how;
   const [shown, setShown] = useState<Shown>();
   const [fault, setFault] = useState('');
   const [session, setSession] = useState<Session>();
@@ -34,8 +35,8 @@ export function useBatch(opened: Opened, unit: Unit, pace: Pace, guidance: Guida
   const where = JSON.stringify(opened);
   const look = useMemo(() => {
     const at = JSON.parse(where) as Opened;
-    return { unit, pace, guidance, batch: 'batch' in at ? at.batch : undefined };
-  }, [unit, pace, guidance, where]);
+    return { unit, pace, guidance, missing, batch: 'batch' in at ? at.batch : undefined };
+  }, [unit, pace, guidance, missing, where]);
   const first = useRef(look);
   const batch = useRef(new ShownBatch());
   const show = useCallback((told: Told | undefined) => {

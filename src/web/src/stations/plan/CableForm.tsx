@@ -9,6 +9,7 @@ import { FaultLine, showFaults } from '../../shell/faults';
 import { api, got, type Schemas } from '../../api/client';
 import { cableBuildValues, connectorTypeValues, fiberGradeValues, polishValues } from '../../api/schema';
 import { say } from '../../shell/words';
+import { FittingLine } from './FittingLine';
 import { PortList } from './PortList';
 import controls from '../../parts/controls.module.css';
 
@@ -149,6 +150,7 @@ export function CableForm() {
                   <Input placeholder="300 mm" />
                 </Form.Item>
               </div>
+              <FittingLine form={form} which={which} />
             </fieldset>
           ))}
         </div>

@@ -69,8 +69,8 @@ function Cable({ told, unit, person, mayWork }: Props & { told: Schemas['CableSt
           {told.near.join(', ')} → {told.far.join(', ')} · <Link to={`/job/${told.job}`}>{told.jobName}</Link>
         </p>
         {told.ends.map(({ end, strand, line }) => (
-          <Link key={end} className={`no-print ${controls.button}`} to={`/end/${strand}`}>
-            {sayEnd(line, end)}
+          <Link key={end} className={`no-print ${controls.button}`} to={`/end/${strand}`} title={sayEnd(line)}>
+            {say('end.short', { end: say(`end.${end}`), done: line.done, of: line.of })}
           </Link>
         ))}
         <div className={`no-print ${css.filter}`}>
