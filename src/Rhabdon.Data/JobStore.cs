@@ -408,8 +408,14 @@ public sealed class JobStore(Database database)
                 }
             )
         ).AsList();
+        var films = (
+            await connection.QueryAsync<(Guid Crew, decimal Grit, string Color)>(
+                "select crew_id, grit, color from crew_film where crew_id = any(@crews) order by grit desc",
+                new { crews = rows.Select(r => r.Crew).Distinct().ToArray() }
+            )
+        ).ToLookup(f => f.Crew, f => new FilmColor(f.Grit, f.Color));
         return rows.Where(r => r.IsMine || (access.May(Permission.Own) && !rows.Exists(o => o.Job == r.Job && o.IsMine)))
-            .ToLookup(r => r.Job, r => new CrewOnJob(r.Crew, r.Name));
+            .ToLookup(r => r.Job, r => new CrewOnJob(r.Crew, r.Name, films[r.Crew].ToList() is { Count: > 0 } its ? its : null));
     }
 
     /// <summary>Batches with something left to do, the first 200.</summary>

@@ -163,6 +163,31 @@ public sealed class RecipeStore(Database database)
         return [.. rows.Select(r => new CrewTechnique(r.Crew, r.Name, r.Recipe, JsonSerializer.Deserialize(r.Content, CoreJson.Default.Technique)!))];
     }
 
+    /// <summary>The colors of a crew's films, coarse to fine.</summary>
+    public async Task<IReadOnlyList<FilmColor>> FilmsAsync(Guid crew)
+    {
+        await using var connection = await database.OpenAsync();
+        return (await connection.QueryAsync<FilmColor>("select grit, color from crew_film where crew_id = @crew order by grit desc", new { crew })).AsList();
+    }
+
+    public async Task SetFilmsAsync(Guid crew, IReadOnlyList<FilmColor> films)
+    {
+        await using var connection = await database.OpenAsync();
+        await using var transaction = await connection.BeginTransactionAsync();
+        await connection.ExecuteAsync("delete from crew_film where crew_id = @crew", new { crew }, transaction);
+        await connection.ExecuteAsync(
+            "insert into crew_film (crew_id, grit, color) values (@crew, @Grit, @Color)",
+            films.Select(f => new
+            {
+                crew,
+                f.Grit,
+                f.Color,
+            }),
+            transaction
+        );
+        await transaction.CommitAsync();
+    }
+
     public async Task SetTechniqueAsync(Guid crew, string recipe, Technique technique)
     {
         await using var connection = await database.OpenAsync();

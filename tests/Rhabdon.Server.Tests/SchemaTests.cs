@@ -3,6 +3,8 @@ using System.Text.RegularExpressions;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Units;
 using Rhabdon.Documents;
+using Rhabdon.Documents.Sheets;
+using Rhabdon.Documents.Templates;
 using Rhabdon.Testing;
 
 namespace Rhabdon.Server.Tests;
@@ -20,11 +22,18 @@ public class SchemaTests
     }
 
     [Fact]
-    public void The_sheets_in_docs_are_those_of_the_recipes_that_ship() =>
+    public void The_sheets_in_docs_are_those_of_the_recipes_that_ship()
+    {
+        var docs = Path.Combine(Checkout.Root(), "docs");
+        var sheets = RecipeSheets.Of(StarterRecipes.Book()).ToList();
         Assert.True(
-            File.ReadAllText(Path.Combine(Checkout.Root(), "docs", "recipes.md")) == RecipeSheets.Markdown(StarterRecipes.Book()),
+            File.ReadAllText(Path.Combine(docs, "recipes.md")) == SheetMarkdown.Write(sheets, RecipeSheets.Pictures),
             "docs/recipes.md is stale: run ./rhabdon sheets."
         );
+        Assert.All(sheets.OfType<SheetPicture>(), picture =>
+            Assert.True(File.ReadAllText(Path.Combine(docs, RecipeSheets.Pictures, $"{picture.Name}.svg")) == TemplateSvg.Write(picture.Page), picture.Name)
+        );
+    }
 
     // Another program writes what the schema allows: all of it must be read.
     [Fact]

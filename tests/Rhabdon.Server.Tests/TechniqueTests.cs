@@ -30,6 +30,27 @@ public sealed class TechniqueTests(Host host) : IClassFixture<Host>
     }
 
     [Fact]
+    public async Task A_crews_film_colors_come_to_its_bench_and_to_no_others()
+    {
+        var (lead, sandpiper) = (await host.SignedIn("lead", "saltmarsh-lead"), await host.SignedIn("sandpiper", "saltmarsh-sandpiper"));
+        var crew = (await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/crews"))![0]!["id"]!;
+        var films = $"/api/v1/crews/{crew}/films";
+        Assert.Equal(
+            204,
+            (int)(await lead.Client.PutAsJsonAsync(films, new object[] { new { grit = 3, color = " pink " }, new { grit = 0.3, color = "" } })).StatusCode
+        );
+        Assert.Equal("""[{"grit":3,"color":"pink"}]""", await lead.Client.GetStringAsync(films));
+        var bench = await lead.Client.GetFromJsonAsync<JsonNode>($"/api/v1/bench?strands={await lead.StrandAsync(1)}");
+        Assert.Equal("pink", bench!["strands"]![0]!["crews"]![0]!["films"]![0]!["color"]!.ToString());
+        Assert.Equal(404, (int)(await sandpiper.Client.GetAsync(films)).StatusCode);
+        Assert.Equal(400, (int)(await lead.Client.PutAsJsonAsync(films, new object[] { new { grit = 0, color = "pink" } })).StatusCode);
+        Assert.Equal(
+            400,
+            (int)(await lead.Client.PutAsJsonAsync(films, new object[] { new { grit = 3, color = "pink" }, new { grit = 3, color = "red" } })).StatusCode
+        );
+    }
+
+    [Fact]
     public async Task A_strand_begun_in_an_unknown_technique_is_refused()
     {
         var lead = await host.SignedIn("lead", "saltmarsh-lead");

@@ -48,6 +48,58 @@ for (const { name, strands, ...by } of families)
     await expect(page.getByText(`${strands} accepted`)).toBeVisible();
   });
 
+interface Told {
+  ref: { id: string; version: number };
+  recipe: { choices?: { id: string; usual: string; options: { id: string; modes?: string[] }[] }[] };
+}
+
+/** Of each of a recipe's schools one that is not the usual, as far as this fiber may be worked so. */
+const otherSchools = (told: Told, grade = 'OM4') =>
+  Object.fromEntries(
+    (told.recipe.choices ?? []).flatMap(({ id, usual, options }) => {
+      const mode = grade === 'OS2' ? 'single-mode' : 'multimode';
+      const other = options.find((option) => option.id !== usual && option.modes?.includes(mode) !== false);
+      return other ? [[id, other.id]] : [];
+    }),
+  );
+
+test.describe('in another school, by checkpoints only', () => {
+  let crew = '';
+  const person = { signIn: `curlew-${Date.now().toString(36)}`, password: 'saltmarsh-curlew' };
+  test.beforeAll(async ({ browser }) => {
+    const context = await browser.newContext();
+    const owner = await apiOf(context.request, 'olive', 'saltmarsh-owner');
+    crew = (await owner.post('/crews', { name: `Curlew ${person.signIn}` })).id;
+    await owner.post('/people', { name: 'Kit Curlew', role: 'installer', crew, ...person });
+    const { recipes } = (await owner.get('/recipes')) as { recipes: Told[] };
+    for (const { recipe, grade } of families) {
+      const [latest] = recipes.filter(({ ref }) => ref.id === recipe).sort((a, b) => b.ref.version - a.ref.version);
+      await owner.put(`/crews/${crew}/techniques/${recipe}`, { options: otherSchools(latest!, grade) });
+    }
+    await context.close();
+  });
+
+  for (const { name, strands, ...by } of families)
+    test(`${by.recipe}, ${name}`, async ({ page, browser }) => {
+      test.setTimeout(240_000);
+      const count = strands === 12 ? 12 : 1;
+      const cable = await newCable(browser, `${by.recipe}-OTHER`, count, { ...by, crews: [crew] });
+      await page.clock.install();
+      await signIn(page, person.signIn, person.password);
+      await page.goto(`/proof/${cable}`);
+      if (count > 1) await takeTogether(page, cable);
+      else await page.locator('a[href^="/bench/"]').first().click();
+      await expect(page.getByRole('heading', { name: /Begin by/ })).toBeVisible();
+      await page.keyboard.press('c');
+      await expect(page.getByRole('button', { name: 'Checkpoints only' })).toBeVisible();
+      const over = page.getByRole('heading', { name: /All of this batch is done|Accepted\. This end is done/ });
+      while (!(await over.isVisible())) await stepByKeys(page);
+      await sent(page);
+      await page.goto(`/proof/${cable}`);
+      await expect(page.getByText(`${count} accepted`)).toBeVisible();
+    });
+});
+
 test('a lead reads a recipe, changes the crew’s technique, and what begins then follows it', async ({ page, browser }) => {
   const cable = await newCable(browser, 'SCHOOL', 1, { recipe: 'A1', build: 'cordage-3.0' });
   await signIn(page, 'lead', 'saltmarsh-lead');

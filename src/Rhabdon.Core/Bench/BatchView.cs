@@ -18,6 +18,7 @@ public sealed record Partner(Guid Termination, int Strand);
 /// <param name="Rates">What work and parts cost on this job; null when nobody has said.</param>
 /// <param name="Batch">Only strands that are still in this batch are shown; all of them when none is.</param>
 /// <param name="Guidance">How much one card tells.</param>
+/// <param name="Films">The colors of the crew's films.</param>
 /// <param name="Missing">Things of the kit, by their titles, that were not there to lay out.</param>
 public sealed record BatchRequest(
     IReadOnlyList<BatchSlot> Slots,
@@ -28,7 +29,8 @@ public sealed record BatchRequest(
     Rates? Rates = null,
     Guid? Batch = null,
     Guidance Guidance = Guidance.EveryStep,
-    IReadOnlyList<string>? Missing = null
+    IReadOnlyList<string>? Missing = null,
+    IReadOnlyList<FilmColor>? Films = null
 );
 
 /// <summary>Prices of a job, for saying what rework costs. Amounts in the currency's own unit, 0 and up.</summary>

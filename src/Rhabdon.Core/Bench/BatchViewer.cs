@@ -17,7 +17,7 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
         var partners = slots.Where(s => s.Partner is not null).ToDictionary(s => s.Termination, s => stateOf(s.Partner!.Termination));
         var turn = BatchQueue.TurnOf(states, book, look.Pace, look.Held, look.IsPicked, look.Guidance, partners);
         var focus = states.FirstOrDefault(s => s.Termination == turn.Focus);
-        var bench = focus is null ? null : new BenchViewer(book, words, language, look.Unit, look.Rates, look.Guidance, look.Missing).View(focus);
+        var bench = focus is null ? null : new BenchViewer(book, words, language, look.Unit, look.Rates, look.Guidance, look.Missing, look.Films).View(focus);
         var together = slots.Where(s => turn.Together.Contains(s.Termination)).Select(s => s.Strand).ToList();
         return new BatchView(
             [.. slots.Zip(states, (slot, state) => QueueViewOf(slot, state, focus, turn, partners))],

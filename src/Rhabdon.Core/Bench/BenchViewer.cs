@@ -17,7 +17,8 @@ public sealed class BenchViewer(
     LengthUnit unit,
     Rates? rates = null,
     Guidance guidance = Guidance.EveryStep,
-    IReadOnlyCollection<string>? missing = null
+    IReadOnlyCollection<string>? missing = null,
+    IReadOnlyList<FilmColor>? films = null
 )
 {
     /// <summary>The check that asks which fiber a connector's stub is.</summary>
@@ -176,8 +177,17 @@ public sealed class BenchViewer(
             step.Once,
             [.. Enumerable.Range(card.First, card.Last - card.First).Select(i => PassedOf(state, recipe, i, isConfirmed))],
             card.IsOneStep ? null : CardOf(recipe, card),
-            [.. MissingAt(recipe, step)]
+            [.. MissingAt(recipe, step)],
+            string.Join(", ", card.Of(recipe).Select(s => s.Film).OfType<decimal>().Distinct().Select(FilmOf)) is { Length: > 0 } film ? film : null
         );
+    }
+
+    private string FilmOf(decimal grit)
+    {
+        var size = ("grit", grit.ToString(CultureInfo.InvariantCulture));
+        return films?.FirstOrDefault(f => f.Grit == grit)?.Color is { } color
+            ? words.Say(Phrase.Of(PhraseKeys.Film.Colored, size, ("color", color)))
+            : words.Say(Phrase.Of(PhraseKeys.Film.Plain, size));
     }
 
     private Dictionary<string, string> Places(TerminationState state, Recipe recipe, Step step, ResolvedDimension? dimension)

@@ -12,6 +12,8 @@ namespace Rhabdon.Core.Bench;
 /// <param name="Uses">What one termination uses up and how many go in at once, in words.</param>
 /// <param name="Line">The end when it is ready for the connector; null while a length is missing.</param>
 /// <param name="Fit">Null where nothing is joined inside the connector, or stop and stub are still to be taken from the sheet.</param>
+/// <param name="Films">The grits that it is polished with in any technique, coarse to fine, in micrometers.</param>
+/// <param name="End">Null where the recipe leaves nothing to the cable's end.</param>
 /// <param name="Seat">Where the seat mark stands at contact; null for a recipe without one.</param>
 public sealed record RecipeDocument(
     RecipeRef Ref,
@@ -28,8 +30,13 @@ public sealed record RecipeDocument(
     LineDrawing? Line = null,
     ToleranceStackView? Fit = null,
     string? Seat = null,
-    IReadOnlyList<KitLine>? Kit = null
+    IReadOnlyList<KitLine>? Kit = null,
+    IReadOnlyList<decimal>? Films = null,
+    EndDocument? End = null
 );
+
+/// <summary>What is done once at the cable's end: before its strands, and after them.</summary>
+public sealed record EndDocument(string Title, IReadOnlyList<StepDocument> Before, IReadOnlyList<StepDocument> After);
 
 /// <param name="Chosen">The option that the crew follows.</param>
 public sealed record TechniqueOptionView(string Id, string Title, string Chosen, IReadOnlyList<TechniqueAlternativeView> Options);
@@ -99,8 +106,22 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
             plan is null ? null : LineDrawing.For(worked, ReadyStep(worked), isRecleave: false, unit),
             new ToleranceStackReader(words, unit).Read(worked),
             plan is null ? null : SeatOf(worked, plan),
-            worked.Kit is { } kit ? [.. kit.Select(k => BenchViewer.KitOf(k, language))] : null
+            worked.Kit is { } kit ? [.. kit.Select(k => BenchViewer.KitOf(k, language))] : null,
+            [.. whole.Steps.Select(s => s.Film).OfType<decimal>().Distinct().OrderDescending()],
+            EndOf(whole, worked, build, technique, plan is not null)
         );
+    }
+
+    private EndDocument? EndOf(Recipe whole, Recipe worked, CableBuild build, Technique technique, bool hasPlan)
+    {
+        var steps = whole.OfTheEnd(build, technique);
+        return whole.EndWork is { } work && steps.All.Any()
+            ? new EndDocument(
+                work.Title.In(language),
+                [.. steps.Before.Select(s => StepOf(worked, s, hasPlan))],
+                [.. steps.After.Select(s => StepOf(worked, s, hasPlan))]
+            )
+            : null;
     }
 
     // The last step that shapes the end itself.

@@ -4,7 +4,15 @@ namespace Rhabdon.Core.Recipes;
 public sealed record CrewTechnique(Guid Crew, string CrewName, string Recipe, Technique Technique);
 
 /// <summary>A crew that works on a job.</summary>
-public sealed record CrewOnJob(Guid Id, string Name);
+/// <param name="Films">The colors of its own films, as far as it has entered them.</param>
+public sealed record CrewOnJob(Guid Id, string Name, IReadOnlyList<FilmColor>? Films = null);
+
+/// <summary>The color by which a crew knows a polishing film: makers color them differently.</summary>
+/// <param name="Grit">Micrometers.</param>
+public sealed record FilmColor(decimal Grit, string Color)
+{
+    public const int MostText = 30;
+}
 
 /// <summary>By which technique a person begins on a job, or whom to ask about.</summary>
 /// <param name="Technique">Null for the usual.</param>

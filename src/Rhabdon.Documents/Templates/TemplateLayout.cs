@@ -27,6 +27,14 @@ public sealed class TemplateLayout(Paper paper, Phrasebook words)
     public static IReadOnlyList<TemplatePage> Pages(IReadOnlyList<RecipeDocument> documents, Paper paper, Phrasebook words) =>
         [.. documents.Chunk(StripsOnAPage(paper)).Select(some => new TemplateLayout(paper, words).Page(some))];
 
+    /// <summary>One recipe's end by itself, as wide as upright paper between its margins.</summary>
+    public static TemplatePage End(RecipeDocument document, Phrasebook words)
+    {
+        var layout = new TemplateLayout(new Paper("end", 210, StripHeight), words);
+        layout.Strip(document, 0);
+        return new TemplatePage(210, StripHeight, layout.lines, layout.boxes, layout.texts);
+    }
+
     private decimal Right => paper.Width - Margin;
 
     private TemplatePage Page(RecipeDocument[] documents)

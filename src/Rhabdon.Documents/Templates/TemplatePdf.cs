@@ -34,7 +34,10 @@ public static class TemplatePdf
         return file.ToArray();
     }
 
-    private static void Draw(XGraphics drawing, TemplatePage page)
+    /// <summary>The type that ships with Rhabdon, in points.</summary>
+    internal static XFont Font(double size, bool isBold) => new(Family, size, isBold ? XFontStyleEx.Bold : XFontStyleEx.Regular);
+
+    internal static void Draw(XGraphics drawing, TemplatePage page)
     {
         foreach (var box in page.Boxes)
         {
@@ -56,7 +59,7 @@ public static class TemplatePdf
 
         foreach (var text in page.Texts)
         {
-            var font = new XFont(Family, Points(text.Size), text.IsBold ? XFontStyleEx.Bold : XFontStyleEx.Regular);
+            var font = Font(Points(text.Size), text.IsBold);
             drawing.DrawString(
                 text.Text,
                 font,

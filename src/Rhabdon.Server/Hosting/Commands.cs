@@ -1,6 +1,8 @@
 using Rhabdon.Core.Recipes;
 using Rhabdon.Data;
 using Rhabdon.Documents;
+using Rhabdon.Documents.Sheets;
+using Rhabdon.Documents.Templates;
 using Rhabdon.Instruments;
 using Rhabdon.Server.People;
 
@@ -55,7 +57,15 @@ internal static class Commands
 
     private static int WriteSheets(string file)
     {
-        File.WriteAllText(file, RecipeSheets.Markdown(StarterRecipes.Book()));
+        var sheets = RecipeSheets.Of(StarterRecipes.Book()).ToList();
+        File.WriteAllText(file, SheetMarkdown.Write(sheets, RecipeSheets.Pictures));
+        var pictures = Path.Combine(Path.GetDirectoryName(file)!, RecipeSheets.Pictures);
+        Directory.CreateDirectory(pictures);
+        foreach (var picture in sheets.OfType<SheetPicture>())
+        {
+            File.WriteAllText(Path.Combine(pictures, $"{picture.Name}.svg"), TemplateSvg.Write(picture.Page));
+        }
+
         return 0;
     }
 

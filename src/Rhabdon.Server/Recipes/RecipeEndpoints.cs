@@ -36,6 +36,11 @@ public sealed record RecipeLine(
 /// <summary>Recipes to be read, and the techniques that crews follow in them.</summary>
 public static class RecipeEndpoints
 {
+    private const int MostFilms = 30;
+
+    // Micrometers; sandpaper begins here.
+    private const decimal MostGrit = 100;
+
     public static void MapRecipes(this WebApplication app)
     {
         var recipes = app.MapGroup("/api/v1").Needs(Permission.See);
@@ -46,6 +51,8 @@ public static class RecipeEndpoints
         });
         recipes.MapGet("/recipes/list", List);
         recipes.MapGet("/recipes/{id}/document", Document);
+        recipes.MapGet("/crews/{id:guid}/films", Films);
+        recipes.MapPut("/crews/{id:guid}/films", SetFilms).Needs(Permission.Plan);
         recipes.MapPut("/crews/{id:guid}/techniques/{recipe}", Choose).Needs(Permission.Plan);
     }
 
@@ -99,6 +106,40 @@ public static class RecipeEndpoints
     /// <summary>The technique that a crew follows in a recipe; with no crew named, the first that is known.</summary>
     internal static Technique TechniqueIn(IReadOnlyList<CrewTechnique> techniques, string recipe, Guid? crew) =>
         techniques.FirstOrDefault(s => s.Recipe == recipe && (crew is null || s.Crew == crew))?.Technique ?? Technique.Usual;
+
+    private static async Task<Results<Ok<IReadOnlyList<FilmColor>>, ProblemHttpResult>> Films(
+        Guid id,
+        RecipeStore store,
+        CrewStore crews,
+        HttpContext context
+    ) => await CrewEndpoints.CrewMissingAsync(id, crews, context) is { } refused ? refused : TypedResults.Ok(await store.FilmsAsync(id));
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> SetFilms(
+        Guid id,
+        FilmColor[] films,
+        RecipeStore store,
+        CrewStore crews,
+        HttpContext context
+    )
+    {
+        if (await CrewEndpoints.CrewMissingAsync(id, crews, context) is { } refused)
+        {
+            return refused;
+        }
+
+        var told = films.Select(f => f with { Color = f.Color.Trim() }).Where(f => f.Color.Length > 0).ToList();
+        if (
+            films.Length > MostFilms
+            || told.Exists(f => f.Grit is <= 0 or > MostGrit || f.Color.Length > FilmColor.MostText)
+            || told.DistinctBy(f => f.Grit).Count() < told.Count
+        )
+        {
+            return Problems.Field(400, "films", Phrase.Of(PhraseKeys.Films.Bad, ("most", $"{FilmColor.MostText}")));
+        }
+
+        await store.SetFilmsAsync(id, told);
+        return TypedResults.NoContent();
+    }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Choose(
         Guid id,

@@ -6,19 +6,53 @@ using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Rights;
 using Rhabdon.Data;
+using Rhabdon.Documents.Sheets;
 using Rhabdon.Documents.Templates;
 using Rhabdon.Server.Hosting;
 using Rhabdon.Server.People;
 
 namespace Rhabdon.Server.Recipes;
 
-/// <summary>The 1:1 template of one recipe or several, on paper.</summary>
+/// <summary>One recipe or several on paper: the 1:1 template, and the sheet that tells all of it.</summary>
 public static class TemplateEndpoints
 {
     private const int MostRecipes = 24;
 
-    public static void MapTemplates(this WebApplication app) =>
+    public static void MapTemplates(this WebApplication app)
+    {
         app.MapGet("/api/v1/recipes/template.{kind}", Template).Needs(Permission.See).Produces<byte[]>(200, "application/pdf");
+        app.MapGet("/api/v1/recipes/sheet.pdf", Sheet).Needs(Permission.See).Produces<byte[]>(200, "application/pdf");
+    }
+
+    /// <param name="recipes">Ids, by comma.</param>
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> Sheet(string recipes, RecipeBookCache books, string paper = "a4")
+    {
+        var book = await books.BookAsync();
+        if (Wanted(recipes, book) is not { } wanted)
+        {
+            return NoRecipes();
+        }
+
+        return Paper.Named(paper) is { } on
+            ? TypedResults.File(
+                SheetPdf.Write(wanted.SelectMany(r => RecipeSheets.Of(r, book)), on, string.Join(" \u00b7 ", wanted.Select(FootOf))),
+                "application/pdf",
+                $"sheet-{string.Join('-', wanted.Select(r => r.Ref.Id))}.pdf"
+            )
+            : Problems.Field(400, "paper", Phrase.Of(PhraseKeys.Problem.TemplatePaper));
+    }
+
+    private static string FootOf(PublishedRecipe recipe) =>
+        $"{recipe.Ref}, {Problems.Say(recipe.Confirmation is null ? PhraseKeys.Template.Unconfirmed : PhraseKeys.Template.Confirmed)}";
+
+    private static IReadOnlyList<PublishedRecipe>? Wanted(string recipes, RecipeBook book)
+    {
+        var ids = recipes.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Distinct().ToArray();
+        return ids.Length is 0 or > MostRecipes || ids.Any(id => book.Latest(id) is null) ? null : [.. ids.Select(id => book.Latest(id)!)];
+    }
+
+    private static ProblemHttpResult NoRecipes() =>
+        Problems.Field(400, "recipes", Phrase.Of(PhraseKeys.Problem.TemplateRecipes, ("most", MostRecipes.ToString(CultureInfo.InvariantCulture))));
 
     /// <param name="kind"><c>pdf</c> for all pages, <c>svg</c> for one.</param>
     /// <param name="recipes">Ids, by comma.</param>
@@ -36,11 +70,10 @@ public static class TemplateEndpoints
         int page = 1
     )
     {
-        var ids = recipes.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Distinct().ToArray();
         var (book, techniques) = (await books.BookAsync(), await store.TechniquesAsync(context.AccessOf()));
-        if (ids.Length is 0 or > MostRecipes || ids.Any(id => book.Latest(id) is null))
+        if (Wanted(recipes, book) is not { } wanted)
         {
-            return Problems.Field(400, "recipes", Phrase.Of(PhraseKeys.Problem.TemplateRecipes, ("most", MostRecipes.ToString(CultureInfo.InvariantCulture))));
+            return NoRecipes();
         }
 
         if (Paper.Named(paper) is not { } on)
@@ -50,11 +83,10 @@ public static class TemplateEndpoints
 
         RecipeDocument[] documents =
         [
-            .. ids.Select(id => book.Latest(id)!)
-                .Select(r => RecipeEndpoints.ReaderFor(unit).Read(r, BuildOf(r.Recipe, build), RecipeEndpoints.TechniqueIn(techniques, r.Ref.Id, crew))),
+            .. wanted.Select(r => RecipeEndpoints.ReaderFor(unit).Read(r, BuildOf(r.Recipe, build), RecipeEndpoints.TechniqueIn(techniques, r.Ref.Id, crew))),
         ];
         var pages = TemplateLayout.Pages(documents, on, Phrasebook.English);
-        var name = $"template-{string.Join('-', ids)}";
+        var name = $"template-{string.Join('-', wanted.Select(r => r.Ref.Id))}";
         return kind switch
         {
             "pdf" => TypedResults.File(TemplatePdf.Write(pages), "application/pdf", $"{name}.pdf"),

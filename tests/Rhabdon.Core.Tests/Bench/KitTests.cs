@@ -79,6 +79,24 @@ public class KitTests
         Assert.Empty(torn.Missing!);
     }
 
+    // Makers color their films differently: the grit is the recipe's, the color the crew's own (common practice).
+    [Fact]
+    public void A_film_is_named_by_its_grit_and_by_the_crews_color()
+    {
+        var strand = new StrandAtWork("A1", null);
+        while (strand.State.StepToDo!.Film != 3)
+        {
+            strand.StepWell();
+        }
+
+        Assert.Equal("3 µm film", Film());
+        Assert.Equal("3 µm film, pink", Film(new FilmColor(3, "pink"), new FilmColor(0.3m, "white")));
+        Assert.Null(new BenchViewer(StarterRecipes.Book(), Phrasebook.English, "en", LengthUnit.Millimeter).View(new Story(book).Begin().State).Step!.Film);
+
+        string? Film(params FilmColor[] films) =>
+            new BenchViewer(StarterRecipes.Book(), Phrasebook.English, "en", LengthUnit.Millimeter, films: films).View(strand.State).Step!.Film;
+    }
+
     // Every part has its picture, and a boot for 3 mm is drawn wider than one for 900 µm.
     [Fact]
     public void Every_thing_of_every_kit_has_a_shape()

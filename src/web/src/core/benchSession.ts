@@ -212,6 +212,7 @@ export class BenchSession {
       pace: this.look.pace,
       guidance: this.look.guidance,
       missing: this.look.missing,
+      films: this.strands.flatMap((strand) => strand.crews ?? []).find((crew) => crew.films)?.films,
       batch: this.look.batch,
       unit: this.look.unit,
       rates: this.strands.find((strand) => strand.rates)?.rates,

@@ -119,6 +119,7 @@ export function StepCard({
           {step.once && ` · ${say(`once.${step.once}`)}`}
         </p>
         {pair && <p className={css.count}>{pair.says}</p>}
+        {step.film && <p className={css.film}>{step.film}</p>}
         {step.card ? (
           <>
             <h2>{step.card}</h2>

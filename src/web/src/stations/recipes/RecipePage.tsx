@@ -12,6 +12,7 @@ import { FaultLine } from '../../shell/faults';
 import { SidePanel } from '../../parts/SidePanel';
 import { fetchBook } from '../../shell/strands';
 import { say } from '../../shell/words';
+import { FilmColors } from './FilmColors';
 import { FitCard } from './FitCard';
 import { PlanTable } from './PlanTable';
 import { templateAddress } from './template';
@@ -94,6 +95,7 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
         </span>
       </header>
       <div className="row">
+        <Button href={`/api/v1/recipes/sheet.pdf?recipes=${ref.id}`}>{say('recipes.sheet-pdf')}</Button>
         <Button href={templateAddress([ref.id], 'pdf', template)}>{say('recipes.template-pdf')}</Button>
         <Button href={templateAddress([ref.id], 'svg', template)} target="_blank" rel="noreferrer">
           {say('recipes.template-svg')}
@@ -165,11 +167,29 @@ export function RecipePage({ unit, mayPlan }: { unit: Unit; mayPlan: boolean }) 
           ))}
         </ol>
       </section>
+      {read.data.end && (
+        <section className="card">
+          <h2>{say('recipes.end', { title: read.data.end.title })}</h2>
+          {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex */}
+          <ol className={css.recipeSteps} tabIndex={0} aria-label={say('recipes.end', { title: read.data.end.title })}>
+            {[...read.data.end.before, ...read.data.end.after].map((step) => (
+              <li key={step.title}>
+                <Drawn step={step} />
+                <b>{step.title}</b> <span>{step.how}</span>
+                {step.cautions.length > 0 && <small>{step.cautions.join(' ')}</small>}
+              </li>
+            ))}
+          </ol>
+        </section>
+      )}
       {read.data.kit && (
         <section className="card">
           <h2>{say('kit.title')}</h2>
           <KitCard kit={read.data.kit} />
         </section>
+      )}
+      {which && (read.data.films?.length ?? 0) > 0 && (
+        <FilmColors key={which} grits={read.data.films!} crew={which} mayPlan={mayPlan} />
       )}
       <FitCard recipe={read.data} />
       {choices.length > 0 && (
