@@ -55,6 +55,14 @@ public sealed class SheetTests(Host host) : IClassFixture<Host>
         Assert.Contains("[a pair]", m6, StringComparison.Ordinal);
     }
 
+    // The type that ships writes no micro sign: what it cannot write must not be left out.
+    [Fact]
+    public void The_micro_sign_is_written_in_letters()
+    {
+        Assert.Equal("900 micron and 9 micron", TemplatePdf.Printable("900 µm and 9 µm"));
+        Assert.Equal("30 mm ±1 mm", TemplatePdf.Printable("30 mm ±1 mm"));
+    }
+
     [Fact]
     public void Markdown_parts_lists_tables_and_words_as_it_must()
     {

@@ -29,9 +29,10 @@ test('a module is opened once for its ribbons, on two tablets, with the network 
   await expect(page.getByRole('heading', { name: /Lid off by its tab/ })).toBeVisible();
   await other.context().close();
   await page.keyboard.press('Enter');
-  await expect(page.getByText('889')).toBeVisible();
+  await expect(page.getByRole('heading', { name: /at least 889/ })).toBeVisible();
   await page.keyboard.press('Enter');
   await choose(page, /In order, flat/);
+  await page.getByRole('heading', { name: /Temporary tie/ }).waitFor();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: /strands have their turn/ })).toBeVisible();
   await page.getByRole('button', { name: 'Undo Route' }).click();
@@ -55,7 +56,7 @@ test('a duplex pair is one piece of work: the clip waits for the other fiber, an
   await expect(page.getByRole('heading', { name: /1 blue\s*A/ })).toBeVisible();
   await page.getByRole('button', { name: 'Begin' }).click();
   await expect(page.getByText('A of a pair, with strand 2: not begun')).toBeVisible();
-  await page.getByRole('button', { name: 'Every step' }).click();
+  await page.keyboard.press('c');
   const through = async () => {
     await page.getByRole('heading', { name: 'Boot on · Mark' }).waitFor();
     await page.keyboard.press('Enter');
@@ -104,7 +105,7 @@ test('what is missing from the kit stops only the step that needs it', async ({ 
   await page.reload();
   await expect(cleaver).toHaveText(/missing/);
   await page.getByRole('button', { name: 'Begin' }).click();
-  await page.getByRole('button', { name: 'Every step' }).click();
+  await page.keyboard.press('c');
   await page.getByRole('heading', { name: 'Boot on · Mark' }).waitFor();
   await page.keyboard.press('Enter');
   await page.locator('[data-part=reading] input').fill('30');

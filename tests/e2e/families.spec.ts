@@ -2,8 +2,11 @@ import { expect, test } from '@playwright/test';
 import { at, newCable, sent, signIn, stepByKeys, tabletOf, takeTogether } from './bench';
 import { apiOf } from './chromium.mjs';
 
+// As many at a time as there are workers: this file is the longest.
+test.describe.configure({ mode: 'parallel' });
+
 const families = [
-  { name: 'anaerobic on cordage', strands: 3, recipe: 'A1', build: 'cordage-3.0' },
+  { name: 'anaerobic on cordage', strands: 2, recipe: 'A1', build: 'cordage-3.0' },
   { name: 'hot-melt on cordage', strands: 4, recipe: 'H1', build: 'cordage-3.0' },
   { name: 'splice-on on tight buffer', strands: 2, recipe: 'S2', build: 'tight-buffer-900' },
   { name: 'cam-lock on cordage', strands: 2, recipe: 'M1', build: 'cordage-3.0' },
@@ -65,8 +68,10 @@ const otherSchools = (told: Told, grade = 'OM4') =>
 
 test.describe('in another school, by checkpoints only', () => {
   let crew = '';
-  const person = { signIn: `curlew-${Date.now().toString(36)}`, password: 'saltmarsh-curlew' };
+  const person = { signIn: '', password: 'saltmarsh-curlew' };
+  // Each worker has a crew of its own.
   test.beforeAll(async ({ browser }) => {
+    person.signIn = `curlew-${test.info().workerIndex}-${Date.now().toString(36)}`;
     const context = await browser.newContext();
     const owner = await apiOf(context.request, 'olive', 'saltmarsh-owner');
     crew = (await owner.post('/crews', { name: `Curlew ${person.signIn}` })).id;

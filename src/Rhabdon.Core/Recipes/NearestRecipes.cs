@@ -22,6 +22,9 @@ public static class NearestRecipes
         ["polish"] = 5,
     };
 
+    // Another kind of build altogether; nearer still than another connector.
+    private const decimal FarthestKind = 10;
+
     /// <summary>Those that fit; or, where none does, the nearest ones.</summary>
     /// <param name="most">How many at most where none fits.</param>
     public static IReadOnlyList<RecipeFit> Of(IEnumerable<PublishedRecipe> recipes, Combination wanted, int most = 3)
@@ -34,18 +37,20 @@ public static class NearestRecipes
         return all.Exists(f => f.Fits) ? all.FindAll(f => f.Fits) : all[..Math.Min(most, all.Count)];
     }
 
-    // Among recipes for other builds, one for the same kind of build is nearer: cordage for cordage, 900 for 900.
-    private static int Away(Recipe recipe, CableBuild build) =>
-        recipe.Serves.Builds.Contains(build) ? 0
-        : recipe.Serves.Builds.Any(b => KindOf(b) == KindOf(build)) ? 1
-        : 10;
+    // Among recipes for other builds, one for the same kind of build is nearer, and of those the one for the nearest diameter.
+    private static decimal Away(Recipe recipe, CableBuild build) =>
+        recipe.Serves.Builds.Contains(build)
+            ? 0
+            : recipe.Serves.Builds.Min(b => Kind(b).Name == Kind(build).Name ? Math.Abs(Kind(b).Millimeters - Kind(build).Millimeters) : FarthestKind);
 
-    private static int KindOf(CableBuild build) =>
+    private static (string Name, decimal Millimeters) Kind(CableBuild build) =>
         build switch
         {
-            CableBuild.Cordage16 or CableBuild.Cordage20 or CableBuild.Cordage30 => 1,
-            CableBuild.TightBuffer900 or CableBuild.Furcation900 => 2,
-            CableBuild.FlatDrop => 3,
-            _ => 4,
+            CableBuild.Cordage16 => ("cordage", 1.6m),
+            CableBuild.Cordage20 => ("cordage", 2),
+            CableBuild.Cordage30 => ("cordage", 3),
+            CableBuild.TightBuffer900 => ("buffer", 0.9m),
+            CableBuild.Furcation900 => ("buffer", 1),
+            _ => (build.ToString(), 0),
         };
 }

@@ -173,7 +173,7 @@ public sealed class SheetPdf : IDisposable
         var used = 0.0;
         foreach (var run in runs)
         {
-            foreach (var word in run.Text.Split(' ', StringSplitOptions.RemoveEmptyEntries))
+            foreach (var word in TemplatePdf.Printable(run.Text).Split(' ', StringSplitOptions.RemoveEmptyEntries))
             {
                 var spaced = lines[^1].Count == 0 ? word : $" {word}";
                 var wide = drawing!.MeasureString(spaced, Font(size, run.IsBold)).Width;
@@ -218,7 +218,7 @@ public sealed class SheetPdf : IDisposable
             using var on = XGraphics.FromPdfPage(document.Pages[number]);
             var font = Font(8.5, isBold: false);
             var at = Points(paper.Width) - Margin + 8;
-            on.DrawString(foot, font, XBrushes.DimGray, Margin, at);
+            on.DrawString(TemplatePdf.Printable(foot), font, XBrushes.DimGray, Margin, at);
             on.DrawString(
                 string.Create(CultureInfo.InvariantCulture, $"{number + 1} / {document.PageCount}"),
                 font,

@@ -69,7 +69,7 @@ public sealed class TemplateLayout(Paper paper, Phrasebook words)
         Marks(document, top, cable);
         Rule(cable + Band);
         Ready(line, cable + Band + 9);
-        texts.Add(new TemplateText(Right, cable + Band + 14, 3, string.Join(" \u00b7 ", document.Profile), Anchor: TextAnchor.End));
+        texts.Add(new TemplateText(Right, cable + Band + 20.5m, 3, string.Join(" \u00b7 ", document.Profile), Anchor: TextAnchor.End));
         lines.Add(new TemplateLine(Margin, top + StripHeight - 3, Right, top + StripHeight - 3, 0.1m));
     }
 

@@ -34,6 +34,9 @@ public static class TemplatePdf
         return file.ToArray();
     }
 
+    /// <summary>The text as the type that ships can write it: it has no micro sign, and the trade says micron as well.</summary>
+    public static string Printable(string text) => text.Replace("\u00b5m", "micron", StringComparison.Ordinal);
+
     /// <summary>The type that ships with Rhabdon, in points.</summary>
     internal static XFont Font(double size, bool isBold) => new(Family, size, isBold ? XFontStyleEx.Bold : XFontStyleEx.Regular);
 
@@ -61,7 +64,7 @@ public static class TemplatePdf
         {
             var font = Font(Points(text.Size), text.IsBold);
             drawing.DrawString(
-                text.Text,
+                Printable(text.Text),
                 font,
                 XBrushes.Black,
                 Points(text.X),
