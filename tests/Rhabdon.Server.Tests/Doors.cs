@@ -136,7 +136,7 @@ public static class Doors
         new("GET", "/api/v1/recipes/{id}/changes", Passes.SignedIn, Query: "?from=1&to=1"),
         new("POST", "/api/v1/recipes/{id}/confirmation", Passes.Planner, new { version = 1, sheetIssue = "" }),
         new("PUT", "/api/v1/recipes/{id}/retired", Passes.Planner, new { isRetired = true, reason = "" }),
-        new("GET", "/api/v1/crews/{id:guid}/films", Passes.LeadsCrew),
+        new("GET", "/api/v1/crews/{id:guid}/films", Passes.SeesJob),
         new("PUT", "/api/v1/crews/{id:guid}/films", Passes.LeadsCrew, new[] { new { grit = 0, color = "pink" } }),
         new("PUT", "/api/v1/crews/{id:guid}/techniques/{recipe}", Passes.LeadsCrew, new { options = new { unheard = "of" } }),
         new("POST", "/api/v1/events", Passes.SignedIn, new[] { new { id = 1 } }),
@@ -203,18 +203,7 @@ public static class Doors
                 },
             }
         ),
-        new(
-            "POST",
-            "/api/v1/calc/fitting",
-            Passes.Anyone,
-            new
-            {
-                connector = "LC",
-                polish = "UPC",
-                build = "cordage-1.6",
-                grade = "OM4",
-            }
-        ),
+        new("POST", "/api/v1/calc/fitting", Passes.Anyone, new { connector = "LC" }),
         new("POST", "/api/v1/calc/technique", Passes.Anyone, new { crews = 1 }),
         new("POST", "/api/v1/calc/recipe", Passes.Anyone, new { recipe = 1 }),
         new("POST", "/api/v1/calc/end-face", Passes.Anyone, new { picture = "none" }),

@@ -115,7 +115,7 @@ public sealed class ExchangeTests(Host host) : IClassFixture<Host>
         );
         var reworked = Assert.Single(lines, l => l.StartsWith("PH1-A:05,", StringComparison.Ordinal));
         Assert.Contains(
-            ",SC,UPC,OM4,multimode,M4 v2,verified,2,4,light-seen: tap; light-seen: re-cleave; light-seen: new-connector,",
+            ",SC,UPC,OM4,multimode,M4 v3,verified,2,4,light-seen: tap; light-seen: re-cleave; light-seen: new-connector,",
             reworked,
             StringComparison.Ordinal
         );
