@@ -24,7 +24,7 @@ test('a module is opened once for its ribbons, on two tablets, with the network 
   // The other tablet sees it, does the next step, and this one sees that.
   const other = await tabletOf(browser, 'lead', 'saltmarsh-lead');
   await other.goto(`/proof/${cable}`);
-  await other.getByRole('link', { name: 'near end 2/9' }).click();
+  await other.getByRole('link', { name: 'Module 2/9' }).click();
   await other.getByRole('button', { name: 'Done', exact: true }).click();
   await expect(page.getByRole('heading', { name: /Lid off by its tab/ })).toBeVisible();
   await other.context().close();

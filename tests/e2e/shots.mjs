@@ -48,6 +48,9 @@ await page.goBack();
 await page.getByRole('button', { name: 'Pick strands' }).click();
 await page.getByRole('button', { name: 'All open far ends' }).click();
 await page.getByRole('button', { name: /^Take 12 together/ }).click();
+await page.getByRole('checkbox', { name: /cleaver/ }).click();
+await page.getByRole('checkbox', { name: /boot for 900/ }).click();
+await shot('kit');
 await page.getByRole('button', { name: /^Begin strands/ }).click();
 for (const title of [/Boot onto/, /Mark/, /Buffer off/]) {
   await page.getByRole('heading', { name: title }).waitFor();
@@ -96,9 +99,6 @@ await page
   .click();
 await page.getByRole('heading', { name: 'Strip plan' }).waitFor();
 await shot('recipe');
-await page.getByRole('heading', { name: 'Where installers disagree' }).scrollIntoViewIfNeeded();
-await page.evaluate(() => document.querySelector('[data-part=technique]').scrollIntoView());
-await shot('techniques');
 await page.goto('/recipes/M4');
 await page.getByRole('button', { name: 'Edit' }).click();
 await page
@@ -108,7 +108,25 @@ await page
 await page.getByText('Faults: 1').waitFor();
 await shot('recipe-edit');
 
-// The adhesive's thirty seconds, on the first strand of the workshop's cordage.
+// A module is opened once for its ribbons.
+await page.goto(`/proof/${await cableOf('PH-CT-01')}`);
+await page
+  .getByRole('link', { name: /^Module/ })
+  .first()
+  .click();
+for (const [title, key] of [
+  [/Cable against/, '1'],
+  [/Does each leg/, '1'],
+  [/Armor and gel/, 'Enter'],
+  [/Lid off/, 'Enter'],
+]) {
+  await page.getByRole('heading', { name: title }).waitFor();
+  await page.keyboard.press(key);
+}
+await page.getByRole('heading', { name: /at least 889/ }).waitFor();
+await shot('cable-end');
+
+// The first strand of the workshop's cordage.
 await page.goto(`/proof/${await cableOf('CT-WS-03')}`);
 await page.locator('a[href^="/bench/"]').first().click();
 await page.getByRole('button', { name: 'Begin' }).click();
@@ -127,9 +145,6 @@ while (!(await page.locator('[data-part=clock]').isVisible())) {
   const isChoice = await page.locator('[data-part=choices]').isVisible();
   await next(() => page.keyboard.press(isChoice ? '1' : 'Enter'));
 }
-await page.getByRole('button', { name: 'Start the time' }).click();
-await page.getByText(/Done in 2\d s/).waitFor();
-await shot('bench-hold');
 
 // On to the look at the face, through the stand-in's microscope.
 while (!(await page.locator('[data-part=sources]').isVisible())) {

@@ -23,3 +23,8 @@ test('the pace goes back and forth', () => {
   expect(after({ kind: 'paced' }).pace).toBe('strand-by-strand');
   expect(after({ kind: 'paced' }, { kind: 'paced' }).pace).toBe('stage-by-stage');
 });
+
+test('how much a card tells goes back and forth, and leaves the pace as it is', () => {
+  expect(after({ kind: 'guided' })).toMatchObject({ guidance: 'checkpoints', pace: 'stage-by-stage' });
+  expect(after({ kind: 'guided' }, { kind: 'guided' }).guidance).toBe('every-step');
+});

@@ -68,7 +68,7 @@ export function BenchHeader({
           </button>
         )}
         {mayWork && (
-          <button className={controls.button} onClick={onGuidance}>
+          <button className={controls.button} aria-label={say(`guidance.${guidance}-long`)} onClick={onGuidance}>
             {say(`guidance.${guidance}`)}
           </button>
         )}

@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { EndFaceGlyph } from '../../drawing/EndFaceGlyph';
 import { StrandTab } from '../../drawing/StrandTab';
+import { sayEnd } from '../../parts/sayEnd';
 import { pick, usePicked } from '../../shell/picked';
 import { useTastes } from '../../shell/tastes';
 import { say } from '../../shell/words';
@@ -16,6 +17,8 @@ interface Props {
   /** Over the middle column: what the cable is, and how far. */
   summary: string;
   items: Item[];
+  /** What is done once at each end. */
+  ends: readonly Schemas['EndOfCable'][];
   grouping: Schemas['StrandGrouping'];
   /** The row that was jumped to. */
   found: number;
@@ -32,7 +35,7 @@ const heights = { desk: 28, gloved: 48 } as const;
 const groupShare = 0.66;
 
 /** The rows of the strand ladder, of which only those in sight are drawn. */
-export function LadderList({ name, summary, items, grouping, found, isPicking, isPrinting, selected, onSelect }: Props) {
+export function LadderList({ name, summary, items, ends, grouping, found, isPicking, isPrinting, selected, onSelect }: Props) {
   const { hands } = useTastes();
   const picked = usePicked();
   const list = useRef<HTMLDivElement>(null);
@@ -55,11 +58,15 @@ export function LadderList({ name, summary, items, grouping, found, isPicking, i
     <div className={`card ${css.list}`} role="table" aria-label={name} aria-rowcount={items.length + 1} data-part="ladder">
       <div className={`${css.rung} ${css.head}`} role="row">
         <span role="columnheader">{say('ladder.strand')}</span>
-        <span role="columnheader">{say('ladder.near')}</span>
+        <span role="columnheader">
+          {say('ladder.near')} <OnceAt ends={ends} end="near" />
+        </span>
         <span role="columnheader" className={css.middle}>
           {summary}
         </span>
-        <span role="columnheader">{say('ladder.far')}</span>
+        <span role="columnheader">
+          {say('ladder.far')} <OnceAt ends={ends} end="far" />
+        </span>
       </div>
       {items.length === 0 && <p className="says">{say('ladder.none')}</p>}
       <div ref={list} className={css.rungs} role="rowgroup" style={isPrinting ? undefined : { height: virtual.getTotalSize() }}>
@@ -102,6 +109,18 @@ export function LadderList({ name, summary, items, grouping, found, isPicking, i
         })}
       </div>
     </div>
+  );
+}
+
+/** The way to the work card of an end, and how far it is. */
+function OnceAt({ ends, end }: { ends: readonly Schemas['EndOfCable'][]; end: 'near' | 'far' }) {
+  const told = ends.find((each) => each.end === end);
+  return (
+    told && (
+      <Link className={`${css.once} no-print`} to={`/end/${told.strand}`} title={sayEnd(told.line)}>
+        {say('end.short', { title: told.line.title, done: told.line.done, of: told.line.of })}
+      </Link>
+    )
   );
 }
 

@@ -4,7 +4,6 @@ import { useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
 import type { Unit } from '../../core/core';
-import { sayEnd } from '../../parts/sayEnd';
 import { Told } from '../../parts/Told';
 import { pick, usePicked } from '../../shell/picked';
 import { workAt } from '../../shell/place';
@@ -68,11 +67,6 @@ function Cable({ told, unit, person, mayWork }: Props & { told: Schemas['CableSt
         <p className={css.route}>
           {told.near.join(', ')} → {told.far.join(', ')} · <Link to={`/job/${told.job}`}>{told.jobName}</Link>
         </p>
-        {told.ends.map(({ end, strand, line }) => (
-          <Link key={end} className={`no-print ${controls.button}`} to={`/end/${strand}`} title={sayEnd(line)}>
-            {say('end.short', { end: say(`end.${end}`), done: line.done, of: line.of })}
-          </Link>
-        ))}
         <div className={`no-print ${css.filter}`}>
           <Segmented
             value={show}
@@ -117,6 +111,7 @@ function Cable({ told, unit, person, mayWork }: Props & { told: Schemas['CableSt
           reworked: ends.filter(holds.reworked).length,
         })}
         items={items}
+        ends={told.ends}
         grouping={told.grouping}
         found={found}
         isPicking={isPicking}
