@@ -21,7 +21,7 @@ for (const [look, hands, width] of [
     await page.setViewportSize({ width, height: 800 });
     await page.addInitScript(...wear(look, hands));
     await page.goto('/parts');
-    await expect(page.getByRole('heading', { name: 'Parts' })).toBeVisible();
+    await expect(page.getByRole('heading', { level: 1, name: 'Parts' })).toBeVisible();
     await page.evaluate(() => document.fonts.ready);
     // Another build of the browser may smooth edges otherwise; a part that is gone, moved or of another color is more than that.
     await expect(page).toHaveScreenshot(`parts-${look}-${hands}-${width}.png`, { fullPage: true, maxDiffPixelRatio: 0.03 });

@@ -1,12 +1,14 @@
 import { Segmented } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
+import { kitShapeValues } from '../../api/schema';
 import { BenchLine } from '../../drawing/BenchLine';
 import { EndFaceGlyph } from '../../drawing/EndFaceGlyph';
 import { EndsBar } from '../../drawing/EndsBar';
 import { GlyphLegend } from '../../drawing/GlyphLegend';
 import { actKinds, HandAct } from '../../drawing/HandAct';
 import { JobMap } from '../../drawing/JobMap';
+import { KitCard } from '../../drawing/KitCard';
 import { StrandTab } from '../../drawing/StrandTab';
 import { Choices } from '../../parts/Choices';
 import { DataTable } from '../../parts/DataTable';
@@ -54,6 +56,17 @@ const cables = [
   { id: 'a', name: 'PH-CS-01', near: 'PH1', far: 'CS2', done: 0.5, trouble: 0, says: '12 of 24' },
   { id: 'b', name: 'PH-CT-01', near: 'PH1', far: 'CT1', done: 0.2, trouble: 0.1, says: '4 of 24' },
 ];
+const kit: Schemas['KitLine'][] = kitShapeValues.map((shape, at) => ({
+  title: shape,
+  kind: at % 2 ? 'tool' : 'part',
+  count: 1,
+  setting: null,
+  isSetAside: false,
+  shape,
+  bore: null,
+  length: null,
+  among: null,
+}));
 const idle = { error: null, isFetching: false, refetch: () => undefined };
 
 /** Every own part in one place, as it is in this look and for these hands. */
@@ -155,6 +168,9 @@ export function PartsPage() {
             <HandAct key={does} act={{ does }} title={does} />
           ))}
         </div>
+      </Part>
+      <Part name="KitCard">
+        <KitCard kit={kit} laid={{ boot: 'laid', cleaver: 'missing' }} onLay={() => undefined} />
       </Part>
       <Part name="BenchLine">
         <BenchLine line={line} figure={figure} />
