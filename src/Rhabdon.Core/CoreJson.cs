@@ -3,6 +3,7 @@ using System.Text.Json.Serialization;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
+using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
@@ -30,6 +31,7 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(FaceLimits))]
 [JsonSerializable(typeof(FiberCore))]
 [JsonSerializable(typeof(Catalogs))]
+[JsonSerializable(typeof(BudgetTables))]
 [JsonSerializable(typeof(FaceJudgement))]
 [JsonSerializable(typeof(FaceAnswer))]
 [JsonSerializable(typeof(FaceRowAnswer))]

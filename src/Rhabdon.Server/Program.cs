@@ -33,6 +33,7 @@ app.MapProof();
 app.MapLive();
 app.MapExchange();
 app.MapCalc();
+app.MapOptics();
 app.MapEndFaces();
 app.MapPictures();
 app.MapProfiles();
