@@ -203,6 +203,8 @@ public static class Doors
                 },
             }
         ),
+        new("POST", "/api/v1/calc/joint", Passes.Anyone, new { mode = "single-mode" }),
+        new("POST", "/api/v1/calc/budget", Passes.Anyone, new { profile = "tia" }),
         new("POST", "/api/v1/calc/fitting", Passes.Anyone, new { connector = "LC" }),
         new("POST", "/api/v1/calc/technique", Passes.Anyone, new { crews = 1 }),
         new("POST", "/api/v1/calc/recipe", Passes.Anyone, new { recipe = 1 }),

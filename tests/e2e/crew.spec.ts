@@ -339,7 +339,7 @@ test('axe finds nothing serious on any screen, light or dark', async ({ page, br
   const batch = new URL(page.url()).pathname;
   const bench = await page.evaluate(async (id) => {
     const ladder = await (await fetch(`/api/v1/cables/${id}/ladder`)).json();
-    return { strand: ladder.rows[0].near.id, job: ladder.job };
+    return { strand: ladder.rows[0].near.id, far: ladder.rows[0].far.id, job: ladder.job };
   }, cable);
   const screens: [string, (page: Page) => Promise<unknown>][] = [
     ['/', (p) => p.getByRole('heading', { name: 'Today' }).waitFor()],
@@ -368,6 +368,8 @@ test('axe finds nothing serious on any screen, light or dark', async ({ page, br
     [`/story/${bench.strand}`, (p) => p.getByText('Begun by').waitFor()],
     [`/look/${bench.strand}`, (p) => p.getByText('Nothing needs a look').waitFor()],
     ['/outbox', (p) => p.getByRole('heading', { name: 'On this tablet' }).waitFor()],
+    [`/end/${bench.strand}`, (p) => p.getByRole('heading', { name: /Cable against the job sheet/ }).waitFor()],
+    [`/bench/${bench.far}`, (p) => p.getByRole('checkbox', { name: /cleaver/ }).waitFor()],
     [batch, (p) => p.getByRole('heading', { name: /Boot onto/ }).waitFor()],
   ];
   for (const look of ['light', 'dark']) {

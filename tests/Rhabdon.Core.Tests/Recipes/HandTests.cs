@@ -64,6 +64,9 @@ public class HandTests
         "crimp:ring~first-side < crimp:ring~turned < seat:housing < seat:shrink-tube < "
             + "heat:shrink-tube < seat:threaded-part < seat:housing-boot < seat:outer-cap"
     )]
+    // Another school of cordage: both marks, the aramid flush at the first cut, the second cut sets how long it stands.
+    [InlineData("A1", "aramid=twice", "mark:jacket < mark:jacket < strip:jacket < cut:aramid < strip:jacket < mark:buffer < strip:buffer")]
+    [InlineData("E1", "aramid=twice", "mark:jacket < mark:jacket < strip:jacket < cut:aramid < strip:jacket < mark:buffer < strip:buffer")]
     // Fed in the oven, the boot up before the connector leaves its holder, half the bead in the air and no more.
     [InlineData(
         "H1",

@@ -48,7 +48,9 @@ export function EndCard({ unit, person, mayWork }: { unit: Unit; person: string;
         </Link>
       </header>
       <div className={bench.benchtop}>
-        <section className={`card ${css.steps}`}>
+        {/* What scrolls must be reachable by key. */}
+        {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex */}
+        <section className={`card ${css.steps}`} tabIndex={0} aria-label={view?.title}>
           {figure ? (
             <p className={`${css.figure} figures`}>
               {figure.value} <small>{figure.unit}</small>
