@@ -67,7 +67,9 @@ public static partial class BenchExports
         Ends[id] = FoldedCableEnd.Of(id, JsonSerializer.Deserialize(events, CoreJson.Default.ListBenchEvent)!);
     }
 
-    /// <summary>The work card of a cable's end that is held, as a <see cref="CableEndView"/> in JSON; <c>null</c> where the recipe leaves nothing to it.</summary>
+    /// <summary>
+    /// The work card of a cable's end that is held, as a <see cref="CableEndView"/> in JSON; <c>null</c> where the recipe leaves nothing to it.
+    /// </summary>
     /// <param name="strand">One of its strands, which must be held.</param>
     [JSExport]
     public static string ViewEnd(string end, string strand, string unit) =>

@@ -18,7 +18,9 @@ public static class MultimodeJoint
     public static double StepDown(double fromRadius, double fromAperture, double toRadius, double toAperture) =>
         Math.Pow(Math.Min(1, toRadius / fromRadius), 2) * Math.Pow(Math.Min(1, toAperture / fromAperture), 2);
 
-    /// <summary>What two faces with air or gel between them let through, each facing a medium of that index, without interference: 16 k²/(1+k)⁴ with k = n1/n.</summary>
+    /// <summary>
+    /// What two faces with air or gel between them let through, each facing a medium of that index, without interference: 16 k²/(1+k)⁴ with k = n1/n.
+    /// </summary>
     public static double Faces(double glassIndex, double gapIndex)
     {
         var k = glassIndex / gapIndex;

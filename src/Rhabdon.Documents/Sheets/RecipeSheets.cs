@@ -82,21 +82,16 @@ public static class RecipeSheets
             yield return Point($"Set aside: {string.Join("; ", aside)}");
         }
 
-        string Item(KitItem item) =>
-            $"{(item.Count > 1 ? $"{item.Count} " : "")}{item.Title.In(Language)}{(item.Setting is { } set ? $" ({set.In(Language)})" : "")}{Only(recipe, item.When)}";
+        string Item(KitItem item)
+        {
+            var (count, setting) = (item.Count > 1 ? $"{item.Count} " : "", item.Setting is { } set ? $" ({set.In(Language)})" : "");
+            return $"{count}{item.Title.In(Language)}{setting}{Only(recipe, item.When)}";
+        }
     }
 
     private static IEnumerable<SheetBlock> Lengths(Recipe recipe)
     {
-        var cuts = recipe.Cuts.Select(cut =>
-            (string[])
-                [
-                    cut.Id,
-                    $"{(cut.AtLeast ? $"at least {cut.Length}" : $"{cut.Length} \u00b1{cut.Tolerance}")}{(cut.Bite is { } bite ? $", bites of {bite} at most" : "")}",
-                    $"{From(cut.From)}{Only(recipe, cut.When)}",
-                    StandingOf(cut.Standing),
-                ]
-        );
+        var cuts = recipe.Cuts.Select(cut => (string[])[cut.Id, LengthOf(cut), $"{From(cut.From)}{Only(recipe, cut.When)}", StandingOf(cut.Standing)]);
         var marks = (recipe.Marks ?? []).Select(mark =>
             (string[])[$"{mark.Id} (mark)", $"{mark.Length} \u00b1{mark.Tolerance}", $"{From(mark.From)}{Only(recipe, mark.When)}", StandingOf(mark.Standing)]
         );
@@ -156,9 +151,7 @@ public static class RecipeSheets
 
         if (step.Ask is { } ask)
         {
-            var answers = ask.Choices.Select(c =>
-                $"{c.Say.In(Language)} ({c.Grade.ToString().ToLowerInvariant()}{(c.Sign is { } sign ? $": {sign}" : c.Then is { } then ? $": {then.In(Language)}" : "")}{Only(recipe, c.When)})"
-            );
+            var answers = ask.Choices.Select(c => $"{c.Say.In(Language)} ({c.Grade.ToString().ToLowerInvariant()}{After(c)}{Only(recipe, c.When)})");
             yield return Beneath($"{ask.Question.In(Language)}{(ask.Choices.Count > 0 ? $": {string.Join("; ", answers)}" : Limits(ask))}");
         }
 
@@ -166,6 +159,15 @@ public static class RecipeSheets
         {
             yield return Beneath($"Caution: {string.Join(" ", step.Cautions.Select(c => Phrasebook.English.Say(Phrase.Of($"caution.{c}"))))}");
         }
+    }
+
+    // What a bad answer leads to: its ladder's sign, or what to do where there is no ladder.
+    private static string After(Choice choice) => (choice.Sign ?? choice.Then?.In(Language)) is { } next ? $": {next}" : "";
+
+    private static string LengthOf(Cut cut)
+    {
+        var length = cut.AtLeast ? $"at least {cut.Length}" : $"{cut.Length} \u00b1{cut.Tolerance}";
+        return cut.Bite is { } bite ? $"{length}, bites of {bite} at most" : length;
     }
 
     private static IEnumerable<SheetBlock> Schools(Recipe recipe) =>

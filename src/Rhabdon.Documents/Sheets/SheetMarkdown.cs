@@ -32,11 +32,12 @@ public static class SheetMarkdown
             SheetHeading heading => $"{new string('#', heading.Level)} {heading.Text}",
             SheetParagraph paragraph => Of(paragraph.Runs),
             SheetItem item => $"{new string(' ', item.Depth * 3)}{Bullet(item)} {Of(item.Runs)}",
-            SheetTable table =>
-                $"| {string.Join(" | ", table.Head)} |\n|{string.Concat(table.Head.Select(_ => "---|"))}\n{string.Join('\n', table.Rows.Select(r => $"| {string.Join(" | ", r)} |"))}",
+            SheetTable table => string.Join('\n', [Row(table.Head), $"|{string.Concat(table.Head.Select(_ => "---|"))}", .. table.Rows.Select(Row)]),
             SheetPicture picture => $"![{picture.Name}, the end to scale]({pictures}/{picture.Name}.svg)",
             _ => throw new NotSupportedException(block.GetType().Name),
         };
+
+    private static string Row(IReadOnlyList<string> cells) => $"| {string.Join(" | ", cells)} |";
 
     private static string Bullet(SheetItem item) => item.Number is { } number ? string.Create(CultureInfo.InvariantCulture, $"{number}.") : "-";
 
