@@ -18,7 +18,7 @@ test('a module is opened once for its ribbons, on two tablets, with the network 
   await expect(page.getByRole('heading', { name: /Does each leg fit/ })).toBeVisible();
   await page.context().setOffline(true);
   await choose(page, /Each goes in freely/);
-  await expect(page.getByRole('heading', { name: /Armor and gel/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Lid off by its tab/ })).toBeVisible();
   await page.context().setOffline(false);
   await sent(page);
   // The other tablet sees it, does the next step, and this one sees that.
@@ -26,10 +26,10 @@ test('a module is opened once for its ribbons, on two tablets, with the network 
   await other.goto(`/proof/${cable}`);
   await other.getByRole('link', { name: 'Module 2/9' }).click();
   await other.getByRole('button', { name: 'Done', exact: true }).click();
-  await expect(page.getByRole('heading', { name: /Lid off by its tab/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /at least 889/ })).toBeVisible();
   await other.context().close();
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { name: /at least 889/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Armor and gel/ })).toBeVisible();
   await page.keyboard.press('Enter');
   await choose(page, /In order, flat/);
   await page.getByRole('heading', { name: /Temporary tie/ }).waitFor();

@@ -117,7 +117,6 @@ await page
 for (const [title, key] of [
   [/Cable against/, '1'],
   [/Does each leg/, '1'],
-  [/Armor and gel/, 'Enter'],
   [/Lid off/, 'Enter'],
 ]) {
   await page.getByRole('heading', { name: title }).waitFor();

@@ -2,8 +2,8 @@ namespace Rhabdon.Core.Optics;
 
 /// <summary>
 /// Two single-mode ends that face each other, as Gaussian beams: radii are mode-field radii (half the mode-field diameter) in micrometers. Offset, tilt, gap
-/// and mismatch together after Nemoto and Makimoto, "Analysis of splice loss in single-mode fibres using a Gaussian field approximation", Opt. Quantum Electron.
-/// 11 (1979) 447; offset and tilt alone after Marcuse, Bell Syst. Tech. J. 56 (1977) 703 (both from memory).
+/// and mismatch together after Nemoto and Makimoto, "Analysis of splice loss in single-mode fibres using a Gaussian field approximation",
+/// Opt. Quantum Electron. 11 (1979) 447; offset and tilt alone after Marcuse, Bell Syst. Tech. J. 56 (1977) 703 (both from memory).
 /// </summary>
 /// <param name="From">Mode-field radius of the fiber that gives the light.</param>
 /// <param name="To">Of the one that takes it.</param>

@@ -19,12 +19,12 @@ public class CableEndTests
 
     public static TheoryData<string> Recipes => [.. Book.Recipes.Select(r => r.Ref.Id).Distinct()];
 
-    // In the order of the hand: goods in, legs and entry, lid, jacket, order, route; strands; slack, ties, lid.
+    // In the order of the hand: goods in, legs and entry, lid, jacket, the gel that lies under it, order, route; strands; slack, ties, lid.
     [Fact]
     public void A_module_is_opened_before_its_ribbons_and_closed_after_them()
     {
         var steps = CableEndWork.Steps(End("R1"), Book);
-        Assert.Equal(["goods-in", "entry", "gel-off", "lid", "jacket", "order", "route"], steps.Before.Select(s => s.Id));
+        Assert.Equal(["goods-in", "entry", "lid", "jacket", "gel-off", "order", "route"], steps.Before.Select(s => s.Id));
         Assert.Equal(["slack", "ties"], steps.After.Select(s => s.Id));
         Assert.True(Book.Latest("R1")!.Recipe.EndWork!.IsFirst);
     }
@@ -53,7 +53,7 @@ public class CableEndTests
         Assert.True(viewer.Line(End("R1"))!.IsAwaited);
         Do("R1", "goods-in", "agrees");
         Do("R1", "entry", "fits");
-        foreach (var step in (string[])["gel-off", "lid", "jacket"])
+        foreach (var step in (string[])["lid", "jacket", "gel-off"])
         {
             Do("R1", step);
         }
