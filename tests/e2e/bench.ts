@@ -73,36 +73,29 @@ export async function kinds(page: Page, termination: string): Promise<string[]> 
 
 export const sent = (page: Page) => expect(page.getByText('all sent')).toBeVisible();
 
-/** What the bench shows now: it changes with every tap that was kept, and not with what is being typed or with the time that runs. */
-const shown = (page: Page) =>
-  page.locator('[data-part=bench]').evaluate((bench) => {
-    const copy = bench.cloneNode(true) as HTMLElement;
-    copy.querySelector('#verdict')?.remove();
-    return copy.textContent!.replace(/\d+:\d\d|in \d+ s/g, '');
-  });
+/** Whose turn it is at the bench, at which step: it changes with every tap that was kept, and with nothing else. */
+const turn = async (page: Page) => (await page.locator('[data-part=bench]').getAttribute('data-turn'))!;
 
 /** Does the step that is shown, well, by keyboard alone; times are run out by the page's own clock. A look at the face is answered by eye, or left be. */
 export async function stepByKeys(page: Page, isByEye = true) {
-  let before = '';
-  while (before !== (before = await shown(page))) await page.waitForTimeout(50);
-  if (!isByEye && (await page.locator('[data-part=sources]').count()) > 0) return;
-  if ((await page.locator('[data-part=clock]').count()) > 0) {
+  const before = await turn(page);
+  const count = (what: string) => page.locator(what).count();
+  if (!isByEye && (await count('[data-part=sources]')) > 0) return;
+  if ((await count('[data-part=clock]')) > 0) {
+    if ((await page.getByRole('button', { name: /^Start/ }).count()) === 0) {
+      await page.clock.fastForward(700_000);
+      await page.getByText('Time is up', { exact: true }).waitFor();
+    }
     await page.keyboard.press('Enter');
-    // What the machine tells may be early; a time of its own is run out.
-    if ((await page.getByText(/^done when/).count()) === 0) await page.getByRole('button', { name: /^Done in/ }).waitFor();
-    else await page.getByRole('button', { name: /^Done/ }).waitFor();
-    await page.clock.fastForward(700_000);
-    await page.getByText('Time is up', { exact: true }).waitFor();
-    await page.keyboard.press('Enter');
-  } else if ((await page.locator('[data-part=choices]').count()) > 0) {
+  } else if ((await count('[data-part=choices]')) > 0) {
     // The first answer is the good one, but for the fiber in the bag: that is the strand's own.
     const isSingle = (await page.getByText(/^This strand: .*single-mode/).count()) > 0;
     await page.keyboard.press(isSingle ? '3' : '1');
-  } else if ((await page.locator('[data-part=reading] input').count()) > 0) {
+  } else if ((await count('[data-part=reading] input')) > 0) {
     const asked = await page.locator('[data-part=reading]').innerText();
     const good = (await page.locator('#verdict').innerText()).match(/[\d.]+/g)!.map(Number);
     await page.locator('[data-part=reading] input:focus').waitFor();
-    const isCount = (await page.locator('[data-part=metronome]').count()) > 0;
+    const isCount = (await count('[data-part=metronome]')) > 0;
     const [least, most = least] = good;
     // A figure that must stay under a limit is well under it; both angles of a splicer stand side by side.
     const read = good.length === 1 ? least! / 2 : isCount ? least : (least! + most!) / 2;
@@ -111,5 +104,5 @@ export async function stepByKeys(page: Page, isByEye = true) {
   } else {
     await page.keyboard.press('Enter');
   }
-  await expect.poll(() => shown(page), { intervals: [20] }).not.toBe(before);
+  await page.waitForFunction((was) => document.querySelector<HTMLElement>('[data-part=bench]')?.dataset.turn !== was, before);
 }

@@ -1,4 +1,3 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import {
   afterLight,
@@ -314,81 +313,4 @@ test('an owner makes a crew and a person, a lead sets a PIN anew, and the person
   await tess.getByLabel('Name').waitFor();
   await signIn(tess, 'tess', '5513');
   await expect(tess.getByRole('heading', { name: /halls/ })).toBeVisible();
-});
-
-test('axe finds nothing serious on any screen, light or dark', async ({ page, browser }) => {
-  test.setTimeout(300_000);
-  const cable = await newCable(browser, 'AXE', 3);
-  // The dark look changes colors and nothing else.
-  const grave = async (where: string, look = 'light') => {
-    const axe = new AxeBuilder({ page: page as never });
-    const { violations } = await (look === 'dark' ? axe.withRules(['color-contrast']) : axe).analyze();
-    const found = violations.filter((violation) => violation.impact === 'serious' || violation.impact === 'critical');
-    expect(found.map((violation) => `${where}: ${violation.id} ${violation.nodes[0]?.html}`)).toEqual([]);
-  };
-  await page.goto('/');
-  await page.getByLabel('Name').waitFor();
-  await grave('sign-in');
-  await page.goto('/first-owner');
-  await page.getByLabel('Full name').waitFor();
-  await grave('first owner');
-  await signIn(page, 'olive', 'saltmarsh-owner');
-  await takeTogether(page, cable);
-  await page.getByRole('button', { name: /^Begin strands/ }).click();
-  await page.getByRole('heading', { name: /Boot onto/ }).waitFor();
-  const batch = new URL(page.url()).pathname;
-  const bench = await page.evaluate(async (id) => {
-    const ladder = await (await fetch(`/api/v1/cables/${id}/ladder`)).json();
-    return { strand: ladder.rows[0].near.id, far: ladder.rows[0].far.id, job: ladder.job };
-  }, cable);
-  const screens: [string, (page: Page) => Promise<unknown>][] = [
-    ['/', (p) => p.getByRole('heading', { name: 'Today' }).waitFor()],
-    ['/plan', (p) => p.getByRole('heading', { name: 'New job' }).waitFor()],
-    [`/plan/${bench.job}`, (p) => p.getByRole('heading', { name: /New cable/ }).waitFor()],
-    [
-      '/recipes',
-      (p) =>
-        p
-          .getByRole('link', { name: /Anaerobic/ })
-          .first()
-          .waitFor(),
-    ],
-    ['/recipes/M4', (p) => p.getByRole('heading', { name: 'Does glass meet glass?' }).waitFor()],
-    ['/recipes/A1', (p) => p.getByRole('heading', { name: 'Where installers disagree' }).waitFor()],
-    [
-      '/verify',
-      async (p) => {
-        await p.getByLabel('Choose or drop a picture').setInputFiles(`${test.info().file.replace(/[^/]+$/, '')}faces/pitted.png`);
-        await p.getByText('Do next').waitFor();
-      },
-    ],
-    ['/crew', (p) => p.getByRole('heading', { name: 'People' }).waitFor()],
-    [`/job/${bench.job}`, (p) => p.getByRole('heading', { name: 'By cable' }).waitFor()],
-    [`/proof/${cable}`, (p) => p.getByRole('row', { name: /1 blue/ }).waitFor()],
-    [`/story/${bench.strand}`, (p) => p.getByText('Begun by').waitFor()],
-    [`/look/${bench.strand}`, (p) => p.getByText('Nothing needs a look').waitFor()],
-    ['/outbox', (p) => p.getByRole('heading', { name: 'On this tablet' }).waitFor()],
-    [`/end/${bench.strand}`, (p) => p.getByRole('heading', { name: /Cable against the job sheet/ }).waitFor()],
-    [`/bench/${bench.far}`, (p) => p.getByRole('checkbox', { name: /cleaver/ }).waitFor()],
-    [batch, (p) => p.getByRole('heading', { name: /Boot onto/ }).waitFor()],
-  ];
-  for (const look of ['light', 'dark']) {
-    await page.evaluate((chosen) => localStorage.setItem('look', chosen), look);
-    for (const [path, ready] of screens) {
-      await page.goto(path);
-      await ready(page);
-      await grave(`${look} ${path}`, look);
-    }
-    for (const [name, key] of [
-      ['keys', '?'],
-      ['batch', 'b'],
-      ['undo', 'u'],
-    ] as const) {
-      await page.keyboard.press(key);
-      await page.getByRole('dialog').waitFor();
-      await grave(`${look} ${name} panel`, look);
-      await page.keyboard.press('Escape');
-      await page.getByRole('dialog').waitFor({ state: 'detached' });
-    }
-  }
 });

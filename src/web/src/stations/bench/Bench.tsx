@@ -114,7 +114,11 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
     ]);
   };
   return (
-    <div className={`${css.bench} ${isBatch ? css.withTray : ''}`} data-part="bench">
+    <div
+      className={`${css.bench} ${isBatch ? css.withTray : ''}`}
+      data-part="bench"
+      data-turn={`${where} ${bench?.step?.clock?.since ?? ''}`}
+    >
       <BenchHeader
         strand={strand}
         bench={bench ?? null}
