@@ -88,11 +88,11 @@ public static partial class BenchExports
         var answer = reason.Length > 0 ? CableEndWork.TakenBack(at, end, step, reason) : CableEndWork.Done(at, end, Book, step, read, UnitOf(unit));
         if (answer.Fault is { } fault)
         {
-            return Words(("field", fault.Field), ("says", Phrasebook.English.Say(fault.Says)));
+            return Stamps.Words(("field", fault.Field), ("says", Phrasebook.English.Say(fault.Says)));
         }
 
         var act = new StreamAct(answer.Body!, end.Published(Book)!.Ref, [(at.Id, Ends[at.Id].Events.Count, Ends[at.Id].LastClock)]);
-        return Texts(Stamped(JsonSerializer.Deserialize(stamp, CoreJson.Default.DictionaryStringString)!, [act]));
+        return Stamps.Texts(Stamps.Put(stamp, [act]));
     }
 
     /// <summary>Adds events to the strands that they name, as far as those are held; what came before is not folded again.</summary>
@@ -142,7 +142,7 @@ public static partial class BenchExports
 
         var (_, verdict, fault) = IntentHandler.Read(state, recipe, asked, read, UnitOf(unit));
         var viewer = new BenchViewer(Book, Phrasebook.English, "en", UnitOf(unit));
-        return Words(
+        return Stamps.Words(
             ("grade", verdict is null ? "none" : verdict.Grade.ToString().ToLowerInvariant()),
             ("says", fault is not null ? Phrasebook.English.Say(fault.Says) : viewer.VerdictText(verdict!, ResolvedDimension.Of(asked, recipe, state.Recleave)))
         );
@@ -162,13 +162,13 @@ public static partial class BenchExports
         var face = JsonSerializer.Deserialize(seen, CoreJson.Default.FaceSeen)!;
         if (StepOf(state, step)?.Ask is not { Reads: ReadingKind.Picture } ask)
         {
-            return Words(("says", Phrasebook.English.Say(Phrase.Of(PhraseKeys.Conflict.FaceNone))));
+            return Stamps.Words(("says", Phrasebook.English.Say(Phrase.Of(PhraseKeys.Conflict.FaceNone))));
         }
 
-        return face.Grade.Verdict == FaceVerdict.CannotGrade ? Words(("says", Phrasebook.English.Say(Phrase.Of(PhraseKeys.Conflict.FaceCannot))))
+        return face.Grade.Verdict == FaceVerdict.CannotGrade ? Stamps.Words(("says", Phrasebook.English.Say(Phrase.Of(PhraseKeys.Conflict.FaceCannot))))
             : FaceReading.Proposed(ask, face) is not { } proposed
-                ? Words(("says", Phrasebook.English.Say(Phrase.Of(PhraseKeys.Conflict.FaceUnasked))), ("unasked", "true"))
-            : Words(("choice", proposed.Value), ("says", proposed.Say.In("en")));
+                ? Stamps.Words(("says", Phrasebook.English.Say(Phrase.Of(PhraseKeys.Conflict.FaceUnasked))), ("unasked", "true"))
+            : Stamps.Words(("choice", proposed.Value), ("says", proposed.Say.In("en")));
     }
 
     /// <summary>By which technique a person begins on a job.</summary>
@@ -203,49 +203,15 @@ public static partial class BenchExports
     {
         if (answer.Fault is { } fault)
         {
-            return Words(("field", fault.Field), ("says", Phrasebook.English.Say(fault.Says)));
+            return Stamps.Words(("field", fault.Field), ("says", Phrasebook.English.Say(fault.Says)));
         }
 
-        return Texts(
-            lastMade = Stamped(
-                JsonSerializer.Deserialize(stamp, CoreJson.Default.DictionaryStringString)!,
+        return Stamps.Texts(
+            lastMade = Stamps.Put(
+                stamp,
                 [.. answer.Acts.Select(a => new StreamAct(a.Body, a.Recipe, [.. a.Strands.Select(s => (s.Termination, s.Known, s.LastClock))]))]
             )
         );
-    }
-
-    // Each event as the text that is signed.
-    private static string Texts(IEnumerable<BenchEvent> made) => JsonSerializer.Serialize([.. made.Select(EventText.Canonical)], CoreJson.Default.ListString);
-
-    private static List<BenchEvent> Stamped(Dictionary<string, string> stamp, IReadOnlyList<StreamAct> acts)
-    {
-        var ids = stamp["ids"].Split(' ');
-        var clock = HybridTime.Returned(
-            new HybridTime(Number(stamp, "seenMs"), (int)Number(stamp, "seenCount")),
-            Number(stamp, "nowMs"),
-            Number(stamp, "waiting") > 0
-        );
-        var made = new List<BenchEvent>(acts.Count);
-        foreach (var act in acts)
-        {
-            clock = HybridTime.After(act.Streams.Aggregate(clock, (latest, s) => HybridTime.Latest(latest, s.LastClock)), Number(stamp, "nowMs"));
-            made.Add(
-                new BenchEvent(
-                    Guid.Parse(ids[made.Count]),
-                    Guid.Parse(stamp["device"]),
-                    Number(stamp, "sequence") + made.Count,
-                    clock,
-                    DateTimeOffset.Parse(stamp["at"], CultureInfo.InvariantCulture),
-                    Guid.Parse(stamp["actor"]),
-                    Rulebook.Version,
-                    [.. act.Streams.Select(s => new Subject(s.Id, s.Known))],
-                    act.Body,
-                    act.Recipe
-                )
-            );
-        }
-
-        return made;
     }
 
     private static CableEndAtWork EndAtWork(string end, string strand) => new(Ends[Guid.Parse(end)].State, StateOf(Guid.Parse(strand)));
@@ -264,27 +230,12 @@ public static partial class BenchExports
         }
     }
 
-    private static string Words(params ReadOnlySpan<(string Name, string Value)> words)
-    {
-        var said = new Dictionary<string, string>();
-        foreach (var (name, value) in words)
-        {
-            said[name] = value;
-        }
-
-        return JsonSerializer.Serialize(said, CoreJson.Default.DictionaryStringString);
-    }
-
-    private sealed record StreamAct(EventBody Body, RecipeRef? Recipe, IReadOnlyList<(Guid Id, int Known, HybridTime LastClock)> Streams);
-
     private static TerminationState StateOf(Guid termination) => StreamOf(termination).State;
 
     private static Step? StepOf(TerminationState state, string step) => state.Worked?.Steps.FirstOrDefault(s => s.Id == step);
 
     private static FoldedTermination StreamOf(Guid termination) =>
         Held.TryGetValue(termination, out var held) ? held : throw new InvalidOperationException($"Strand {termination} is not held.");
-
-    private static long Number(Dictionary<string, string> stamp, string name) => long.Parse(stamp[name], CultureInfo.InvariantCulture);
 
     private static LengthUnit UnitOf(string unit) => unit == "in" ? LengthUnit.Inch : LengthUnit.Millimeter;
 }

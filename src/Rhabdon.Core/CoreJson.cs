@@ -7,6 +7,7 @@ using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Runs;
 
 namespace Rhabdon.Core;
 
@@ -44,6 +45,13 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(CableEndState))]
 [JsonSerializable(typeof(CableEndView))]
 [JsonSerializable(typeof(CableEndPlace))]
+[JsonSerializable(typeof(LinkState))]
+[JsonSerializable(typeof(ReferenceState))]
+[JsonSerializable(typeof(TestPlan))]
+[JsonSerializable(typeof(RunRequest))]
+[JsonSerializable(typeof(RunDeed))]
+[JsonSerializable(typeof(RunView))]
+[JsonSerializable(typeof(RunJudged))]
 [JsonSerializable(typeof(Phrase))]
 [JsonSerializable(typeof(BenchIntent))]
 [JsonSerializable(typeof(BenchView))]

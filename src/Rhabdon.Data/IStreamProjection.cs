@@ -34,7 +34,8 @@ internal interface IStreamProjection
 
 internal static class StreamProjections
 {
-    public static IReadOnlyList<IStreamProjection> All { get; } = [new TerminationProjection(), new WorkSessionProjection(), new CableEndProjection()];
+    public static IReadOnlyList<IStreamProjection> All { get; } =
+    [new TerminationProjection(), new WorkSessionProjection(), new CableEndProjection(), new LinkProjection(), new ReferenceProjection()];
 
     /// <summary>One number for the shape of all of them.</summary>
     public static int Version => All.Sum(p => p.Version);

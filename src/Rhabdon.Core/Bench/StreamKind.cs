@@ -20,6 +20,14 @@ public enum StreamKind
     /// <summary>A cable's end, or the module there: what is done once for all its strands.</summary>
     [JsonStringEnumMemberName("cable-end")]
     CableEnd,
+
+    /// <summary>A strand with both its ends, or a chain of strands: what is measured.</summary>
+    [JsonStringEnumMemberName("link")]
+    Link,
+
+    /// <summary>The power that losses are measured against.</summary>
+    [JsonStringEnumMemberName("reference")]
+    Reference,
 }
 
 public static class StreamKinds
@@ -32,6 +40,8 @@ public static class StreamKinds
             StreamKind.Termination => FoldedTermination.Of(stream, events, book),
             StreamKind.WorkSession => FoldedWorkSession.Of(stream, events),
             StreamKind.CableEnd => FoldedCableEnd.Of(stream, events),
+            StreamKind.Link => FoldedLink.Of(stream, events),
+            StreamKind.Reference => FoldedReference.Of(stream, events),
             _ => throw new NotSupportedException(kind.ToString()),
         };
 }

@@ -7,7 +7,12 @@ using Rhabdon.Core.Units;
 namespace Rhabdon.Core.Links;
 
 /// <summary>What a link may lose and what it carries, as published; read from the data file beside this one.</summary>
-public sealed record BudgetTables(IReadOnlyList<BudgetProfile> Profiles, IReadOnlyList<LinkApplication> Applications, string ApplicationsSource)
+public sealed record BudgetTables(
+    IReadOnlyList<BudgetProfile> Profiles,
+    IReadOnlyList<LinkApplication> Applications,
+    string ApplicationsSource,
+    ReferenceLimits Reference
+)
 {
     public static BudgetTables Shipped { get; } = Read();
 
@@ -25,6 +30,7 @@ public sealed record BudgetTables(IReadOnlyList<BudgetProfile> Profiles, IReadOn
 /// <param name="Source">Beside each line that is reckoned from it.</param>
 /// <param name="Pair">Most that a mated pair may lose.</param>
 /// <param name="EndPairMultimode">An end pair mated to a reference-grade cord.</param>
+/// <param name="UncertaintyMultimode">Of a loss measured in the field, either way.</param>
 public sealed record BudgetProfile(
     string Id,
     Wording Title,
@@ -34,6 +40,9 @@ public sealed record BudgetProfile(
     Decibel EndPairMultimode,
     Decibel EndPairSingleMode,
     string EndPairSource,
+    Decibel UncertaintyMultimode,
+    Decibel UncertaintySingleMode,
+    string UncertaintySource,
     IReadOnlyList<Attenuation> Attenuation
 )
 {
@@ -74,3 +83,10 @@ public enum ReferenceMethod
     [JsonStringEnumMemberName("three-cord")]
     ThreeCord,
 }
+
+/// <summary>How long a reference is good.</summary>
+/// <param name="MostDrift">Between taking it and checking it again.</param>
+/// <param name="MostHours">Without a check.</param>
+/// <param name="MostTemperature">Warmer or colder than when it was taken.</param>
+/// <param name="Source">Where these come from.</param>
+public sealed record ReferenceLimits(Decibel MostDrift, int MostHours, Temperature MostTemperature, string Source);

@@ -115,6 +115,9 @@ public static class LinkBudget
             _ => 0,
         };
 
+    /// <summary>Cords that such a reference is taken over.</summary>
+    public static int CordsOf(ReferenceMethod method) => 3 - EndPairsCounted(method);
+
     private static IEnumerable<ApplicationVerdict> Applications(LinkQuestion asked, Decibel limit, BudgetTables tables)
     {
         foreach (var application in tables.Applications.Where(a => a.Wavelength == asked.Wavelength))

@@ -16,17 +16,19 @@ public sealed record FieldFault(string Field, string Says);
 /// <summary>What the OpenAPI document cannot see by itself: the core's types with a form of their own in JSON, and how a refusal looks.</summary>
 internal static class ApiSchemas
 {
+    private static readonly HashSet<Type> Quantities = [typeof(Length), typeof(Decibel), typeof(DecibelMilliwatt), typeof(Temperature), typeof(Angle)];
+
     public static void Add(OpenApiOptions options) =>
         options
             .AddSchemaTransformer(
                 (schema, context, _) =>
                 {
                     var type = context.JsonTypeInfo.Type;
-                    if (type == typeof(Length))
+                    if (Quantities.Contains(type))
                     {
                         schema.Type = JsonSchemaType.String;
                     }
-                    else if (type == typeof(Length?))
+                    else if (Nullable.GetUnderlyingType(type) is { } inner && Quantities.Contains(inner))
                     {
                         schema.Type = JsonSchemaType.String | JsonSchemaType.Null;
                     }

@@ -67,6 +67,7 @@ public static class Setup
             .AddSingleton<PeopleStore>()
             .AddSingleton<RecipeStore>()
             .AddSingleton<JobStore>()
+            .AddSingleton<LinkStore>()
             .AddSingleton<StreamCache>()
             .AddSingleton<EventStore>()
             .AddSingleton<QuarantineStore>();

@@ -13,7 +13,13 @@ using Rhabdon.Server.Recipes;
 
 namespace Rhabdon.Server.Proof;
 
-public sealed record StrandRow(int Strand, StrandColor Color, StrandGroup Group, StrandEnd Near, StrandEnd Far);
+/// <param name="Link">What was measured on it; null before anything was.</param>
+public sealed record StrandRow(int Strand, StrandColor Color, StrandGroup Group, StrandEnd Near, StrandEnd Far, StrandLink? Link);
+
+/// <summary>A strand's loss in a line: of its readings, the one that is worst.</summary>
+/// <param name="Taken">How many readings; <paramref name="Of"/> are to be taken.</param>
+/// <param name="IsInDoubt">One of them was measured against a reference that no longer holds.</param>
+public sealed record StrandLink(LossGrade Grade, Decibel Loss, Decibel Limit, int Wavelength, int Taken, int Of, bool IsInDoubt);
 
 /// <param name="Near">The closets at its near end; one, but where a list of ports parts them.</param>
 /// <param name="Ends">Those of its ends at which the recipe leaves something to do once.</param>
@@ -89,6 +95,7 @@ public static class ProofEndpoints
         Guid id,
         JobStore jobs,
         EventStore events,
+        LinkStore links,
         RecipeBookCache books,
         HttpContext context
     )
@@ -100,7 +107,8 @@ public static class ProofEndpoints
         }
 
         // Every strand has both its ends, the near one first.
-        var ladder = (await jobs.LadderAsync(id)).Chunk(2).Select(ends => RowOf(ends[0].Strand, ends)).ToList();
+        var measured = await MeasuredAsync(cable, links, await books.BookAsync());
+        var ladder = (await jobs.LadderAsync(id)).Chunk(2).Select(ends => RowOf(ends[0].Strand, ends, measured.GetValueOrDefault(ends[0].Strand))).ToList();
         var places = (await jobs.PlacesAsync(cable.JobId, id)).ToLookup(p => p.End, p => p.Closet);
         return TypedResults.Ok(
             new CableStrands(
@@ -145,7 +153,28 @@ public static class ProofEndpoints
             (ladder.Select(of).FirstOrDefault(e => e.Phase is not (StrandPhase.Verified or StrandPhase.Doubtful or StrandPhase.Rejected)) ?? of(ladder[0])).Id;
     }
 
-    private static StrandRow RowOf(int strand, StrandEnd[] ends) => new(strand, StrandColor.Of(strand), StrandGroup.Of(strand), ends[0], ends[1]);
+    private static StrandRow RowOf(int strand, StrandEnd[] ends, StrandLink? link) =>
+        new(strand, StrandColor.Of(strand), StrandGroup.Of(strand), ends[0], ends[1], link);
+
+    private static async Task<Dictionary<int, StrandLink>> MeasuredAsync(CableRow cable, LinkStore links, RecipeBook book)
+    {
+        var rows = (await links.OfCableAsync(cable.Id)).Where(r => r.Grade is not null).ToList();
+        var references = await links.ReferencesAsync(rows.SelectMany(r => r.Against.Select(a => a.Reference)), book);
+        var plan = await links.PlanAsync(cable.JobId);
+        var of = plan.At(Enum.Parse<FiberGrade>(cable.Grade)).Count * plan.From.Count;
+        return rows.ToDictionary(
+            r => r.Strand,
+            r => new StrandLink(
+                r.Grade!.Value,
+                r.Loss!.Value,
+                r.Limit!.Value,
+                r.Wavelength!.Value,
+                r.Taken,
+                of,
+                r.Against.Any(a => references[a.Reference].IsInDoubt(a.At))
+            )
+        );
+    }
 
     private static async Task<Results<Ok<StoryView>, ProblemHttpResult>> Story(
         Guid id,

@@ -26,6 +26,12 @@ namespace Rhabdon.Core.Bench;
 [JsonDerivedType(typeof(SessionEnded), "session-ended")]
 [JsonDerivedType(typeof(EndStepDone), "end-step-done")]
 [JsonDerivedType(typeof(EndStepTakenBack), "end-step-taken-back")]
+[JsonDerivedType(typeof(LossRead), "loss-read")]
+[JsonDerivedType(typeof(LossSettled), "loss-settled")]
+[JsonDerivedType(typeof(LightSeen), "light-seen")]
+[JsonDerivedType(typeof(ReferenceTaken), "reference-taken")]
+[JsonDerivedType(typeof(ReferenceChecked), "reference-checked")]
+[JsonDerivedType(typeof(ReferenceEnded), "reference-ended")]
 [JsonDerivedType(typeof(Unreadable), "unreadable")]
 public abstract record EventBody
 {

@@ -1,11 +1,12 @@
 import { proxy, wrap, type ProxyMarked, type Remote } from 'comlink';
 import { send, tellWaiting } from '../shell/outbox';
-import { fetchBook, fetchStrands, partnersOf } from '../shell/strands';
+import { fetchBook, fetchRun, fetchStrands, partnersOf } from '../shell/strands';
 import { keep, recall } from '../shell/tablet';
 import { say } from '../shell/words';
 import type { BenchSession, Deed, Done, EndShown, Look } from './benchSession';
-import type { EndDeed, Unit } from './core';
+import type { EndDeed, RunDeed, Unit } from './core';
 import type { Doors } from './benchWorker';
+import type { RunLook, RunShown } from './runHere';
 import type { Told } from './shown';
 
 export type Session = Remote<BenchSession & ProxyMarked>;
@@ -81,6 +82,25 @@ export const endOf = (termination: string, unit: Unit): Promise<EndShown | undef
 /** Does a step at the cable's end that holds a strand, or takes it back. */
 export async function doAtEnd(termination: string, unit: Unit, deed: EndDeed, person: string): Promise<Done> {
   const done = await answered((running ??= start()).doors.doAtEnd(termination, unit, deed, person, Date.now()));
+  if (done.isDone) tellWaiting();
+  void send();
+  return done;
+}
+
+/** Brings a cable's test run to the tablet, as far as there is a network. */
+export const bringRun = (cable: string): Promise<void> => fetchRun(cable).catch(unlessAway);
+
+/** A cable's test run, as far as this tablet knows it. */
+export const runOf = (cable: string, look: RunLook): Promise<RunShown | undefined> =>
+  answered((running ??= start()).doors.runOf(cable, look, Date.now()));
+
+/** What is being typed in a test run, judged. */
+export const judgeInRun = (cable: string, read: RunDeed) =>
+  answered((running ??= start()).doors.judgeInRun(cable, read, Date.now()));
+
+/** Does something in a test run. */
+export async function doInRun(cable: string, deed: RunDeed, person: string): Promise<Done> {
+  const done = await answered((running ??= start()).doors.doInRun(cable, deed, person, Date.now()));
   if (done.isDone) tellWaiting();
   void send();
   return done;

@@ -1,5 +1,6 @@
 import { expose, proxy } from 'comlink';
 import { BenchSession, coreHere, doAtEnd, doTo, endOf, type Look } from './benchSession';
+import { doInRun, judgeInRun, runOf } from './runHere';
 import type { Told } from './shown';
 
 // The core and the tablet's store work here, so that the page has nothing to do at a tap but to draw. Told so, the runtime does not take this worker for a
@@ -12,6 +13,9 @@ const doors = {
   doTo: (...asked: [on: string[], person: string, now: number, deed: Parameters<typeof doTo>[3]]) => doTo(...asked),
   endOf,
   doAtEnd,
+  runOf,
+  judgeInRun,
+  doInRun,
 };
 
 export type Doors = typeof doors;

@@ -22,6 +22,15 @@ interface Exports {
   Move(from: string, to: string, first: string, reason: string, stamp: string): string;
 }
 
+/** The doors of a test run. */
+interface RunDoors {
+  HoldRun(run: string, events: string): void;
+  StreamsOfRun(run: string): string;
+  ViewRun(run: string): string;
+  JudgeRun(run: string, read: string): string;
+  ActRun(run: string, deed: string, fresh: string, stamp: string): string;
+}
+
 export type Unit = 'mm' | 'in';
 export type Pace = Schemas['Pace'];
 export type Guidance = Schemas['Guidance'];
@@ -42,9 +51,26 @@ export type Intent =
 /** The events made, each with the text that is signed. */
 export type Act = { events: BenchEvent[]; texts: string[] } | BenchFault;
 type BenchFault = { field: string; says: string };
-/** What of a batch's view is other than it was the last time. */
 /** A step done at a cable's end, or taken back. */
 export type EndDeed = { step: string; read?: string; reason?: string };
+export type RunKey = Schemas['RunKey'];
+/** As typed at a wavelength in nm. */
+export type TypedPower = { wavelength: number; read: string };
+export type RunDeed =
+  | { kind: 'read'; key: RunKey; read: string; isPower: boolean }
+  | { kind: 'light'; strand: number; cameOut: number | null }
+  | {
+      kind: 'take-reference';
+      method: Schemas['ReferenceMethod'];
+      cords: Schemas['TestCord'][];
+      powers: TypedPower[];
+      temperature: string;
+      instrument: string;
+    }
+  | { kind: 'check-reference'; powers: TypedPower[]; temperature: string }
+  | { kind: 'end-reference'; why: Schemas['ReferenceEnd'] }
+  | { kind: 'settle'; strand: number; reading: string; isAccepted: boolean; reason: string };
+/** What of a batch's view is other than it was the last time. */
 export type BatchChange = Omit<BatchView, 'queue'> & { rows: BatchView['queue']; queue: string[]; isSameLine: boolean };
 /** Which answer a picture stands for, in words; without a choice, why it stands for none: it cannot be graded, or the step did not ask for what it shows. */
 export type Proposed = { choice?: string; says: string; unasked?: string };
@@ -61,11 +87,14 @@ export class Core {
   private viewer?: object;
   private static one: Promise<Core> | undefined;
 
-  private constructor(private readonly exports: Exports) {}
+  private constructor(
+    private readonly exports: Exports,
+    private readonly runs: RunDoors,
+  ) {}
 
   /** The one core of this worker, with every version of the book added to it. */
   static async with(book: Schemas['BookView']): Promise<Core> {
-    const core = await (Core.one ??= Core.booted());
+    const core = await Core.bare();
     for (const ladder of book.ladders) core.addOnce('ladder', ladder.ref, ladder, core.exports.AddLadder);
     for (const recipe of book.recipes) core.addOnce('recipe', recipe.ref, recipe, core.exports.AddRecipe);
     // A book that was kept before there were any has none.
@@ -73,9 +102,17 @@ export class Core {
     return core;
   }
 
+  /** The one core of this worker, with what of the book it has already: a test run needs none of it. */
+  static bare(): Promise<Core> {
+    return (Core.one ??= Core.booted());
+  }
+
   private static async booted(): Promise<Core> {
     try {
-      return new Core(await exportsOf<Exports>('Rhabdon.Browser', 'BenchExports'));
+      return new Core(
+        await exportsOf<Exports>('Rhabdon.Browser', 'BenchExports'),
+        await exportsOf<RunDoors>('Rhabdon.Browser', 'RunExports'),
+      );
     } catch (fault) {
       Core.one = undefined;
       throw new Error(say('bench.core-missing', { why: (fault as Error).message }));
@@ -164,6 +201,29 @@ export class Core {
   actEnd(place: Schemas['CableEndPlace'], strand: string, unit: Unit, deed: EndDeed, stamp: Record<string, string>): Act {
     const { step, read = '', reason = '' } = deed;
     return actOf(this.exports.ActEnd(JSON.stringify(place), strand, unit, step, read, reason, JSON.stringify(stamp)));
+  }
+
+  /** The streams that a test run reads. */
+  streamsOfRun(run: Schemas['RunRequest']): string[] {
+    return JSON.parse(this.runs.StreamsOfRun(JSON.stringify(run)));
+  }
+
+  /** Holds a run's links and references, in place of whatever run was held before. */
+  holdRun(run: Schemas['RunRequest'], events: readonly BenchEvent[]) {
+    this.runs.HoldRun(JSON.stringify(run), JSON.stringify(events));
+  }
+
+  viewRun(run: Schemas['RunRequest']): Schemas['RunView'] {
+    return JSON.parse(this.runs.ViewRun(JSON.stringify(run)));
+  }
+
+  judgeRun(run: Schemas['RunRequest'], read: RunDeed): Schemas['RunJudged'] {
+    return JSON.parse(this.runs.JudgeRun(JSON.stringify(run), JSON.stringify(read)));
+  }
+
+  /** @param fresh the id of the stream that a new reference begins */
+  actRun(run: Schemas['RunRequest'], deed: RunDeed, fresh: string, stamp: Record<string, string>): Act {
+    return actOf(this.runs.ActRun(JSON.stringify(run), JSON.stringify(deed), fresh, JSON.stringify(stamp)));
   }
 
   techniqueFor(question: Schemas['TechniqueQuestion']): Schemas['TechniqueInForce'] {

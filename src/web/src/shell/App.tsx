@@ -29,6 +29,8 @@ const RecipeList = lazy(() => import('../stations/recipes/RecipeList').then((m) 
 const RecipePage = lazy(() => import('../stations/recipes/RecipePage').then((m) => ({ default: m.RecipePage })));
 const RecipeEdit = lazy(() => import('../stations/recipes/RecipeEdit').then((m) => ({ default: m.RecipeEdit })));
 const VerifyStation = lazy(() => import('../stations/verify/VerifyStation').then((m) => ({ default: m.VerifyStation })));
+const TestRun = lazy(() => import('../stations/test/TestRun').then((m) => ({ default: m.TestRun })));
+const LinkPage = lazy(() => import('../stations/test/LinkPage').then((m) => ({ default: m.LinkPage })));
 const FirstOwner = lazy(() => import('../stations/signin/FirstOwner').then((m) => ({ default: m.FirstOwner })));
 const SignIn = lazy(() => import('../stations/signin/SignIn').then((m) => ({ default: m.SignIn })));
 const PartsPage = lazy(() => import('../stations/parts/PartsPage').then((m) => ({ default: m.PartsPage })));
@@ -97,6 +99,8 @@ function Signed({ session }: { session: Session }) {
                 element={<EndCard key={pathname} unit={unit} person={person} mayWork={mayWork} />}
               />
               <Route path="/proof/:cable" element={<StrandLadder unit={unit} person={person} mayWork={mayWork} />} />
+              <Route path="/test/:cable" element={<TestRun key={pathname} person={person} mayWork={mayWork} />} />
+              <Route path="/link/:cable/:strand" element={<LinkPage mayWork={mayWork} />} />
               <Route path="/story/:termination" element={<StrandStory unit={unit} person={person} mayWork={mayWork} />} />
               <Route path="/look/:termination" element={<Look unit={unit} person={person} maySettle={maySettle} />} />
               <Route path="/verify" element={<VerifyStation mayPlan={mayPlan} />} />

@@ -16,7 +16,9 @@ const concerns: Record<string, (told: News, of: unknown) => boolean> = {
   batches: () => true,
   looks: () => true,
   job: ({ job }, of) => job === of,
-  ladder: ({ groups }, of) => groups.includes(of as string),
+  // A cable's terminations are a group; what is measured is no group's, and told by streams that are not its.
+  ladder: ({ groups, streams }, of) => groups.includes(of as string) || groups.some((group) => streams.includes(group)),
+  measured: ({ groups, streams }) => groups.some((group) => streams.includes(group)),
   story: ({ streams }, of) => streams.length === 0 || streams.includes(of as string),
   stories: ({ streams }, of) => streams.length === 0 || streams.includes(of as string),
 };
@@ -33,6 +35,15 @@ export function watchStrands(strands: readonly string[]): () => void {
   return () => watched.delete(strands);
 }
 
+/** Who wants to hear of anything done on a job. */
+const onJobs = new Map<() => void, string>();
+
+/** While a page shows something of a job, it is told when others did anything there. */
+export function watchJob(job: string, hear: () => void): () => void {
+  onJobs.set(hear, job);
+  return () => onJobs.delete(hear);
+}
+
 /** Hears what other tablets did, from the server, within a second of its being kept there. */
 export function useLive(isSignedIn: boolean) {
   const queries = useQueryClient();
@@ -45,6 +56,7 @@ export function useLive(isSignedIn: boolean) {
       const shown = [...new Set([...watched].flat())];
       const wanted = news?.streams.length ? shown.filter((id) => news.streams.includes(id)) : shown;
       if (wanted.length > 0) void fetchStrands(wanted).catch(() => undefined);
+      for (const [hear, job] of onJobs) if (!news || news.job === job) hear();
       // A first answer that is on its way may have been given before the news, and is not asked for anew: it is once it is there.
       const early = queries
         .getQueryCache()

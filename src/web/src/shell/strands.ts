@@ -1,5 +1,5 @@
 import { api, got } from '../api/client';
-import { keep, keepStrands, tablet } from './tablet';
+import { keep, keepRun, keepStrands, tablet } from './tablet';
 
 /** As many as the server opens at once. */
 const most = 1_000;
@@ -26,4 +26,9 @@ export async function partnersOf(strands: readonly string[]): Promise<string[]> 
 /** Fetches the recipes and ladders that the core works by. */
 export async function fetchBook(): Promise<void> {
   await keep('book', await got(api.GET('/api/v1/recipes')));
+}
+
+/** Fetches a cable's test run to the tablet, so that it can go on with no network. */
+export async function fetchRun(cable: string): Promise<void> {
+  await keepRun(await got(api.GET('/api/v1/cables/{id}/run', { params: { path: { id: cable } } })));
 }

@@ -8,6 +8,9 @@ export type Strand = Omit<Schemas['StrandAtBench'], 'events'>;
 /** A cable's end that holds strands of this tablet, and one of them, by which it is opened. */
 export type EndHere = Omit<Schemas['EndAtBench'], 'events'>;
 
+/** A cable's test run as the server told it, beside the events; references taken here are among its own. */
+export type RunHere = Omit<Schemas['RunOpened'], 'events' | 'cable'> & { id: string; job: string; run: Schemas['RunCable'] };
+
 /** An event that the server holds, about those of its streams that this tablet has opened. */
 interface KeptEvent {
   id: string;
@@ -44,6 +47,7 @@ interface Kept {
 class Tablet extends Dexie {
   strands!: EntityTable<Strand, 'termination'>;
   ends!: EntityTable<EndHere, 'id'>;
+  runs!: EntityTable<RunHere, 'id'>;
   events!: EntityTable<KeptEvent, 'id'>;
   outbox!: EntityTable<Waiting, 'sequence'>;
   kept!: EntityTable<Kept, 'key'>;
@@ -79,6 +83,7 @@ class Tablet extends Dexie {
       });
     this.version(5).stores({ outbox: 'sequence, *streams, refused', pictures: '[termination+hash], refused' });
     this.version(6).stores({ ends: 'id' });
+    this.version(7).stores({ runs: 'id, job' });
   }
 }
 
@@ -183,6 +188,19 @@ export async function keepStrands({ acts, strands, ends }: Schemas['BenchOpened'
   await keepEvents(acts.map((act, at) => concerning(act, known[at]!)));
   await tablet.strands.bulkPut(strands.map(({ events, ...strand }) => strand));
   await tablet.ends.bulkPut(ends.map(({ events, ...end }) => end));
+}
+
+/** Keeps a cable's test run as the server told it. A reference that was taken here and is not sent yet stays with it. */
+export async function keepRun({ cable, events, references, ...told }: Schemas['RunOpened']): Promise<void> {
+  await keepEvents(events);
+  await tablet.transaction('rw', tablet.runs, tablet.outbox, async () => {
+    const waiting = (await tablet.outbox.filter((row) => row.event.body.kind === 'reference-taken').toArray()).flatMap(
+      (row) => row.streams,
+    );
+    const earlier = (await tablet.runs.get(cable.cable))?.references ?? [];
+    const here = earlier.filter((reference) => waiting.includes(reference) && !references.includes(reference));
+    await tablet.runs.put({ ...told, id: cable.cable, job: cable.job, run: cable, references: [...references, ...here] });
+  });
 }
 
 interface Device {

@@ -3,6 +3,7 @@ import { memo, useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { EndFaceGlyph } from '../../drawing/EndFaceGlyph';
+import { amountOf, LossBar, shown } from '../../drawing/LossBar';
 import { StrandTab } from '../../drawing/StrandTab';
 import { sayEnd } from '../../parts/sayEnd';
 import { pick, usePicked } from '../../shell/picked';
@@ -13,6 +14,7 @@ import css from './LadderList.module.css';
 import controls from '../../parts/controls.module.css';
 
 interface Props {
+  cable: string;
   name: string;
   /** Over the middle column: what the cable is, and how far. */
   summary: string;
@@ -34,8 +36,23 @@ const heights = { desk: 28, gloved: 48 } as const;
 /** Of a row's height that a tube's or ribbon's name takes; as in the style sheet. */
 const groupShare = 0.66;
 
+/** The limit stands at two thirds of the bar. */
+const barShare = 1.5;
+
 /** The rows of the strand ladder, of which only those in sight are drawn. */
-export function LadderList({ name, summary, items, ends, grouping, found, isPicking, isPrinting, selected, onSelect }: Props) {
+export function LadderList({
+  cable,
+  name,
+  summary,
+  items,
+  ends,
+  grouping,
+  found,
+  isPicking,
+  isPrinting,
+  selected,
+  onSelect,
+}: Props) {
   const { hands } = useTastes();
   const picked = usePicked();
   const list = useRef<HTMLDivElement>(null);
@@ -96,6 +113,7 @@ export function LadderList({ name, summary, items, ends, grouping, found, isPick
                 </span>
               ) : (
                 <Cells
+                  cable={cable}
                   row={item.row}
                   isPicking={isPicking}
                   isNearPicked={picked.some((end) => end.id === item.row.near.id)}
@@ -124,7 +142,33 @@ function OnceAt({ ends, end }: { ends: readonly Schemas['EndOfCable'][]; end: 'n
   );
 }
 
+/** The strand's loss against its limit; more is told on the link's page. */
+function Measured({ cable, row, link }: { cable: string; row: Row; link: Schemas['StrandLink'] }) {
+  const says = say('ladder.loss', { loss: shown(link.loss), wavelength: link.wavelength, limit: shown(link.limit) });
+  return (
+    <span role="cell" className={css.measured} title={link.isInDoubt ? say('run.in-doubt') : says}>
+      <LossBar
+        loss={amountOf(link.loss)}
+        limit={amountOf(link.limit)}
+        scale={amountOf(link.limit) * barShare}
+        grade={link.isInDoubt ? 'recheck' : link.grade}
+        isSmall
+      />
+      <Link
+        to={`/link/${cable}/${row.strand}`}
+        aria-label={says}
+        className={`figures ${css[link.isInDoubt ? 'recheck' : link.grade]}`}
+      >
+        {shown(link.loss)}
+        {link.isInDoubt ? ' ?' : ''}
+        {link.taken < link.of && <small> {say('ladder.readings', { taken: link.taken, of: link.of })}</small>}
+      </Link>
+    </span>
+  );
+}
+
 interface CellsProps {
+  cable: string;
   row: Row;
   isPicking: boolean;
   isNearPicked: boolean;
@@ -133,16 +177,20 @@ interface CellsProps {
   onSelect: Props['onSelect'];
 }
 
-const Cells = memo(function Cells({ row, isPicking, isNearPicked, isFarPicked, selected, onSelect }: CellsProps) {
+const Cells = memo(function Cells({ cable, row, isPicking, isNearPicked, isFarPicked, selected, onSelect }: CellsProps) {
   return (
     <>
       <span role="cell">
         <StrandTab strand={row.strand} color={row.color} />
       </span>
       <EndCell end={row.near} {...{ isPicking, isPicked: isNearPicked, isSelected: selected === row.near.id, onSelect }} />
-      <span role="cell" className={css.between} title={saysOf(row)}>
-        {saysOf(row)}
-      </span>
+      {row.link ? (
+        <Measured cable={cable} row={row} link={row.link} />
+      ) : (
+        <span role="cell" className={css.between} title={saysOf(row)}>
+          {saysOf(row)}
+        </span>
+      )}
       <EndCell end={row.far} {...{ isPicking, isPicked: isFarPicked, isSelected: selected === row.far.id, onSelect }} />
     </>
   );

@@ -87,6 +87,9 @@ function Cable({ told, unit, person, mayWork }: Props & { told: Schemas['CableSt
             {say(isPicking ? 'ladder.stop-picking' : 'ladder.pick')}
           </button>
         )}
+        <Link className={`${controls.button} no-print`} to={`/test/${told.cable}`}>
+          {say('ladder.measure')}
+        </Link>
         <button className={`${controls.button} no-print ${css.print}`} onClick={() => setPrinting(true)}>
           {say('ladder.print')}
         </button>
@@ -102,6 +105,7 @@ function Cable({ told, unit, person, mayWork }: Props & { told: Schemas['CableSt
         />
       )}
       <LadderList
+        cable={told.cable}
         name={told.name}
         summary={say('ladder.summary', {
           grade: told.grade,

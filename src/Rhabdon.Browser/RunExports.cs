@@ -1,0 +1,87 @@
+using System.Runtime.InteropServices.JavaScript;
+using System.Runtime.Versioning;
+using System.Text.Json;
+using Rhabdon.Core;
+using Rhabdon.Core.Bench;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Runs;
+
+namespace Rhabdon.Browser;
+
+/// <summary>The doors of a test run: links and references held here, what the screen shows, and the events of what is done.</summary>
+[SupportedOSPlatform("browser")]
+public static partial class RunExports
+{
+    private static readonly Dictionary<Guid, FoldedLink> Links = [];
+    private static readonly Dictionary<Guid, FoldedReference> References = [];
+
+    /// <summary>Holds the links and references of a run with these events, in place of whatever was held before.</summary>
+    /// <param name="run">A <see cref="RunRequest"/> as JSON.</param>
+    [JSExport]
+    public static void HoldRun(string run, string events)
+    {
+        var asked = Read(run);
+        var given = JsonSerializer.Deserialize(events, CoreJson.Default.ListBenchEvent)!.ToLookup(e => e.About[0].Id);
+        Links.Clear();
+        References.Clear();
+        foreach (var id in asked.Cable.Strands.Select(s => asked.Cable.PlaceOf(s.Strand).Id))
+        {
+            Links[id] = FoldedLink.Of(id, given[id]);
+        }
+
+        foreach (var id in asked.References)
+        {
+            References[id] = FoldedReference.Of(id, given[id]);
+        }
+    }
+
+    /// <summary>The streams that a run reads, as a JSON list: its links, then its references.</summary>
+    [JSExport]
+    public static string StreamsOfRun(string run)
+    {
+        var asked = Read(run);
+        return JsonSerializer.Serialize([.. asked.Cable.Strands.Select(s => asked.Cable.PlaceOf(s.Strand).Id), .. asked.References], CoreJson.Default.ListGuid);
+    }
+
+    /// <summary>What the screen of a run that is held shows: a <see cref="RunView"/> as JSON.</summary>
+    [JSExport]
+    public static string ViewRun(string run) => JsonSerializer.Serialize(new RunViewer(Phrasebook.English).View(RunOf(run)), CoreJson.Default.RunView);
+
+    /// <summary>Judges what is being typed: a <see cref="RunJudged"/> as JSON.</summary>
+    /// <param name="read">A <see cref="ReadLoss"/> as JSON.</param>
+    [JSExport]
+    public static string JudgeRun(string run, string read) =>
+        JsonSerializer.Serialize(
+            new RunViewer(Phrasebook.English).Judge(RunOf(run), (ReadLoss)JsonSerializer.Deserialize(read, CoreJson.Default.RunDeed)!),
+            CoreJson.Default.RunJudged
+        );
+
+    /// <summary>Makes the event of something done in a run.</summary>
+    /// <param name="deed">A <see cref="RunDeed"/> as JSON.</param>
+    /// <param name="fresh">The id of the stream that a new reference begins.</param>
+    /// <returns>As of <see cref="BenchExports.Act"/>.</returns>
+    [JSExport]
+    public static string ActRun(string run, string deed, string fresh, string stamp)
+    {
+        var answer = RunOf(run).Answer(JsonSerializer.Deserialize(deed, CoreJson.Default.RunDeed)!, Guid.Parse(fresh));
+        if (answer.Fault is { } fault)
+        {
+            return Stamps.Words(("field", fault.Field), ("says", Phrasebook.English.Say(fault.Says)));
+        }
+
+        var (known, clock) =
+            Links.TryGetValue(answer.Stream, out var link) ? (link.Events.Count, link.LastClock)
+            : References.TryGetValue(answer.Stream, out var reference) ? (reference.Events.Count, reference.LastClock)
+            : (0, default);
+        return Stamps.Texts(Stamps.Put(stamp, [new StreamAct(answer.Body!, null, [(answer.Stream, known, clock)])]));
+    }
+
+    private static RunRequest Read(string run) => JsonSerializer.Deserialize(run, CoreJson.Default.RunRequest)!;
+
+    private static TestRun RunOf(string run) =>
+        new(
+            Read(run),
+            id => Links.TryGetValue(id, out var link) ? link.State : new LinkState(id, null, [], []),
+            id => References.TryGetValue(id, out var reference) ? reference.State : new ReferenceState(id)
+        );
+}

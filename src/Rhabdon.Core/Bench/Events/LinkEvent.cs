@@ -1,0 +1,108 @@
+using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Links;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Rights;
+using Rhabdon.Core.Units;
+
+namespace Rhabdon.Core.Bench;
+
+/// <summary>What happened to a link. Any of them may begin the stream.</summary>
+public abstract record LinkEvent(LinkPlace Place) : EventBody
+{
+    public sealed override StreamKind? Stream() => StreamKind.Link;
+
+    public sealed override StreamOpening Opens() => new(StreamKind.Link, Place.Job);
+
+    public override bool MayBeRetracted() => false;
+
+    public override bool MayBeSetAside() => false;
+
+    internal override Refusal? Malformed(BenchEvent happened) =>
+        Place.IsWhole && happened.About.Count == 1 && happened.About[0].Id == Place.Id ? null : EventFields.Bad("subjects", PhraseKeys.Event.Link);
+
+    /// <summary>The state after it, or the same state and why it does not fit there.</summary>
+    internal abstract (LinkState State, Phrase? Conflict) Apply(LinkState state, BenchEvent happened);
+}
+
+/// <summary>A loss was read, and judged by the limit that holds for it.</summary>
+/// <param name="Wavelength">Nanometers.</param>
+/// <param name="From">The end that light went in at.</param>
+/// <param name="By">What the limit is reckoned from.</param>
+/// <param name="Reference">That it was measured against.</param>
+/// <param name="Power">As the meter showed it, where it did not show a loss.</param>
+public sealed record LossRead(
+    LinkPlace Place,
+    int Wavelength,
+    CableEnd From,
+    Decibel Loss,
+    Decibel Limit,
+    LossGrade Grade,
+    LossBasis By,
+    Guid Reference,
+    DecibelMilliwatt? Power = null
+) : LinkEvent(Place)
+{
+    internal override Refusal? Malformed(BenchEvent happened) =>
+        base.Malformed(happened)
+        ?? (Reference == Guid.Empty ? EventFields.Bad("body.reference", PhraseKeys.Event.Reference) : null)
+        ?? (By.Fault(Wavelength) is { } fault ? new Refusal(true, $"body.by.{fault.Field}", fault.Says) : null);
+
+    // The same rules must come to the same limit and the same verdict.
+    internal override Refusal? Unfounded(BenchEvent happened, IReadOnlyDictionary<Guid, FoldedStream> streams, RecipeBook book) =>
+        By.Limit(Wavelength) != Limit ? new Refusal(false, "body.limit", Phrase.Of(PhraseKeys.Event.Limit, ("limit", $"{By.Limit(Wavelength)}")))
+        : By.Judge(Wavelength, Loss) != Grade ? new Refusal(false, "body.grade", Phrase.Of(PhraseKeys.Event.Verdict))
+        : null;
+
+    internal override (LinkState State, Phrase? Conflict) Apply(LinkState state, BenchEvent happened)
+    {
+        var read = new LossRecord(happened.Id, happened.Actor, happened.When, Wavelength, From, Loss, Limit, Grade, By, Reference);
+        var before = state.Of(Wavelength, From);
+        return (
+            state with
+            {
+                Readings = [.. state.Readings.Where(r => r != before), read],
+                Earlier = before is null ? state.Earlier : [.. state.Earlier, before],
+            },
+            null
+        );
+    }
+
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
+        story.Say(PhraseKeys.Story.LossRead, ("loss", $"{Loss}"), ("wavelength", $"{Wavelength}"), ("limit", $"{Limit}"));
+}
+
+/// <summary>A lead looked at a reading that is no plain pass or fail, and says whether it stands.</summary>
+/// <param name="Reading">The event that told it.</param>
+public sealed record LossSettled(LinkPlace Place, Guid Reading, bool IsAccepted, string Reason) : LinkEvent(Place)
+{
+    public override Permission Needs(IEnumerable<BenchEvent> named) => Permission.Decide;
+
+    internal override Refusal? Malformed(BenchEvent happened) => base.Malformed(happened) ?? EventFields.Needed(Reason);
+
+    internal override (LinkState State, Phrase? Conflict) Apply(LinkState state, BenchEvent happened) =>
+        state.Readings.FirstOrDefault(r => r.Event == Reading) is { Grade: not LossGrade.Pass } read
+            ? (state with { Readings = [.. state.Readings.Select(r => r == read ? read with { Settled = this } : r)] }, null)
+            : (state, Phrase.Of(PhraseKeys.Conflict.NoReading));
+
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
+        story.Say(IsAccepted ? PhraseKeys.Story.LossAccepted : PhraseKeys.Story.LossNotAccepted);
+
+    internal override string Remark(StoryWords story, BenchEvent happened) => Reason;
+}
+
+/// <summary>Light went in at a link's near end, and somebody looked where it came out.</summary>
+/// <param name="CameOut">The strand at whose far port it was seen; null where none was seen anywhere.</param>
+public sealed record LightSeen(LinkPlace Place, int? CameOut) : LinkEvent(Place)
+{
+    private const int MostStrands = 10_000;
+
+    internal override Refusal? Malformed(BenchEvent happened) =>
+        base.Malformed(happened) ?? (CameOut is < 1 or > MostStrands ? EventFields.Bad("body.cameOut", PhraseKeys.Event.CameOut) : null);
+
+    internal override (LinkState State, Phrase? Conflict) Apply(LinkState state, BenchEvent happened) =>
+        (state with { Light = new LightRecord(happened.Id, happened.Actor, happened.When, CameOut) }, null);
+
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
+        CameOut is { } at ? story.Say(PhraseKeys.Story.LightSeen, ("strand", $"{at}")) : story.Say(PhraseKeys.Story.LightNowhere);
+}

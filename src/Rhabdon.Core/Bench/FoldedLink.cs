@@ -1,0 +1,66 @@
+using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Links;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Units;
+
+namespace Rhabdon.Core.Bench;
+
+/// <summary>A loss that was read on a link.</summary>
+/// <param name="Event">That told it.</param>
+/// <param name="Wavelength">Nanometers.</param>
+/// <param name="From">The end that light went in at.</param>
+/// <param name="Limit">As it was then.</param>
+/// <param name="Reference">That it was measured against.</param>
+/// <param name="Settled">A lead's word on a reading that is no plain pass or fail; null while there is none.</param>
+public sealed record LossRecord(
+    Guid Event,
+    Guid Actor,
+    DateTimeOffset At,
+    int Wavelength,
+    CableEnd From,
+    Decibel Loss,
+    Decibel Limit,
+    LossGrade Grade,
+    LossBasis By,
+    Guid Reference,
+    LossSettled? Settled = null
+)
+{
+    /// <summary>What it is worth, with a lead's word on it.</summary>
+    public LossGrade Worth => Settled is { IsAccepted: true } ? LossGrade.Pass : Grade;
+}
+
+/// <summary>Where the light of a link's near end came out.</summary>
+/// <param name="CameOut">The strand at whose far port it was seen; null where none was seen anywhere.</param>
+public sealed record LightRecord(Guid Event, Guid Actor, DateTimeOffset At, int? CameOut);
+
+/// <summary>What the events of a link amount to.</summary>
+/// <param name="Place">Null before it has any.</param>
+/// <param name="Readings">The latest of each wavelength and direction, in the order in which they came.</param>
+/// <param name="Earlier">Those that later ones took the place of.</param>
+public sealed record LinkState(Guid Id, LinkPlace? Place, IReadOnlyList<LossRecord> Readings, IReadOnlyList<LossRecord> Earlier, LightRecord? Light = null)
+{
+    /// <summary>The reading that counts; null for one not taken yet.</summary>
+    public LossRecord? Of(int wavelength, CableEnd from) => Readings.FirstOrDefault(r => r.Wavelength == wavelength && r.From == from);
+
+    /// <summary>The one that is worst: by what it is worth, and among equals by how little is left under its limit. Null before there is any.</summary>
+    public LossRecord? Worst => Readings.OrderByDescending(r => r.Worth).ThenBy(r => (r.Limit - r.Loss).Thousandths).FirstOrDefault();
+}
+
+/// <summary>A link's stream and the state it folds to.</summary>
+public sealed class FoldedLink : FoldedInTurn<LinkState>
+{
+    private FoldedLink(Guid link, IReadOnlyList<BenchEvent> events)
+        : base(link, events, new LinkState(link, null, [], []), Apply) { }
+
+    public override StreamKind Kind => StreamKind.Link;
+
+    public static FoldedLink Of(Guid link, IEnumerable<BenchEvent> events) => new(link, TerminationFold.InOrder(events));
+
+    public override FoldedStream With(BenchEvent happened) => Events.Any(e => e.Id == happened.Id) ? this : Of(Id, Events.Append(happened));
+
+    private static (LinkState State, Phrase? Conflict) Apply(LinkState state, BenchEvent happened) =>
+        happened.Body is LinkEvent body
+            ? body.Apply(state.Place is null ? state with { Place = body.Place } : state, happened)
+            : (state, happened.Body.Misplaced());
+}

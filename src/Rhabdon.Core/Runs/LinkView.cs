@@ -1,0 +1,58 @@
+using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Links;
+using Rhabdon.Core.Units;
+
+namespace Rhabdon.Core.Runs;
+
+/// <summary>What the page of a link shows.</summary>
+/// <param name="Meters">Of fiber between its two ends.</param>
+/// <param name="Profile">Title of the budget profile.</param>
+/// <param name="Uncertainty">Of a reading, either way; where it comes from.</param>
+/// <param name="Limits">One for each wavelength that the plan asks for.</param>
+/// <param name="Readings">All that were taken, the latest first.</param>
+/// <param name="Applications">What it carries, by the worst reading at their wavelength.</param>
+/// <param name="Light">Where its light came out, in words; null where nobody looked.</param>
+public sealed record LinkView(
+    int Strand,
+    StrandColor Color,
+    string Near,
+    string Far,
+    FiberGrade Grade,
+    decimal Meters,
+    string Profile,
+    Decibel Uncertainty,
+    string UncertaintySource,
+    IReadOnlyList<LimitAt> Limits,
+    IReadOnlyList<LossLine> Readings,
+    IReadOnlyList<ApplicationLine> Applications,
+    string? Light
+);
+
+/// <param name="Wavelength">Nanometers.</param>
+/// <param name="Worst">The greater loss of both directions; null before there is one.</param>
+public sealed record LimitAt(int Wavelength, IReadOnlyList<BudgetLine> Lines, Decibel Limit, Decibel? Worst);
+
+/// <summary>A reading in the link's story.</summary>
+/// <param name="Event">That told it.</param>
+/// <param name="Method">Of the reference it was measured against.</param>
+/// <param name="Settled">A lead's reason; null while there is none.</param>
+public sealed record LossLine(
+    Guid Event,
+    Guid Actor,
+    DateTimeOffset At,
+    int Wavelength,
+    CableEnd From,
+    Decibel Loss,
+    Decibel Limit,
+    Decibel Margin,
+    LossGrade Grade,
+    bool IsLatest,
+    bool IsInDoubt,
+    string Says,
+    ReferenceMethod Method,
+    string? Settled
+);
+
+/// <param name="Wavelength">Nanometers.</param>
+/// <param name="IsMeasured">By a reading; else by the limit.</param>
+public sealed record ApplicationLine(string Name, int Wavelength, bool IsCarried, bool IsMeasured, decimal MostMeters, Decibel MostLoss, Decibel Margin);

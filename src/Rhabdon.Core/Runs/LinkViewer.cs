@@ -1,0 +1,79 @@
+using Rhabdon.Core.Bench;
+using Rhabdon.Core.Links;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Units;
+
+namespace Rhabdon.Core.Runs;
+
+/// <summary>Puts a link into what its page shows.</summary>
+public sealed class LinkViewer(Phrasebook words, string language)
+{
+    /// <param name="reference">The state of each reference that it was measured against.</param>
+    public LinkView View(RunCable cable, int strand, LinkState state, Func<Guid, ReferenceState> reference)
+    {
+        var ports = cable.Strands.First(s => s.Strand == strand);
+        var taken = state.Worst is { } worst ? worst.By : cable.BasisOf(strand, ReferenceMethod.OneCord, hasReferenceCords: false);
+        var profile = BudgetTables.Shipped.Profile(cable.Plan.Profile)!;
+        var wavelengths = cable.Plan.At(cable.Grade).Where(w => taken.Fault(w) is null).ToList();
+        return new LinkView(
+            strand,
+            StrandColor.Of(strand),
+            ports.Near,
+            ports.Far,
+            cable.Grade,
+            Meters(cable.Length),
+            profile.Title.In(language),
+            taken.Uncertainty,
+            profile.UncertaintySource,
+            [.. wavelengths.Select(w => LimitAt(taken, w, state))],
+            [
+                .. state
+                    .Readings.Select(r => (Read: r, IsLatest: true))
+                    .Concat(state.Earlier.Select(r => (r, false)))
+                    .OrderByDescending(r => r.Item1.At)
+                    .Select(r => LineOf(r.Item1, r.Item2, reference)),
+            ],
+            [.. wavelengths.SelectMany(w => ApplicationsAt(taken, w, WorstAt(state, w)))],
+            state.Light is { } light ? words.Say(LightOf(strand, light)) : null
+        );
+    }
+
+    private static LimitAt LimitAt(LossBasis basis, int wavelength, LinkState state)
+    {
+        var limit = LinkBudget.Of(basis.At(wavelength), BudgetTables.Shipped);
+        return new LimitAt(wavelength, limit.Lines, limit.Limit, WorstAt(state, wavelength));
+    }
+
+    private static decimal Meters(Length length) => length.Millimeters / 1000m;
+
+    private static Decibel? WorstAt(LinkState state, int wavelength) =>
+        state.Readings.Where(r => r.Wavelength == wavelength).Select(r => (Decibel?)r.Loss).Max();
+
+    private static IEnumerable<ApplicationLine> ApplicationsAt(LossBasis basis, int wavelength, Decibel? worst) =>
+        LinkBudget
+            .Of(basis.At(wavelength, worst), BudgetTables.Shipped)
+            .Applications.Select(a => new ApplicationLine(a.Name, wavelength, a.IsCarried, worst is not null, Meters(a.MostLength), a.MostLoss, a.Margin));
+
+    private LossLine LineOf(LossRecord read, bool isLatest, Func<Guid, ReferenceState> reference) =>
+        new(
+            read.Event,
+            read.Actor,
+            read.At,
+            read.Wavelength,
+            read.From,
+            read.Loss,
+            read.Limit,
+            read.Limit - read.Loss,
+            read.Worth,
+            isLatest,
+            read.Settled is not { IsAccepted: true } && reference(read.Reference).IsInDoubt(read.At),
+            words.Say(LossWords.Of(read.Worth, read.Loss, read.Limit, read.By.Uncertainty)),
+            read.By.Method,
+            read.Settled?.Reason
+        );
+
+    private static Phrase LightOf(int strand, LightRecord light) =>
+        light.CameOut == strand ? Phrase.Of(PhraseKeys.Run.LightRight)
+        : light.CameOut is { } at ? Phrase.Of(PhraseKeys.Run.LightElsewhere, ("strand", $"{at}"))
+        : Phrase.Of(PhraseKeys.Run.LightNowhere);
+}

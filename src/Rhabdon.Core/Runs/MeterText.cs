@@ -1,0 +1,47 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+using Rhabdon.Core.Units;
+
+namespace Rhabdon.Core.Runs;
+
+/// <summary>
+/// Reads what a person types from a meter, in as few keys as can be told apart: digits alone are hundredths, so that 42 is 0.42 dB, and 2042 of a power is
+/// -20.42 dBm, since no power that is measured here is above one milliwatt.
+/// </summary>
+public static partial class MeterText
+{
+    private static readonly Decibel MostGain = Decibel.Of(-5);
+    private static readonly Decibel MostLoss = Decibel.Of(70);
+
+    /// <returns>Null for what is no loss: a single digit could be tenths or whole decibels, and one far below zero is a power.</returns>
+    public static Decibel? Loss(string read) =>
+        Amount(read) is { } text && QuantityText.TryParse<Decibel>(text, out var loss) && loss >= MostGain && loss <= MostLoss ? loss : null;
+
+    /// <returns>Null for what is no power.</returns>
+    public static DecibelMilliwatt? Power(string read) =>
+        Amount(read) is { } text
+        && QuantityText.TryParse<DecibelMilliwatt>(text.StartsWith('-') || text.StartsWith('+') ? text : $"-{text}", out var power)
+        && power <= default(DecibelMilliwatt)
+            ? power
+            : null;
+
+    private static string? Amount(string read)
+    {
+        var typed = read.Trim().Replace('\u2212', '-').Replace(',', '.');
+        if (Digits().Match(typed) is not { Success: true } digits)
+        {
+            return typed.Length == 0 ? null : typed;
+        }
+
+        var number = digits.Groups["digits"].Value;
+        return number.Length == 1
+            ? null
+            : string.Create(
+                CultureInfo.InvariantCulture,
+                $"{digits.Groups["sign"].Value}{int.Parse(number, CultureInfo.InvariantCulture) / 100m}{digits.Groups["unit"].Value}"
+            );
+    }
+
+    [GeneratedRegex(@"^(?<sign>[-+]?)(?<digits>\d{1,4})(?<unit>\s*[A-Za-z]*)$")]
+    private static partial Regex Digits();
+}

@@ -1,0 +1,38 @@
+using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Links;
+using Rhabdon.Core.Units;
+
+namespace Rhabdon.Core.Runs;
+
+/// <summary>A cable whose links are tested.</summary>
+public sealed record RunCable(Guid Job, Guid Cable, FiberGrade Grade, Length Length, TestPlan Plan, IReadOnlyList<RunStrand> Strands)
+{
+    public LinkPlace PlaceOf(int strand) => LinkPlace.Of(Job, Cable, strand);
+
+    /// <summary>What the limit of a strand is reckoned from, measured against such a reference.</summary>
+    public LossBasis BasisOf(int strand, ReferenceMethod method, bool hasReferenceCords) =>
+        new(Plan.Profile, Grade, Length, method, 0, Strands.First(s => s.Strand == strand).Splices, hasReferenceCords);
+
+    /// <summary>Every reading that is to be taken, in the order of the plan.</summary>
+    public IEnumerable<RunKey> Keys =>
+        Plan.From.SelectMany(from =>
+            Plan.Order == TestOrder.ByStrand
+                ? Strands.SelectMany(s => Plan.At(Grade).Select(w => new RunKey(s.Strand, w, from)))
+                : Plan.At(Grade).SelectMany(w => Strands.Select(s => new RunKey(s.Strand, w, from)))
+        );
+}
+
+/// <summary>One of its strands, with the labels of its two ports.</summary>
+/// <param name="Splices">Pigtails spliced on at its ends.</param>
+public sealed record RunStrand(int Strand, string Near, string Far, int Splices = 0);
+
+/// <summary>One reading of a run.</summary>
+/// <param name="Wavelength">Nanometers.</param>
+/// <param name="From">The end that light goes in at.</param>
+public sealed record RunKey(int Strand, int Wavelength, CableEnd From);
+
+/// <summary>A test run as a page asks for it.</summary>
+/// <param name="References">The streams of the references taken on the job.</param>
+/// <param name="Held">The reading that was picked by hand; null for the one whose turn it is.</param>
+/// <param name="After">The reading that was taken last: the next one follows it.</param>
+public sealed record RunRequest(RunCable Cable, IReadOnlyList<Guid> References, DateTimeOffset Now, RunKey? Held = null, RunKey? After = null);

@@ -1,0 +1,44 @@
+using System.Text.Json.Serialization;
+using Rhabdon.Core.Links;
+
+namespace Rhabdon.Core.Runs;
+
+/// <summary>What a person does in a test run.</summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
+[JsonDerivedType(typeof(ReadLoss), "read")]
+[JsonDerivedType(typeof(SeeLight), "light")]
+[JsonDerivedType(typeof(TakeReference), "take-reference")]
+[JsonDerivedType(typeof(CheckReference), "check-reference")]
+[JsonDerivedType(typeof(EndReference), "end-reference")]
+[JsonDerivedType(typeof(SettleLoss), "settle")]
+public abstract record RunDeed;
+
+/// <summary>What the meter shows, as it is typed.</summary>
+/// <param name="Key">The reading that the screen showed, so that a double tap cannot answer the next one unseen.</param>
+/// <param name="IsPower">The meter shows a power in dBm; else a loss in dB.</param>
+public sealed record ReadLoss(RunKey Key, string Read, bool IsPower = false) : RunDeed;
+
+/// <param name="CameOut">The strand at whose far port light was seen; null for none.</param>
+public sealed record SeeLight(int Strand, int? CameOut) : RunDeed;
+
+/// <param name="Powers">As typed; empty where the meter was set to zero.</param>
+/// <param name="Temperature">Of the air, as typed; empty where nobody measured it.</param>
+public sealed record TakeReference(
+    ReferenceMethod Method,
+    IReadOnlyList<Bench.TestCord> Cords,
+    IReadOnlyList<TypedPower> Powers,
+    string Temperature = "",
+    string Instrument = ""
+) : RunDeed;
+
+/// <param name="Powers">As typed: a power where the reference has one, else how far the meter is from zero.</param>
+public sealed record CheckReference(IReadOnlyList<TypedPower> Powers, string Temperature = "") : RunDeed;
+
+/// <param name="Wavelength">Nanometers.</param>
+public sealed record TypedPower(int Wavelength, string Read);
+
+public sealed record EndReference(ReferenceEnd Why) : RunDeed;
+
+/// <summary>A lead's word on a reading.</summary>
+/// <param name="Reading">The event that told it.</param>
+public sealed record SettleLoss(int Strand, Guid Reading, bool IsAccepted, string Reason) : RunDeed;

@@ -1,0 +1,122 @@
+using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Links;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Units;
+
+namespace Rhabdon.Core.Runs;
+
+/// <summary>Puts a test run into what the screen shows.</summary>
+public sealed class RunViewer(Phrasebook words)
+{
+    public RunView View(TestRun run)
+    {
+        RunColumn[] columns = [.. run.Cable.Plan.From.SelectMany(from => run.Cable.Plan.At(run.Cable.Grade).Select(w => new RunColumn(w, from)))];
+        var rows = run.Cable.Strands.Select(s => RowOf(run, s, columns)).ToList();
+        return new RunView(run.Now is { } now ? NowOf(run, now) : null, columns, rows, TallyOf(rows, columns.Length), ReferenceOf(run));
+    }
+
+    /// <summary>What is being typed: the grade and what is said beside the field; a fault says what would do.</summary>
+    public RunJudged Judge(TestRun run, ReadLoss read)
+    {
+        if (run.Fault(read.Key) is { } unknown)
+        {
+            return new RunJudged(null, null, null, words.Say(unknown));
+        }
+
+        var (loss, _, fault) = run.LossOf(read);
+        var basis = run.BasisOf(read.Key.Strand);
+        var (limit, at) = (basis.Limit(read.Key.Wavelength), read.Key.Wavelength);
+        return fault is not null
+            ? new RunJudged(null, null, null, words.Say(fault))
+            : new RunJudged(basis.Judge(at, loss), loss, limit - loss, Says(basis.Judge(at, loss), loss, limit, basis.Uncertainty));
+    }
+
+    private RunNow NowOf(TestRun run, RunKey key)
+    {
+        var strand = run.Cable.Strands.First(s => s.Strand == key.Strand);
+        var (near, basis, fault) = (key.From == CableEnd.Near, run.BasisOf(key.Strand), run.Fault(key));
+        var limit = fault is null ? LinkBudget.Of(basis.At(key.Wavelength), BudgetTables.Shipped) : null;
+        return new RunNow(
+            key,
+            StrandColor.Of(key.Strand),
+            near ? strand.Near : strand.Far,
+            near ? strand.Far : strand.Near,
+            limit?.Limit,
+            Scale(limit?.Limit ?? default, basis.Uncertainty),
+            basis.Uncertainty,
+            limit?.Lines ?? [],
+            fault is null ? null : words.Say(fault),
+            run.Read(key) is { } read ? CellOf(run, read) : null
+        );
+    }
+
+    // The limit stands at three quarters of the bar, so that what fails is seen to.
+    private static Decibel Scale(Decibel limit, Decibel uncertainty) => Decibel.Of((limit.Amount + uncertainty.Amount) * 4m / 3m);
+
+    private RunRow RowOf(TestRun run, RunStrand strand, IReadOnlyList<RunColumn> columns)
+    {
+        var state = run.LinkOf(strand.Strand);
+        RunCell?[] cells = [.. columns.Select(c => state.Of(c.Wavelength, c.From) is { } read ? CellOf(run, read) : null)];
+        return new RunRow(
+            strand.Strand,
+            StrandColor.Of(strand.Strand),
+            strand.Near,
+            strand.Far,
+            cells,
+            cells.Any(c => c is null) ? null : cells.Max(c => c!.Grade),
+            CrossedOf(run, strand, state)
+        );
+    }
+
+    private string? CrossedOf(TestRun run, RunStrand strand, LinkState state) =>
+        state.Light is not { } light || light.CameOut == strand.Strand ? null
+        : light.CameOut is not { } at ? words.Say(Phrase.Of(PhraseKeys.Run.LightNowhere))
+        : run.Cable.Strands.Any(s => s.Strand == at) && run.LinkOf(at).Light?.CameOut == strand.Strand
+            ? words.Say(Phrase.Of(PhraseKeys.Run.Crossed, ("strand", $"{at}")))
+        : words.Say(Phrase.Of(PhraseKeys.Run.LightElsewhere, ("strand", $"{at}")));
+
+    private RunCell CellOf(TestRun run, LossRecord read) =>
+        new(
+            read.Event,
+            read.Loss,
+            read.Limit,
+            read.Limit - read.Loss,
+            read.Worth,
+            run.IsInDoubt(read),
+            read.Settled is not null,
+            Says(read.Worth, read.Loss, read.Limit, read.By.Uncertainty)
+        );
+
+    private string Says(LossGrade grade, Decibel loss, Decibel limit, Decibel uncertainty) => words.Say(LossWords.Of(grade, loss, limit, uncertainty));
+
+    private RunReference ReferenceOf(TestRun run) =>
+        new(
+            run.InUse?.Id,
+            run.Standing,
+            words.Say(Phrase.Of($"run.reference-{run.Standing.ToString().ToLowerInvariant()}")),
+            run.MayMeasure,
+            run.InUse?.Taken,
+            run.InUse?.By,
+            run.InUse?.At,
+            run.InUse?.LastGood,
+            Enum.GetValues<ReferenceMethod>().ToDictionary(m => m, LinkBudget.CordsOf)
+        );
+
+    private static RunTally TallyOf(List<RunRow> rows, int columns)
+    {
+        var taken = rows.SelectMany(r => r.Cells).OfType<RunCell>().ToList();
+        return new RunTally(
+            rows.Count * columns,
+            taken.Count,
+            Count(LossGrade.Pass),
+            Count(LossGrade.Marginal),
+            Count(LossGrade.Recheck),
+            Count(LossGrade.Invalid),
+            Count(LossGrade.Fail),
+            taken.Count(c => c.IsInDoubt)
+        );
+
+        int Count(LossGrade grade) => taken.Count(c => c.Grade == grade && !c.IsInDoubt);
+    }
+}

@@ -1,0 +1,162 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Links;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Rights;
+using Rhabdon.Core.Runs;
+using Rhabdon.Core.Units;
+using Rhabdon.Data;
+using Rhabdon.Server.Hosting;
+using Rhabdon.Server.People;
+using Rhabdon.Server.Recipes;
+
+namespace Rhabdon.Server.Links;
+
+/// <summary>A cable's test run as a tablet opens it; the state is the browser core's to fold.</summary>
+/// <param name="References">The streams of the references taken on the job.</param>
+/// <param name="Events">Of all its links and of those references.</param>
+/// <param name="People">The names of those who appear in it.</param>
+public sealed record RunOpened(
+    RunCable Cable,
+    string CableName,
+    string JobName,
+    IReadOnlyList<Guid> References,
+    IReadOnlyList<BenchEvent> Events,
+    IReadOnlyDictionary<Guid, string> People
+);
+
+/// <summary>One link: its limit with the arithmetic, what was read, and what it carries.</summary>
+/// <param name="People">The names of those who appear in it.</param>
+public sealed record LinkPage(Guid Cable, string CableName, Guid Job, string JobName, string TimeZone, LinkView Link, IReadOnlyDictionary<Guid, string> People);
+
+/// <summary>The links of a job: how many are worth what, and those that do not pass.</summary>
+/// <param name="Of">Strands of the job.</param>
+public sealed record JobLinks(int Of, IReadOnlyList<LinkTally> Tallies, IReadOnlyList<FailingLink> Failing);
+
+/// <summary>Links: their test runs, their readings, and how a job's are tested.</summary>
+public static class LinkEndpoints
+{
+    /// <summary>Links that do not pass, in one answer.</summary>
+    public const int MostFailing = 100;
+
+    public static void MapLinks(this WebApplication app)
+    {
+        var links = app.MapGroup("/api/v1").Needs(Permission.See);
+        links.MapGet("/cables/{id:guid}/run", Open);
+        links.MapGet("/cables/{id:guid}/links/{strand:int}", Show);
+        links.MapGet("/jobs/{id:guid}/links", OfJob);
+        links.MapGet("/jobs/{id:guid}/test-plan", Plan);
+        links.MapPut("/jobs/{id:guid}/test-plan", SetPlan).Needs(Permission.Plan);
+    }
+
+    private static async Task<Results<Ok<RunOpened>, ProblemHttpResult>> Open(
+        Guid id,
+        JobStore jobs,
+        LinkStore links,
+        EventStore events,
+        PeopleStore people,
+        RecipeBookCache books,
+        HttpContext context
+    )
+    {
+        var access = context.AccessOf();
+        if (await jobs.CableAsync(access, id) is not { } cable || await jobs.JobAsync(access, cable.JobId) is not { } job)
+        {
+            return Problems.Missing();
+        }
+
+        var book = await books.BookAsync();
+        var run = await RunOfAsync(cable, jobs, links, events, book);
+        var (streams, references) = await links.StreamsAsync(job.Id, [.. run.Strands.Select(s => run.PlaceOf(s.Strand).Id)], book);
+        IReadOnlyList<BenchEvent> told = [.. streams.SelectMany(s => s.Events), .. references.SelectMany(r => r.Events)];
+        return TypedResults.Ok(
+            new RunOpened(run, cable.Name, job.Name, [.. references.Select(r => r.Id)], told, await people.NamesAsync(told.Select(e => e.Actor)))
+        );
+    }
+
+    private static async Task<Results<Ok<LinkPage>, ProblemHttpResult>> Show(
+        Guid id,
+        int strand,
+        JobStore jobs,
+        LinkStore links,
+        EventStore events,
+        PeopleStore people,
+        RecipeBookCache books,
+        HttpContext context
+    )
+    {
+        var access = context.AccessOf();
+        if (await jobs.CableAsync(access, id) is not { } cable || await jobs.JobAsync(access, cable.JobId) is not { } job)
+        {
+            return Problems.Missing();
+        }
+
+        var book = await books.BookAsync();
+        var run = await RunOfAsync(cable, jobs, links, events, book);
+        if (!run.Strands.Any(s => s.Strand == strand))
+        {
+            return Problems.Missing();
+        }
+
+        var (streams, _) = await links.StreamsAsync(job.Id, [run.PlaceOf(strand).Id], book);
+        var state = streams[0].State;
+        var references = await links.ReferencesAsync(state.Readings.Concat(state.Earlier).Select(r => r.Reference), book);
+        return TypedResults.Ok(
+            new LinkPage(
+                cable.Id,
+                cable.Name,
+                job.Id,
+                job.Name,
+                job.TimeZone,
+                new LinkViewer(Phrasebook.English, "en").View(run, strand, state, r => references[r]),
+                await people.NamesAsync(streams[0].Events.Select(e => e.Actor))
+            )
+        );
+    }
+
+    private static async Task<Results<Ok<JobLinks>, ProblemHttpResult>> OfJob(Guid id, JobStore jobs, LinkStore links, HttpContext context) =>
+        await jobs.JobAsync(context.AccessOf(), id) is null
+            ? Problems.Missing()
+            : TypedResults.Ok(
+                new JobLinks((await jobs.CablesAsync([id])).Sum(c => c.Strands), await links.TallyAsync(id), await links.FailingAsync(id, MostFailing))
+            );
+
+    private static async Task<Results<Ok<TestPlan>, ProblemHttpResult>> Plan(Guid id, JobStore jobs, LinkStore links, HttpContext context) =>
+        await jobs.JobAsync(context.AccessOf(), id) is null ? Problems.Missing() : TypedResults.Ok(await links.PlanAsync(id));
+
+    private static async Task<Results<Ok<TestPlan>, ProblemHttpResult>> SetPlan(Guid id, TestPlan plan, JobStore jobs, LinkStore links, HttpContext context)
+    {
+        var access = context.AccessOf();
+        if (await jobs.JobAsync(access, id) is null)
+        {
+            return Problems.Missing();
+        }
+
+        if (plan.Fault(BudgetTables.Shipped) is { } fault)
+        {
+            return Problems.Field(400, fault.Field, fault.Says);
+        }
+
+        await links.SetPlanAsync(id, plan, access.Person);
+        return TypedResults.Ok(plan);
+    }
+
+    // The strands of an end are planned alike: where its recipe makes a splice, each of them has one.
+    private static async Task<RunCable> RunOfAsync(CableRow cable, JobStore jobs, LinkStore links, EventStore events, RecipeBook book)
+    {
+        var ends = (await jobs.LadderAsync(cable.Id)).Chunk(2).ToList();
+        var first = ends.Count == 0 ? [] : ends[0].Select(e => e.Id).ToArray();
+        var plans = (await events.TerminationsAsync(first, book)).Values.Select(t => t.State.Plan?.RecipeId);
+        var splices = plans.Count(r => r is not null && book.Latest(r)?.Recipe.IsSplice == true);
+        return new RunCable(
+            cable.JobId,
+            cable.Id,
+            Enum.Parse<FiberGrade>(cable.Grade),
+            new Length(cable.LengthNm),
+            await links.PlanAsync(cable.JobId),
+            [.. ends.Select(e => new RunStrand(e[0].Strand, e[0].Label, e[1].Label, splices))]
+        );
+    }
+}

@@ -1,0 +1,130 @@
+import { useQuery } from '@tanstack/react-query';
+import { Link, useParams } from 'react-router';
+import { api, got, type Schemas } from '../../api/client';
+import { BudgetStack } from '../../drawing/BudgetStack';
+import { shown } from '../../drawing/LossBar';
+import { StrandTab } from '../../drawing/StrandTab';
+import { Told } from '../../parts/Told';
+import { say } from '../../shell/words';
+import css from './LinkPage.module.css';
+import controls from '../../parts/controls.module.css';
+
+/** One link: its limit as a stack of lines, its readings, and what it carries. */
+export function LinkPage({ mayWork }: { mayWork: boolean }) {
+  const { cable = '', strand = '' } = useParams();
+  const link = useQuery({
+    queryKey: ['measured', cable, strand],
+    queryFn: () =>
+      got(api.GET('/api/v1/cables/{id}/links/{strand}', { params: { path: { id: cable, strand: Number(strand) } } })),
+    refetchOnMount: 'always',
+  });
+  return (
+    <Told query={link} lines={8}>
+      {(told) => <Shown told={told} mayWork={mayWork} />}
+    </Told>
+  );
+}
+
+function Shown({ told, mayWork }: { told: Schemas['LinkPage']; mayWork: boolean }) {
+  const { link } = told;
+  const latest = link.readings.filter((reading) => reading.isLatest);
+  return (
+    <div className="page" data-part="link">
+      <header className={css.head}>
+        <h1>
+          <StrandTab strand={link.strand} color={link.color} />
+        </h1>
+        <p>
+          <span className="figures">
+            {link.near} → {link.far}
+          </span>{' '}
+          · <Link to={`/proof/${told.cable}`}>{told.cableName}</Link> · {say('run.meters', { meters: link.meters })} · {link.grade}
+        </p>
+        <span className="grow" />
+        {mayWork && (
+          <Link className={controls.button} to={`/test/${told.cable}`}>
+            {say('run.measure')}
+          </Link>
+        )}
+      </header>
+      {link.light && <p className="card">{link.light}</p>}
+      <div className={css.limits}>
+        {link.limits.map((limit) => (
+          <section key={limit.wavelength} className="card">
+            <h2>
+              {say('run.wavelength', { wavelength: limit.wavelength })}{' '}
+              <span className={css.limit}>
+                {say('run.limit')} <b className="figures">{shown(limit.limit)}</b>
+              </span>
+            </h2>
+            <BudgetStack
+              lines={limit.lines}
+              limit={limit.limit}
+              readings={latest.filter((reading) => reading.wavelength === limit.wavelength)}
+            />
+          </section>
+        ))}
+      </div>
+      <section className="card">
+        <h2>{say('run.readings')}</h2>
+        {link.readings.length === 0 ? (
+          <p>{say('run.not-read')}</p>
+        ) : (
+          <table className={css.table}>
+            <thead>
+              <tr>
+                <th scope="col">{say('run.at')}</th>
+                <th scope="col">{say('run.direction')}</th>
+                <th scope="col">{say('run.loss')}</th>
+                <th scope="col">{say('run.limit')}</th>
+                <th scope="col">{say('run.worth')}</th>
+                <th scope="col">{say('run.who')}</th>
+              </tr>
+            </thead>
+            <tbody>
+              {link.readings.map((reading) => (
+                <tr key={reading.event} className={reading.isLatest ? '' : css.earlier}>
+                  <td className="figures">{reading.wavelength}</td>
+                  <td>{say(`run.from-${reading.from}`)}</td>
+                  <td className="figures">{shown(reading.loss)}</td>
+                  <td className="figures">{shown(reading.limit)}</td>
+                  <td className={css[reading.grade]}>
+                    {reading.isInDoubt && <b>{say('run.in-doubt')} </b>}
+                    {reading.settled ? say('run.settled', { reason: reading.settled }) : reading.says}
+                    {!reading.isLatest && ` ${say('run.replaced')}`}
+                  </td>
+                  <td>
+                    {told.people[reading.actor] ?? ''}{' '}
+                    {new Date(reading.at).toLocaleString('en', {
+                      timeZone: told.timeZone,
+                      dateStyle: 'medium',
+                      timeStyle: 'short',
+                    })}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+        <p className={css.source}>
+          {link.profile}. {say('run.unsure', { uncertainty: link.uncertainty, source: link.uncertaintySource })}
+        </p>
+      </section>
+      <section className="card">
+        <h2>{say('run.carries')}</h2>
+        <ul className={css.applications}>
+          {link.applications.map((application) => (
+            <li key={`${application.name} ${application.wavelength}`} className={application.isCarried ? '' : css.not}>
+              <b>{application.isCarried ? '✓' : '✗'}</b> <span>{application.name}</span>
+              <span className="figures">{shown(application.margin)}</span>
+              <small>{say('run.reach', { meters: application.mostMeters, loss: shown(application.mostLoss) })}</small>
+            </li>
+          ))}
+        </ul>
+        <p className={css.source}>
+          {say(link.applications.some((application) => application.isMeasured) ? 'run.carries-measured' : 'run.carries-limit')}
+        </p>
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,134 @@
+import { Checkbox, Form, Input, Radio } from 'antd';
+import { useState } from 'react';
+import type { Schemas } from '../../api/client';
+import type { RunDeed } from '../../core/core';
+import { SidePanel } from '../../parts/SidePanel';
+import { FaultLine } from '../../shell/faults';
+import { say } from '../../shell/words';
+import css from './ReferencePanel.module.css';
+import controls from '../../parts/controls.module.css';
+
+interface Props {
+  wavelengths: readonly number[];
+  reference: Schemas['RunReference'];
+  /** The reference is looked at again; else a new one is taken. */
+  isCheck: boolean;
+  says: string;
+  onClose: () => void;
+  onAct: (deed: RunDeed) => void;
+}
+
+const methods = ['one-cord', 'two-cord', 'three-cord'] as const;
+const cordsKey = 'test cords';
+
+interface Kept {
+  method: Schemas['ReferenceMethod'];
+  names: string[];
+  isGraded: boolean;
+  instrument: string;
+}
+
+/** What was said the last time on this tablet: the cords are mostly the same. */
+const kept = (): Kept => ({
+  method: 'one-cord',
+  names: [],
+  isGraded: false,
+  instrument: '',
+  ...JSON.parse(localStorage.getItem(cordsKey) ?? '{}'),
+});
+
+/** A reference is taken, or looked at again: over which cords, and what the meter shows at each wavelength. */
+export function ReferencePanel({ wavelengths, reference, isCheck, says, onClose, onAct }: Props) {
+  const [said, setSaid] = useState(kept);
+  const [powers, setPowers] = useState<Record<number, string>>({});
+  const [temperature, setTemperature] = useState('');
+  const cords = reference.cordsOf[said.method] ?? 1;
+  const typed = wavelengths.map((wavelength) => ({ wavelength, read: powers[wavelength] ?? '' }));
+  const take = () => {
+    localStorage.setItem(cordsKey, JSON.stringify(said));
+    onAct({
+      kind: 'take-reference',
+      method: said.method,
+      cords: Array.from({ length: cords }, (_, at) => ({
+        name: said.names[at] ?? '',
+        isReferenceGrade: said.isGraded,
+        inspected: null,
+      })),
+      powers: typed,
+      temperature,
+      instrument: said.instrument,
+    });
+  };
+  return (
+    <SidePanel title={say(isCheck ? 'run.check-reference' : 'run.take-reference')} onClose={onClose}>
+      <Form
+        layout="vertical"
+        onFinish={() => (isCheck ? onAct({ kind: 'check-reference', powers: typed, temperature }) : take())}
+      >
+        <p>{say(isCheck ? 'run.check-how' : 'run.take-how')}</p>
+        {!isCheck && (
+          <>
+            <Form.Item label={say('run.method')}>
+              <Radio.Group
+                value={said.method}
+                onChange={(event) => setSaid({ ...said, method: event.target.value })}
+                className={css.methods}
+                options={methods.map((value) => ({ value, label: say(`run.method-${value}`) }))}
+              />
+            </Form.Item>
+            <p className={css.why}>{say(`run.why-${said.method}`)}</p>
+            {Array.from({ length: cords }, (_, at) => (
+              <Form.Item key={at} label={say('run.cord', { number: at + 1 })} htmlFor={`cord-${at}`}>
+                <Input
+                  id={`cord-${at}`}
+                  value={said.names[at] ?? ''}
+                  onChange={(event) => {
+                    const names = [...said.names];
+                    names[at] = event.target.value;
+                    setSaid({ ...said, names });
+                  }}
+                />
+              </Form.Item>
+            ))}
+            <Checkbox checked={said.isGraded} onChange={(event) => setSaid({ ...said, isGraded: event.target.checked })}>
+              {say('run.cords-graded')}
+            </Checkbox>
+          </>
+        )}
+        {wavelengths.map((wavelength) => (
+          <Form.Item key={wavelength} label={say('run.shows-at', { wavelength })} htmlFor={`power-${wavelength}`}>
+            <Input
+              id={`power-${wavelength}`}
+              className="figures"
+              inputMode="decimal"
+              value={powers[wavelength] ?? ''}
+              placeholder={isCheck ? undefined : say('run.zeroed')}
+              onChange={(event) => setPowers({ ...powers, [wavelength]: event.target.value })}
+            />
+          </Form.Item>
+        ))}
+        <Form.Item label={say('run.temperature')} htmlFor="temperature">
+          <Input
+            id="temperature"
+            className="figures"
+            value={temperature}
+            onChange={(event) => setTemperature(event.target.value)}
+          />
+        </Form.Item>
+        {!isCheck && (
+          <Form.Item label={say('run.instrument')} htmlFor="instrument">
+            <Input
+              id="instrument"
+              value={said.instrument}
+              onChange={(event) => setSaid({ ...said, instrument: event.target.value })}
+            />
+          </Form.Item>
+        )}
+        <FaultLine says={says} />
+        <button type="submit" className={`${controls.mainAction} ${css.submit}`}>
+          {say(isCheck ? 'run.keep-check' : 'run.keep-reference')}
+        </button>
+      </Form>
+    </SidePanel>
+  );
+}
