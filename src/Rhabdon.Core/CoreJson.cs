@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Causes;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
@@ -49,6 +50,8 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(ReferenceState))]
 [JsonSerializable(typeof(TestPlan))]
 [JsonSerializable(typeof(RunRequest))]
+[JsonSerializable(typeof(DiagnosisQuestion))]
+[JsonSerializable(typeof(DiagnosisAnswer))]
 [JsonSerializable(typeof(RunDeed))]
 [JsonSerializable(typeof(RunView))]
 [JsonSerializable(typeof(RunJudged))]

@@ -186,6 +186,7 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
         var room = pattern.Split('/')[3];
         var address = pattern
             .Replace("{id:guid}", ids.GetValueOrDefault(room, Guid.Empty.ToString()), StringComparison.Ordinal)
+            .Replace("{strand:int}", "1", StringComparison.Ordinal)
             .Replace("{recipe}", "A1", StringComparison.Ordinal)
             .Replace("{id}", "A1", StringComparison.Ordinal)
             .Replace("{kind}", "svg", StringComparison.Ordinal)

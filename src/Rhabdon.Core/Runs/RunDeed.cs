@@ -19,7 +19,7 @@ public abstract record RunDeed;
 public sealed record ReadLoss(RunKey Key, string Read, bool IsPower = false) : RunDeed;
 
 /// <param name="CameOut">The strand at whose far port light was seen; null for none.</param>
-public sealed record SeeLight(int Strand, int? CameOut) : RunDeed;
+public sealed record SeeLight(int Strand, int? CameOut = null) : RunDeed;
 
 /// <param name="Powers">As typed; empty where the meter was set to zero.</param>
 /// <param name="Temperature">Of the air, as typed; empty where nobody measured it.</param>

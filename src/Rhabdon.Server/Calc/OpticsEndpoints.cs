@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Causes;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Optics;
 using Rhabdon.Core.Phrases;
@@ -29,6 +30,11 @@ public static class OpticsEndpoints
                 : TypedResults.Ok(LinkBudget.Of(asked, BudgetTables.Shipped))
         );
         app.MapPost("/api/v1/calc/run", Run);
+        app.MapPost("/api/v1/calc/diagnosis", Results<Ok<DiagnosisAnswer>, ProblemHttpResult> (DiagnosisQuestion asked) =>
+            LinkDiagnosis.Fault(asked) is { } fault
+                ? Problems.Field(400, fault.Field, fault.Says)
+                : TypedResults.Ok(LinkDiagnosis.Of(asked, Phrasebook.English))
+        );
     }
 
     private static Results<Ok<RunAnswered>, ProblemHttpResult> Run(RunQuestion asked)

@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Causes;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
@@ -29,7 +30,20 @@ public sealed record RunOpened(
 
 /// <summary>One link: its limit with the arithmetic, what was read, and what it carries.</summary>
 /// <param name="People">The names of those who appear in it.</param>
-public sealed record LinkPage(Guid Cable, string CableName, Guid Job, string JobName, string TimeZone, LinkView Link, IReadOnlyDictionary<Guid, string> People);
+/// <param name="Diagnosis">Why it loses too much; null while nothing is wrong, as far as was measured.</param>
+/// <param name="NearEnd">The termination there.</param>
+public sealed record LinkPage(
+    Guid Cable,
+    string CableName,
+    Guid Job,
+    string JobName,
+    string TimeZone,
+    LinkView Link,
+    DiagnosisAnswer? Diagnosis,
+    Guid NearEnd,
+    Guid FarEnd,
+    IReadOnlyDictionary<Guid, string> People
+);
 
 /// <summary>The links of a job: how many are worth what, and those that do not pass.</summary>
 /// <param name="Of">Strands of the job.</param>
@@ -100,9 +114,14 @@ public static class LinkEndpoints
             return Problems.Missing();
         }
 
-        var (streams, _) = await links.StreamsAsync(job.Id, [run.PlaceOf(strand).Id], book);
-        var state = streams[0].State;
-        var references = await links.ReferencesAsync(state.Readings.Concat(state.Earlier).Select(r => r.Reference), book);
+        var (streams, _) = await links.StreamsAsync(job.Id, [.. run.Strands.Select(s => run.PlaceOf(s.Strand).Id)], book);
+        var link = streams.First(s => s.Id == run.PlaceOf(strand).Id);
+        var references = await links.ReferencesAsync(link.State.Readings.Concat(link.State.Earlier).Select(r => r.Reference), book);
+        var ends = (await jobs.LadderAsync(id)).Where(e => e.Strand == strand).ToDictionary(e => e.End, e => e.Id);
+        var made = await events.TerminationsAsync([.. ends.Values], book);
+        var asked = LinkEvidence.Of(run, strand, link.State, made[ends[CableEnd.Near]].State, made[ends[CableEnd.Far]].State, streams.Select(s => s.State), r =>
+            references[r]
+        );
         return TypedResults.Ok(
             new LinkPage(
                 cable.Id,
@@ -110,8 +129,11 @@ public static class LinkEndpoints
                 job.Id,
                 job.Name,
                 job.TimeZone,
-                new LinkViewer(Phrasebook.English, "en").View(run, strand, state, r => references[r]),
-                await people.NamesAsync(streams[0].Events.Select(e => e.Actor))
+                new LinkViewer(Phrasebook.English, "en").View(run, strand, link.State, r => references[r]),
+                asked is null ? null : LinkDiagnosis.Of(asked, Phrasebook.English),
+                ends[CableEnd.Near],
+                ends[CableEnd.Far],
+                await people.NamesAsync(link.Events.Select(e => e.Actor))
             )
         );
     }

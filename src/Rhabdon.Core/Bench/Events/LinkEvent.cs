@@ -93,7 +93,7 @@ public sealed record LossSettled(LinkPlace Place, Guid Reading, bool IsAccepted,
 
 /// <summary>Light went in at a link's near end, and somebody looked where it came out.</summary>
 /// <param name="CameOut">The strand at whose far port it was seen; null where none was seen anywhere.</param>
-public sealed record LightSeen(LinkPlace Place, int? CameOut) : LinkEvent(Place)
+public sealed record LightSeen(LinkPlace Place, int? CameOut = null) : LinkEvent(Place)
 {
     private const int MostStrands = 10_000;
 

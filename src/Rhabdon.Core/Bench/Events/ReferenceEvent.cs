@@ -23,7 +23,7 @@ public abstract record ReferenceEvent : EventBody
 /// <summary>What a meter showed at one wavelength.</summary>
 /// <param name="Wavelength">Nanometers.</param>
 /// <param name="Power">Null where the meter was set to zero and shows losses.</param>
-public sealed record ReferencePower(int Wavelength, DecibelMilliwatt? Power);
+public sealed record ReferencePower(int Wavelength, DecibelMilliwatt? Power = null);
 
 /// <summary>A test cord, as it is marked.</summary>
 /// <param name="IsReferenceGrade">Picked for its low loss.</param>

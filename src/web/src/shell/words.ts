@@ -1,5 +1,6 @@
 import bench from '../../../Rhabdon.Core/Phrases/en/bench.json';
 import catalog from '../../../Rhabdon.Core/Phrases/en/catalog.json';
+import causes from '../../../Rhabdon.Core/Phrases/en/causes.json';
 import faces from '../../../Rhabdon.Core/Phrases/en/faces.json';
 import history from '../../../Rhabdon.Core/Phrases/en/history.json';
 import jobs from '../../../Rhabdon.Core/Phrases/en/jobs.json';
@@ -8,7 +9,7 @@ import recipes from '../../../Rhabdon.Core/Phrases/en/recipes.json';
 import runs from '../../../Rhabdon.Core/Phrases/en/runs.json';
 import shell from '../../../Rhabdon.Core/Phrases/en/shell.json';
 
-const english = { ...bench, ...catalog, ...faces, ...history, ...jobs, ...people, ...recipes, ...runs, ...shell };
+const english = { ...bench, ...catalog, ...causes, ...faces, ...history, ...jobs, ...people, ...recipes, ...runs, ...shell };
 
 /** A key of the phrasebook, the same book that the core and the server speak from. */
 export type Key = keyof typeof english;

@@ -6,6 +6,7 @@ import { shown } from '../../drawing/LossBar';
 import { StrandTab } from '../../drawing/StrandTab';
 import { Told } from '../../parts/Told';
 import { say } from '../../shell/words';
+import { DiagnosisCard } from './DiagnosisCard';
 import css from './LinkPage.module.css';
 import controls from '../../parts/controls.module.css';
 
@@ -38,7 +39,8 @@ function Shown({ told, mayWork }: { told: Schemas['LinkPage']; mayWork: boolean 
           <span className="figures">
             {link.near} → {link.far}
           </span>{' '}
-          · <Link to={`/proof/${told.cable}`}>{told.cableName}</Link> · {say('run.meters', { meters: link.meters })} · {link.grade}
+          · <Link to={`/proof/${told.cable}`}>{told.cableName}</Link> · {say('run.meters', { meters: link.meters })} ·{' '}
+          {link.grade}
         </p>
         <span className="grow" />
         {mayWork && (
@@ -48,6 +50,7 @@ function Shown({ told, mayWork }: { told: Schemas['LinkPage']; mayWork: boolean 
         )}
       </header>
       {link.light && <p className="card">{link.light}</p>}
+      {told.diagnosis && <DiagnosisCard diagnosis={told.diagnosis} near={told.nearEnd} far={told.farEnd} />}
       <div className={css.limits}>
         {link.limits.map((limit) => (
           <section key={limit.wavelength} className="card">

@@ -1,0 +1,99 @@
+using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Causes;
+using Rhabdon.Core.EndFaces;
+using Rhabdon.Core.Links;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Units;
+
+namespace Rhabdon.Core.Runs;
+
+/// <summary>Gathers what is recorded of a link and its two ends into a question about its cause.</summary>
+public static class LinkEvidence
+{
+    private const string Estimate = "splice-estimate";
+    private const string StubCore = "stub-core";
+
+    /// <summary>Null while nothing is wrong with it, as far as was measured.</summary>
+    /// <param name="near">Null where it is not known.</param>
+    /// <param name="others">The other links of the cable: those measured against the same reference tell of it.</param>
+    public static DiagnosisQuestion? Of(
+        RunCable cable,
+        int strand,
+        LinkState link,
+        TerminationState? near,
+        TerminationState? far,
+        IEnumerable<LinkState> others,
+        Func<Guid, ReferenceState> reference
+    )
+    {
+        if (link.Worst is not { Worth: not LossGrade.Pass } worst)
+        {
+            return null;
+        }
+
+        var held = reference(worst.Reference);
+        var asked = Asked(cable, strand, link) with
+        {
+            Near = near is null ? null : EndOf(near),
+            Far = far is null ? null : EndOf(far),
+            IsReferenceInDoubt = held.IsInDoubt(worst.At),
+            ReferenceHours = held.At is { } taken ? (decimal)Math.Max(0, (worst.At - taken).TotalHours) : null,
+        };
+        var same = others.Where(o => o.Id != link.Id && o.Readings.Any(r => r.Reference == worst.Reference)).ToList();
+        return same.Count == 0
+            ? asked
+            : asked with
+            {
+                Neighbors = new NeighborEvidence(
+                    same.Count,
+                    Decibel.Of((decimal)same.Average(o => LinkDiagnosis.MeanExcess(Asked(cable, o.Place!.Parts[0].Strand, o))))
+                ),
+            };
+    }
+
+    private static DiagnosisQuestion Asked(RunCable cable, int strand, LinkState link) =>
+        new(
+            cable.Grade,
+            [.. link.Readings.Select(r => new LossEvidence(r.Wavelength, r.From, r.Loss, r.Limit))],
+            cable.Length,
+            LinkBudget.EndPairsCounted(link.Readings[0].By.Method),
+            cable.Strands.FirstOrDefault(s => s.Strand == strand)?.Splices ?? 0
+        );
+
+    private static EndEvidence EndOf(TerminationState state)
+    {
+        var tries = state.Attempts.Count == 0 ? [] : state.Attempts[^1].Tries;
+        var readings = tries.SelectMany(t => t.Steps).Select(s => s.Reading).OfType<Verification.Reading>().ToList();
+        return new EndEvidence(
+            MethodOf(state.Worked),
+            state.Plan?.Polish,
+            readings.FindLast(r => r.Face is not null)?.Face?.Grade.Verdict switch
+            {
+                FaceVerdict.Pass => FaceEvidence.Clean,
+                FaceVerdict.CleanAndLookAgain => FaceEvidence.Dirty,
+                FaceVerdict.Fail => FaceEvidence.Scratched,
+                _ => null,
+            },
+            CleaveAngle: readings.FindLast(r => r.Angle is not null || r.Angles is not null) is { } cleave ? cleave.Angle ?? cleave.Angles!.Worse : null,
+            Estimate: readings.FindLast(r => r.Check == Estimate)?.Loss,
+            Tries: Math.Max(0, tries.Count - 1),
+            Fiber: readings.FindLast(r => r.Check == StubCore)?.Choice switch
+            {
+                "9" => FiberGrade.OS2,
+                "62" or "62.5" => FiberGrade.OM1,
+                "50" => FiberGrade.OM4,
+                _ => null,
+            }
+        );
+    }
+
+    private static EndMethod? MethodOf(Recipe? worked) =>
+        worked?.Serves.Method switch
+        {
+            "adhesive" or "hot-melt" => EndMethod.Polished,
+            "mechanical" or "mechanical-splice" => EndMethod.Mechanical,
+            "splice-on" or "pigtail-fusion" or "ribbon-fusion" => EndMethod.Fused,
+            _ => null,
+        };
+}

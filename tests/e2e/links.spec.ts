@@ -1,0 +1,113 @@
+import { expect, test, type Page } from '@playwright/test';
+import { newCable, sent, tabletOf } from './bench';
+
+const now = (page: Page) => page.locator('[data-part=now]');
+const field = (page: Page) => page.locator('[data-part=reading] input:focus').waitFor();
+
+/** Takes a reference of one cord, over which both wavelengths show the same. */
+async function takeReference(page: Page, power = '-20.00') {
+  await now(page).getByRole('button', { name: 'Take the reference' }).click();
+  await page.getByLabel('Cord 1, as it is marked').fill('TC-14');
+  for (const wavelength of [850, 1300]) await page.getByLabel(`Meter at ${wavelength} nm, in dBm`).fill(power);
+  await page.getByRole('button', { name: 'Keep the reference' }).click();
+  await field(page);
+}
+
+/** Types a reading and waits until the next one's turn has come. */
+async function read(page: Page, typed: string) {
+  const before = await now(page).locator('h2').innerText();
+  await page.keyboard.type(typed);
+  await page.keyboard.press('Enter');
+  await page.waitForFunction((was) => document.querySelector<HTMLElement>('[data-part=now] h2')?.innerText !== was, before);
+}
+
+test('a cable is measured by keys alone: one strand fails and passes when read again, and the ladder shows it', async ({
+  browser,
+}) => {
+  const cable = await newCable(browser, 'MEAS', 12);
+  const tablet = await tabletOf(browser, 'heron', 'saltmarsh-heron');
+  await tablet.goto(`/test/${cable}`);
+  await takeReference(tablet);
+  // No pointer from here on: at most five keys a reading, and strand, wavelength and direction advance by themselves.
+  for (let strand = 1; strand <= 12; strand++) for (const loss of ['42', strand === 3 ? '2.40' : '38']) await read(tablet, loss);
+  await expect(now(tablet)).toContainText('MEAS WS2-A:01');
+  await expect(tablet.getByText('24/48')).toBeVisible();
+  await expect(tablet.getByText('23 pass, 0 marginal, 1 fail')).toBeVisible();
+  await tablet.getByRole('button', { name: /^Strand 3, 1300 nm from near: 2.4 dB: Fails/ }).click();
+  await read(tablet, '0.44');
+  await expect(tablet.getByText('24 pass, 0 marginal, 0 fail')).toBeVisible();
+  await sent(tablet);
+  await tablet.goto(`/proof/${cable}`);
+  await expect(tablet.getByRole('row', { name: /3 green/ })).toContainText('0.44 dB');
+  await tablet.goto(`/link/${cable}/3`);
+  await expect(tablet.getByRole('heading', { name: /850 nm/ })).toContainText('1.77 dB');
+  await expect(tablet.getByText('Read again later.')).toBeVisible();
+});
+
+test('two tablets in step: what one reads the other shows; a reference that has changed puts it in doubt on both', async ({
+  browser,
+}) => {
+  const cable = await newCable(browser, 'STEP', 2);
+  const meter = await tabletOf(browser, 'heron', 'saltmarsh-heron');
+  const source = await tabletOf(browser, 'lead', 'saltmarsh-lead');
+  await meter.goto(`/test/${cable}`);
+  await source.goto(`/test/${cable}`);
+  await source.locator('[data-part=test-run]').waitFor();
+  await takeReference(meter);
+  await read(meter, '42');
+  await expect(source.getByRole('button', { name: /Strand 1, 850 nm from near: 0.42 dB/ })).toBeVisible();
+  await source.getByRole('button', { name: 'Look again' }).click();
+  await source.getByLabel('Meter at 850 nm, in dBm').fill('-23.00');
+  await source.getByRole('button', { name: 'Keep the look' }).click();
+  await expect(source.getByRole('heading', { name: 'Take the reference again' })).toBeVisible();
+  await expect(meter.getByRole('heading', { name: 'Take the reference again' })).toBeVisible();
+  await expect(meter.getByRole('button', { name: /Strand 1, 850 nm from near: 0.42 dB: In doubt/ })).toBeVisible();
+});
+
+test('with the network cut a run goes on, a crossed pair is told, and all of it is sent later', async ({ browser }) => {
+  const cable = await newCable(browser, 'AWAY', 2);
+  const tablet = await tabletOf(browser, 'heron', 'saltmarsh-heron');
+  await tablet.goto(`/test/${cable}`);
+  await takeReference(tablet);
+  await read(tablet, '42');
+  await sent(tablet);
+  await tablet.context().setOffline(true);
+  for (const [strand, at] of [
+    [1, 2],
+    [2, 1],
+  ]) {
+    await tablet.getByRole('button', { name: new RegExp(`^Strand ${strand}, 1300 nm from near`) }).click();
+    await tablet.getByRole('button', { name: 'No light, or elsewhere' }).click();
+    await tablet.getByLabel('At the port of strand').fill(String(at));
+    await tablet.getByRole('button', { name: 'Keep', exact: true }).click();
+    await expect(
+      tablet.getByText(`Crossed with strand ${at}`).or(tablet.getByText(`Its light comes out at strand ${at}`)),
+    ).toBeVisible();
+  }
+  await expect(tablet.getByText('Crossed with strand 2')).toBeVisible();
+  await read(tablet, '45');
+  await tablet.context().setOffline(false);
+  await sent(tablet);
+  await tablet.goto(`/link/${cable}/1`);
+  await expect(tablet.getByText('Its light comes out at strand 2')).toBeVisible();
+});
+
+test('what no meter shows is refused at the field, keeps what was typed, and typing ahead loses nothing', async ({ browser }) => {
+  const cable = await newCable(browser, 'TYPED', 2);
+  const tablet = await tabletOf(browser, 'heron', 'saltmarsh-heron');
+  await tablet.goto(`/test/${cable}`);
+  await takeReference(tablet);
+  await tablet.keyboard.type('-20.42');
+  await expect(tablet.getByText('One that is far below zero is a power.')).toBeVisible();
+  await tablet.keyboard.press('Enter');
+  await expect(tablet.locator('[data-part=reading] input')).toHaveValue('-20.42');
+  await tablet.locator('[data-part=reading] input').fill('');
+  await tablet.keyboard.type('41\n42\n43\n44\n');
+  for (const [strand, wavelength, loss] of [
+    [1, 850, '0.41'],
+    [1, 1300, '0.42'],
+    [2, 850, '0.43'],
+    [2, 1300, '0.44'],
+  ])
+    await expect(tablet.getByRole('button', { name: `Strand ${strand}, ${wavelength} nm from near: ${loss} dB` })).toBeVisible();
+});
