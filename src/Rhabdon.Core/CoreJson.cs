@@ -50,6 +50,8 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(ReferenceState))]
 [JsonSerializable(typeof(TestPlan))]
 [JsonSerializable(typeof(RunRequest))]
+[JsonSerializable(typeof(ExpectationQuestion))]
+[JsonSerializable(typeof(ExpectedLossAnswer))]
 [JsonSerializable(typeof(DiagnosisQuestion))]
 [JsonSerializable(typeof(DiagnosisAnswer))]
 [JsonSerializable(typeof(RunDeed))]

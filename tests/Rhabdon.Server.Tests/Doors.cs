@@ -210,6 +210,7 @@ public static class Doors
         ),
         new("POST", "/api/v1/calc/joint", Passes.Anyone, new { mode = "single-mode" }),
         new("POST", "/api/v1/calc/budget", Passes.Anyone, new { profile = "tia" }),
+        new("POST", "/api/v1/calc/link", Passes.Anyone, new { grade = "OM4", wavelength = 1 }),
         new("POST", "/api/v1/calc/run", Passes.Anyone, new { run = 1 }),
         new("POST", "/api/v1/calc/diagnosis", Passes.Anyone, new { grade = "OM4", readings = Array.Empty<int>() }),
         new("POST", "/api/v1/calc/fitting", Passes.Anyone, new { connector = "LC" }),

@@ -98,6 +98,8 @@ test('axe finds nothing serious at the bench and in Proof, nor in what opens ove
     [`/proof/${cable}`, (p) => p.getByRole('row', { name: /1 blue/ }).waitFor()],
     [`/story/${strand}`, (p) => p.getByText('Begun by').waitFor()],
     [`/look/${strand}`, (p) => p.getByText('Nothing needs a look').waitFor()],
+    [`/test/${cable}`, titled('Take the reference first')],
+    [`/link/${cable}/1`, titled('What it carries')],
     ['/outbox', titled('On this tablet')],
     [`/end/${strand}`, titled(/Cable against the job sheet/)],
     [`/bench/${far}`, (p) => p.getByRole('checkbox', { name: /cleaver/ }).waitFor()],

@@ -85,6 +85,7 @@ test('with the network cut a run goes on, a crossed pair is told, and all of it 
     ).toBeVisible();
   }
   await expect(tablet.getByText('Crossed with strand 2')).toBeVisible();
+  await field(tablet);
   await read(tablet, '45');
   await tablet.context().setOffline(false);
   await sent(tablet);

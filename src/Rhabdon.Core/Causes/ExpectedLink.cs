@@ -1,4 +1,4 @@
-using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Links;
 
 namespace Rhabdon.Core.Causes;
 
@@ -17,7 +17,7 @@ internal static class ExpectedLink
 
     /// <summary>Mean in dB at a wavelength in nanometers.</summary>
     public static double Mean(DiagnosisQuestion asked, int wavelength) =>
-        (PerKm(asked.Grade, wavelength) * Km(asked)) + (Pair * asked.Pairs) + (Splice * asked.Splices);
+        (TypicalAttenuation.PerKm(asked.Grade, wavelength) * Km(asked)) + (Pair * asked.Pairs) + (Splice * asked.Splices);
 
     /// <summary>Deviation in dB, which all readings of the link share.</summary>
     public static double Deviation(DiagnosisQuestion asked)
@@ -27,15 +27,4 @@ internal static class ExpectedLink
     }
 
     private static double Km(DiagnosisQuestion asked) => asked.Length is { } length ? (double)length.Millimeters / 1e6 : UnknownKm;
-
-    // Typical dB/km (from memory).
-    private static double PerKm(FiberGrade grade, int wavelength) =>
-        (grade.Mode(), wavelength) switch
-        {
-            (FiberMode.SingleMode, < 1450) => 0.34,
-            (FiberMode.SingleMode, _) => 0.2,
-            (_, < 900) => 2.4,
-            (_, < 1100) => 1.8,
-            _ => 0.6,
-        };
 }

@@ -30,7 +30,8 @@ public sealed record LinkView(
 
 /// <param name="Wavelength">Nanometers.</param>
 /// <param name="Worst">The greater loss of both directions; null before there is one.</param>
-public sealed record LimitAt(int Wavelength, IReadOnlyList<BudgetLine> Lines, Decibel Limit, Decibel? Worst);
+/// <param name="Expected">What such links lose, with the worst among them.</param>
+public sealed record LimitAt(int Wavelength, IReadOnlyList<BudgetLine> Lines, Decibel Limit, Decibel? Worst, ExpectedLossAnswer Expected);
 
 /// <summary>A reading in the link's story.</summary>
 /// <param name="Event">That told it.</param>

@@ -8,6 +8,9 @@ namespace Rhabdon.Core.Runs;
 /// <summary>Puts a link into what its page shows.</summary>
 public sealed class LinkViewer(Phrasebook words, string language)
 {
+    // Of a pair made in the field, in the mean: both ends of a link together 0.8 dB or less (common practice); a crew's own record takes its place.
+    private static readonly Decibel FieldJoint = Decibel.Of(0.25m);
+
     /// <param name="reference">The state of each reference that it was measured against.</param>
     public LinkView View(RunCable cable, int strand, LinkState state, Func<Guid, ReferenceState> reference)
     {
@@ -41,7 +44,17 @@ public sealed class LinkViewer(Phrasebook words, string language)
     private static LimitAt LimitAt(LossBasis basis, int wavelength, LinkState state)
     {
         var limit = LinkBudget.Of(basis.At(wavelength), BudgetTables.Shipped);
-        return new LimitAt(wavelength, limit.Lines, limit.Limit, WorstAt(state, wavelength));
+        var worst = WorstAt(state, wavelength);
+        var expected = new ExpectationQuestion(
+            basis.Grade,
+            basis.Length,
+            wavelength,
+            [new ExpectedJoint(FieldJoint, LinkBudget.EndPairsCounted(basis.Method) + basis.Pairs)],
+            basis.Splices,
+            basis.Uncertainty,
+            worst
+        );
+        return new LimitAt(wavelength, limit.Lines, limit.Limit, worst, ExpectedLoss.Of(expected));
     }
 
     private static decimal Meters(Length length) => length.Millimeters / 1000m;

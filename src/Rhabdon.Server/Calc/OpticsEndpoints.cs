@@ -29,6 +29,9 @@ public static class OpticsEndpoints
                 ? Problems.Field(400, fault.Field, fault.Says)
                 : TypedResults.Ok(LinkBudget.Of(asked, BudgetTables.Shipped))
         );
+        app.MapPost("/api/v1/calc/link", Results<Ok<ExpectedLossAnswer>, ProblemHttpResult> (ExpectationQuestion asked) =>
+            ExpectedLoss.Fault(asked) is { } fault ? Problems.Field(400, fault.Field, fault.Says) : TypedResults.Ok(ExpectedLoss.Of(asked))
+        );
         app.MapPost("/api/v1/calc/run", Run);
         app.MapPost("/api/v1/calc/diagnosis", Results<Ok<DiagnosisAnswer>, ProblemHttpResult> (DiagnosisQuestion asked) =>
             LinkDiagnosis.Fault(asked) is { } fault

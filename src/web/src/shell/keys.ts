@@ -67,6 +67,9 @@ export function useKeyList(): typeof chosen {
 
 export type Keyed = Partial<Record<KeyAction, () => void>> & { choice?: (number: number) => void };
 
+/** For a button beside the work: a pointer's press leaves the focus where it was, so that Enter goes on with the work. */
+export const keepFocus = (event: { preventDefault(): void }) => event.preventDefault();
+
 /** Whether a key belongs to what has the focus: then it is not ours. Alt with a letter is always ours; so is the pedal. */
 function belongsToFocus(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement;

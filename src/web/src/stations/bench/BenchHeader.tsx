@@ -4,6 +4,7 @@ import type { Guidance, Pace } from '../../core/core';
 import { EndFaceGlyph } from '../../drawing/EndFaceGlyph';
 import { StrandTab } from '../../drawing/StrandTab';
 import type { Strand } from '../../shell/tablet';
+import { keepFocus } from '../../shell/keys';
 import { say } from '../../shell/words';
 import css from './BenchHeader.module.css';
 import controls from '../../parts/controls.module.css';
@@ -63,21 +64,26 @@ export function BenchHeader({
           </span>
         )}
         {pace && (
-          <button className={controls.button} onClick={onPace}>
+          <button className={controls.button} onMouseDown={keepFocus} onClick={onPace}>
             {say(`pace.${pace}`)}
           </button>
         )}
         {mayWork && (
-          <button className={controls.button} aria-label={say(`guidance.${guidance}-long`)} onClick={onGuidance}>
+          <button
+            className={controls.button}
+            onMouseDown={keepFocus}
+            aria-label={say(`guidance.${guidance}-long`)}
+            onClick={onGuidance}
+          >
             {say(`guidance.${guidance}`)}
           </button>
         )}
         {mayWork && (
-          <button className={controls.button} onClick={onBatch}>
+          <button className={controls.button} onMouseDown={keepFocus} onClick={onBatch}>
             {say('batch.button')}
           </button>
         )}
-        <button className={controls.button} aria-expanded={isAidShown} onClick={onAid}>
+        <button className={controls.button} onMouseDown={keepFocus} aria-expanded={isAidShown} onClick={onAid}>
           {say('bench.first-aid')}
         </button>
       </span>

@@ -10,6 +10,9 @@ import { DiagnosisCard } from './DiagnosisCard';
 import css from './LinkPage.module.css';
 import controls from '../../parts/controls.module.css';
 
+/** Of a hundred links: one that loses more than so many is worth a look, though it passes. */
+const unusual = 97;
+
 /** One link: its limit as a stack of lines, its readings, and what it carries. */
 export function LinkPage({ mayWork }: { mayWork: boolean }) {
   const { cable = '', strand = '' } = useParams();
@@ -60,6 +63,15 @@ function Shown({ told, mayWork }: { told: Schemas['LinkPage']; mayWork: boolean 
                 {say('run.limit')} <b className="figures">{shown(limit.limit)}</b>
               </span>
             </h2>
+            <p className={css.expected}>
+              {say('run.expected', { low: shown(limit.expected.low), high: shown(limit.expected.high) })}
+              {limit.expected.worse !== null && (
+                <b className={limit.expected.worse >= unusual ? css.marginal : ''}>
+                  {' '}
+                  {say('run.worse-than', { links: Math.min(99, Math.floor(limit.expected.worse)) })}
+                </b>
+              )}
+            </p>
             <BudgetStack
               lines={limit.lines}
               limit={limit.limit}

@@ -3,6 +3,7 @@ import type { Schemas } from '../../api/client';
 import type { RunKey } from '../../core/core';
 import { StrandTab } from '../../drawing/StrandTab';
 import { bare } from '../../drawing/LossBar';
+import { keepFocus } from '../../shell/keys';
 import { say } from '../../shell/words';
 import css from './RunTable.module.css';
 
@@ -58,6 +59,7 @@ export function RunTable({ cable, view, onTurn }: Props) {
                         from: say(`run.from-${from}`),
                         says: cell ? `${cell.loss}: ${says}` : says,
                       })}
+                      onMouseDown={keepFocus}
                       onClick={() => onTurn?.({ strand: row.strand, wavelength, from })}
                       className="figures"
                     >

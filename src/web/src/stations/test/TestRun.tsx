@@ -6,7 +6,7 @@ import { amountOf, LossBar, shown as shownAmount } from '../../drawing/LossBar';
 import { StrandTab } from '../../drawing/StrandTab';
 import { MeasuredField } from '../../parts/Reading';
 import { FaultLine } from '../../shell/faults';
-import { useKeys } from '../../shell/keys';
+import { keepFocus, useKeys } from '../../shell/keys';
 import { workAt } from '../../shell/place';
 import { say } from '../../shell/words';
 import { LightPanel } from './LightPanel';
@@ -22,7 +22,7 @@ type Over = 'reference' | 'check' | 'light';
 /** A cable's links measured: the number, its limit and the next strand, by keys alone. */
 export function TestRun({ person, mayWork }: { person: string; mayWork: boolean }) {
   const { cable = '' } = useParams();
-  const { shown, fault, says, act, turnTo, judge } = useRun(cable, person);
+  const { shown, fault, says, act, read, turnTo, judge } = useRun(cable, person);
   const [over, setOver] = useState<Over>();
   const run = shown?.run;
   useEffect(() => {
@@ -83,8 +83,9 @@ export function TestRun({ person, mayWork }: { person: string; mayWork: boolean 
               now={now}
               rows={view.rows}
               isPowered={!!reference.taken?.powers.some((power) => power.power)}
+              isAside={over !== undefined}
               says={says}
-              onRead={(deed) => act(deed)}
+              onRead={read}
               judge={judge}
               onTurn={turnTo}
               onLight={() => setOver('light')}
@@ -124,46 +125,46 @@ interface NowProps {
   rows: readonly Schemas['RunRow'][];
   /** The reference has powers: the meter's own may be read against them. */
   isPowered: boolean;
+  /** Something else is asked beside it. */
+  isAside: boolean;
   says: string;
-  onRead: (deed: RunDeed) => Promise<boolean>;
+  onRead: (typed: string, isPower: boolean) => Promise<boolean>;
   judge: (deed: RunDeed) => Promise<Schemas['RunJudged'] | undefined>;
   onTurn: (to: RunKey) => void;
   onLight: () => void;
 }
 
 /** The reading to take: where the light goes in and comes out, and what the meter shows. */
-function NowCard({ now, rows, isPowered, says, onRead, judge, onTurn, onLight }: NowProps) {
+function NowCard({ now, rows, isPowered, isAside, says, onRead, judge, onTurn, onLight }: NowProps) {
   const [read, setRead] = useState('');
   const [isPower, setPower] = useState(isPowered && localStorage.getItem(meterShows) === 'power');
   const [judged, setJudged] = useState<{ read: string; told?: Schemas['RunJudged'] }>();
   const field = useRef<HTMLInputElement>(null);
   const { key } = now;
   const turn = `${key.strand} ${key.wavelength} ${key.from}`;
-  const latest = useRef(now);
-  latest.current = now;
-  const keeping = useRef<Promise<unknown>>(Promise.resolve());
-  useEffect(() => field.current?.focus({ preventScroll: true }), [turn]);
+  // A panel that closes gives the focus back to whatever opened it; the hand goes on typing.
+  useEffect(() => {
+    if (isAside) return;
+    const soon = window.requestAnimationFrame(() => field.current?.focus({ preventScroll: true }));
+    return () => window.cancelAnimationFrame(soon);
+  }, [turn, isAside]);
   useEffect(() => {
     let isLate = false;
     if (read.trim() === '') setJudged(undefined);
-    else
-      void judge({ kind: 'read', key: latest.current.key, read, isPower }).then((told) => !isLate && setJudged({ read, told }));
+    else void judge({ kind: 'read', key, read, isPower }).then((told) => !isLate && setJudged({ read, told }));
     return () => {
       isLate = true;
     };
     // The judge is the page's own and another at every drawing; what it judges by is the reading and its turn.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [read, isPower, turn]);
-  // Whoever types faster than a reading is kept types the next one already: it waits for its turn, and none is lost.
   const keep = () => {
     const typed = read;
     if (typed.trim() === '') return;
     setRead('');
-    keeping.current = keeping.current
-      .then(() => onRead({ kind: 'read', key: latest.current.key, read: typed, isPower }))
-      .then((isKept) => {
-        if (!isKept) setRead((since) => since || typed);
-      });
+    void onRead(typed, isPower).then((isKept) => {
+      if (!isKept) setRead((since) => since || typed);
+    });
   };
   const strand = (by: number) => {
     const at = rows.findIndex((row) => row.strand === key.strand);
@@ -214,7 +215,13 @@ function NowCard({ now, rows, isPowered, says, onRead, judge, onTurn, onLight }:
           label={say(isPower ? 'run.power' : 'run.loss')}
         />
         {isPowered && (
-          <button type="button" className={controls.button} aria-pressed={isPower} onClick={() => shows(!isPower)}>
+          <button
+            type="button"
+            className={controls.button}
+            aria-pressed={isPower}
+            onMouseDown={keepFocus}
+            onClick={() => shows(!isPower)}
+          >
             {say('run.dbm')}
           </button>
         )}
@@ -249,7 +256,7 @@ function NowCard({ now, rows, isPowered, says, onRead, judge, onTurn, onLight }:
       {says !== typed?.says && <FaultLine says={says} />}
       <div className="grow" />
       <div className={css.acts}>
-        <button type="button" className={controls.button} onClick={onLight}>
+        <button type="button" className={controls.button} onMouseDown={keepFocus} onClick={onLight}>
           {say('run.light')}
         </button>
         <button type="submit" className={`${controls.mainAction} grow`} disabled={read.trim() === ''}>

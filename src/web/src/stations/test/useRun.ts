@@ -19,11 +19,16 @@ export function useRun(cable: string, person: string) {
   const [says, setSays] = useState('');
   const [look, setLook] = useState<RunLook>({});
   const looked = useRef(look);
-  looked.current = look;
+  const latest = useRef<RunShown>(undefined);
+  const reading = useRef<Promise<boolean>>(Promise.resolve(true));
   const show = useCallback(
     () =>
       runOf(cable, looked.current)
-        .then((run) => (run ? setShown(run) : setFault(say('run.not-here'))))
+        .then((run) => {
+          latest.current = run;
+          if (run) setShown(run);
+          else setFault(say('run.not-here'));
+        })
         .catch((error) => setFault(whyNotKept(error))),
     [cable],
   );
@@ -62,12 +67,30 @@ export function useRun(cable: string, person: string) {
   const act = async (deed: RunDeed): Promise<boolean> => {
     const done = await doInRun(cable, deed, person).catch((error) => ({ isDone: false, says: whyNotKept(error) }));
     setSays(done.says);
-    if (done.isDone && deed.kind === 'read') setLook({ after: deed.key });
     return done.isDone;
+  };
+  /**
+   * Keeps what was typed for the reading whose turn it is. Whoever types faster than that types the next one already: it waits until its turn has come. After
+   * one that was refused, nothing is kept that was typed behind it.
+   */
+  const read = (typed: string, isPower: boolean): Promise<boolean> => {
+    const mine = reading.current.then(async (isKept) => {
+      const key = latest.current?.view.now?.key;
+      if (!isKept || !key || !(await act({ kind: 'read', key, read: typed, isPower }))) return false;
+      looked.current = { after: key };
+      setLook(looked.current);
+      await show();
+      return true;
+    });
+    reading.current = mine;
+    // The next one begins anew.
+    void mine.then(() => reading.current === mine && (reading.current = Promise.resolve(true)));
+    return mine;
   };
   const turnTo = (held: RunKey) => {
     setSays('');
-    setLook({ held });
+    looked.current = { held };
+    setLook(looked.current);
   };
-  return { shown, fault, says, act, turnTo, judge: (read: RunDeed) => judgeInRun(cable, read) };
+  return { shown, fault, says, act, read, turnTo, judge: (read: RunDeed) => judgeInRun(cable, read) };
 }
