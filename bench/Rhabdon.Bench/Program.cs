@@ -29,6 +29,9 @@ switch (part)
     case "fold":
         FoldBench.Run();
         break;
+    case "links":
+        LinksBench.Run();
+        break;
     case "events":
         await EventsBench.RunAsync(address, database);
         break;

@@ -17,10 +17,6 @@ const shot = (name) => page.screenshot({ path: `${folder}/${name}.png` });
 
 await signIn(page, 'lead', 'saltmarsh-lead');
 await page.getByText('of 24 ends').first().waitFor();
-await page.goto('/plan');
-await page.getByRole('heading', { name: 'New job' }).waitFor();
-await shot('job');
-await page.goto('/');
 const halls = await page.evaluate(async () => (await (await fetch('/api/v1/jobs?find=halls')).json())[0].job.id);
 await page.goto(`/plan/${halls}`);
 await page.getByRole('heading', { name: /New cable/ }).waitFor();
@@ -30,6 +26,27 @@ await page
   .getByRole('link', { name: /PH-CS-01/ })
   .first()
   .click();
+await page.getByRole('heading', { name: 'PH-CS-01' }).waitFor();
+await page.getByRole('link', { name: 'Measure' }).click();
+await page.getByRole('button', { name: 'Take the reference' }).click();
+await page.getByLabel('Cord 1, as it is marked').fill('TC-14');
+for (const wavelength of [850, 1300]) await page.getByLabel(`Meter at ${wavelength} nm, in dBm`).fill('-20.12');
+await page.getByRole('button', { name: 'Keep the reference' }).click();
+for (const read of ['31', '28', '42', '40', '58', '55', '27', '26', '2.64', '2.41', '91', '84']) {
+  await page.locator('[data-part=reading] input:focus').waitFor();
+  const before = await page.locator('[data-part=now] h2').innerText();
+  await page.keyboard.type(`${read}\n`);
+  await page.waitForFunction((was) => document.querySelector('[data-part=now] h2').innerText !== was, before);
+}
+await page.keyboard.type('44');
+await page.getByText('Passes, 1.4').waitFor();
+await shot('test-run');
+await page.locator('[data-part=reading] input').fill('');
+await page.getByText('all sent').waitFor();
+await page.getByRole('link', { name: /5 slate/ }).click();
+await page.getByRole('heading', { name: 'Try next' }).waitFor();
+await shot('link');
+await page.getByRole('link', { name: 'PH-CS-01' }).first().click();
 await page.getByRole('heading', { name: 'PH-CS-01' }).waitFor();
 await page
   .getByRole('row', { name: /5 slate/ })
@@ -82,9 +99,6 @@ await shot('today');
 await page.goto(`/job/${halls}`);
 await page.getByRole('heading', { name: 'By cable' }).waitFor();
 await shot('job-overview');
-await page.getByRole('link', { name: 'Crew', exact: true }).click();
-await page.getByRole('heading', { name: 'People' }).waitFor();
-await shot('crew');
 
 await page.getByRole('link', { name: 'Verify', exact: true }).click();
 await page.getByLabel('Choose or drop a picture').setInputFiles(new URL('faces/pitted.png', import.meta.url).pathname);
