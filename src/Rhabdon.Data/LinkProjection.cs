@@ -32,12 +32,12 @@ internal sealed class LinkProjection : RowProjection<LinkProjection.Row>
                 needs_a_look = excluded.needs_a_look, events = excluded.events
             """;
 
-    /// <summary>References and moments as they are written: <c>id@milliseconds id@milliseconds</c>.</summary>
+    /// <summary>References and moments as they are written: <c>id@ticks id@ticks</c>, of a ten millionth of a second.</summary>
     public static IEnumerable<(Guid Reference, DateTimeOffset At)> Against(string written) =>
         written
             .Split(Separator, StringSplitOptions.RemoveEmptyEntries)
             .Select(w => w.Split(Within))
-            .Select(w => (Guid.Parse(w[0]), DateTimeOffset.FromUnixTimeMilliseconds(long.Parse(w[1], CultureInfo.InvariantCulture))));
+            .Select(w => (Guid.Parse(w[0]), new DateTimeOffset(long.Parse(w[1], CultureInfo.InvariantCulture), TimeSpan.Zero)));
 
     protected override Row RowOf(FoldedStream stream)
     {
@@ -55,7 +55,7 @@ internal sealed class LinkProjection : RowProjection<LinkProjection.Row>
             worst?.Wavelength,
             EnumText.Of(worst?.From),
             state.Readings.Count,
-            string.Join(Separator, state.Readings.Select(r => $"{r.Reference}{Within}{r.At.ToUnixTimeMilliseconds()}")),
+            string.Join(Separator, state.Readings.Select(r => $"{r.Reference}{Within}{r.At.UtcTicks}")),
             state.Light?.CameOut,
             state.Light is not null,
             stream.NeedsALook,

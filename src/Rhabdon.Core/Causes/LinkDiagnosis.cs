@@ -19,11 +19,11 @@ public static class LinkDiagnosis
     private const double Least = 1e-30;
 
     // Severities tried of a cause alone, and of each of two.
-    private const int Fine = 24;
+    private const int Fine = 36;
     private const int Coarse = 7;
 
     // Two causes at once, beside each alone: seldom more than in one of ten.
-    private const double TwoAtOnce = 0.12;
+    private const double TwoAtOnce = 0.03;
 
     private static readonly Cause[] All = Enum.GetValues<Cause>();
     private static readonly CableEnd[] Ends = [CableEnd.Near, CableEnd.Far];

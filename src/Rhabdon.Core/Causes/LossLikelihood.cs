@@ -4,7 +4,7 @@ namespace Rhabdon.Core.Causes;
 internal sealed class LossLikelihood
 {
     // Of one reading by itself: mating, launch, the last digit.
-    private const double ReadingDeviation = 0.08;
+    private const double ReadingDeviation = 0.07;
 
     private readonly double[] over;
     private readonly double shared;
