@@ -34,6 +34,7 @@ test('a cable is measured by keys alone: one strand fails and passes when read a
   await expect(tablet.getByText('24/48')).toBeVisible();
   await expect(tablet.getByText('23 pass, 0 marginal, 1 fail')).toBeVisible();
   await tablet.getByRole('button', { name: /^Strand 3, 1300 nm from near: 2.4 dB: Fails/ }).click();
+  await expect(now(tablet).getByRole('heading')).toContainText('3 green');
   await read(tablet, '0.44');
   await expect(tablet.getByText('24 pass, 0 marginal, 0 fail')).toBeVisible();
   await sent(tablet);

@@ -91,6 +91,8 @@ export function useRun(cable: string, person: string) {
     setSays('');
     looked.current = { held };
     setLook(looked.current);
+    // What is typed next belongs to the reading that was picked, however soon it is typed.
+    reading.current = reading.current.then(show).then(() => true);
   };
   return { shown, fault, says, act, read, turnTo, judge: (read: RunDeed) => judgeInRun(cable, read) };
 }
