@@ -2,7 +2,9 @@ using Rhabdon.Core.Links;
 
 namespace Rhabdon.Core.Causes;
 
-/// <summary>What a link loses when nothing is wrong with it: typical figures, well under the limits (from memory; figures of a good field joint: common practice).</summary>
+/// <summary>
+/// What a link loses when nothing is wrong with it: typical figures, well under the limits (from memory; figures of a good field joint: common practice).
+/// </summary>
 internal static class ExpectedLink
 {
     private const double Pair = 0.25;

@@ -29,9 +29,21 @@ public sealed record ExpectedJoint(Decibel Mean, int Count);
 /// <param name="From">The loss of the first share; the others follow a hundredth of a decibel apart.</param>
 /// <param name="Shares">Of all such links, step by step.</param>
 /// <param name="Worse">How many of a hundred such links lose less than was measured; null where nothing was.</param>
-public sealed record ExpectedLossAnswer(Decibel Mean, Decibel Median, Decibel Low, Decibel High, Decibel From, IReadOnlyList<double> Shares, double? Worse);
+/// <param name="IsUnusual">So many that the link is worth a look, though it may pass.</param>
+public sealed record ExpectedLossAnswer(
+    Decibel Mean,
+    Decibel Median,
+    Decibel Low,
+    Decibel High,
+    Decibel From,
+    IReadOnlyList<double> Shares,
+    double? Worse,
+    bool IsUnusual
+);
 
-/// <summary>What a link like this one loses when nothing is wrong, as a distribution: fiber, joints by their grade, splices, and the reading's own uncertainty.</summary>
+/// <summary>
+/// What a link like this one loses when nothing is wrong, as a distribution: fiber, joints by their grade, splices, and the reading's own uncertainty.
+/// </summary>
 public static class ExpectedLoss
 {
     // A fusion splice: a gamma distribution of shape 4 as well (common practice: below 0.1 dB).
@@ -39,6 +51,9 @@ public static class ExpectedLoss
     private const double FiberSpread = 0.08;
     private const double LeastFiberSpread = 0.01;
     private const int MostJoints = 20;
+
+    // Of a hundred: where the grades of IEC 61753-1 draw their line as well (from memory).
+    private const double Unusual = 97;
 
     /// <summary>What of a question cannot be answered, with its field; null when all can.</summary>
     public static (string Field, Phrase Says)? Fault(ExpectationQuestion asked) =>
@@ -59,6 +74,7 @@ public static class ExpectedLoss
         }
 
         var curve = CurveOf(asked);
+        double? worse = asked.Loss is { } loss ? 100 * curve.Below((double)loss.Amount) : null;
         return new ExpectedLossAnswer(
             At(curve.Mean),
             At(curve.Quantile(0.5)),
@@ -66,7 +82,8 @@ public static class ExpectedLoss
             At(curve.Quantile(0.975)),
             Decibel.Of(curve.First * (decimal)LossCurve.Step),
             curve.Shares,
-            asked.Loss is { } loss ? 100 * curve.Below((double)loss.Amount) : null
+            worse,
+            worse >= Unusual
         );
     }
 

@@ -54,7 +54,9 @@ public sealed record Recipe(
 {
     public const int CurrentFormat = 1;
 
-    /// <summary>Its work ends in a splice to a pigtail or another fiber, which a link's budget counts. The splice inside a splice-on connector is the connector's.</summary>
+    /// <summary>
+    /// Its work ends in a splice to a pigtail or another fiber, which a link's budget counts. The splice inside a splice-on connector is the connector's.
+    /// </summary>
     [JsonIgnore]
     public bool IsSplice => Serves.Method is "pigtail-fusion" or "mechanical-splice" or "ribbon-fusion";
 

@@ -76,7 +76,10 @@ public class ExpectedLossTests
             Loss: Decibel.Of(1.7m)
         );
         Assert.InRange(ExpectedLoss.Of(asked).Worse!.Value, 99, 100);
+        Assert.True(ExpectedLoss.Of(asked).IsUnusual);
         Assert.InRange(ExpectedLoss.Of(asked with { Loss = Decibel.Of(0.76m) }).Worse!.Value, 40, 60);
+        Assert.False(ExpectedLoss.Of(asked with { Loss = Decibel.Of(0.76m) }).IsUnusual);
+        Assert.False(ExpectedLoss.Of(asked with { Loss = null }).IsUnusual);
     }
 
     [Fact]

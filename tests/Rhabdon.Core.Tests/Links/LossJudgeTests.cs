@@ -4,7 +4,9 @@ using Rhabdon.Core.Units;
 
 namespace Rhabdon.Core.Tests.Links;
 
-/// <summary>A loss against its limit. That nothing within its uncertainty of the limit is a plain pass, and nothing below zero counts: common practice.</summary>
+/// <summary>
+/// A loss against its limit. That nothing within its uncertainty of the limit is a plain pass, and nothing below zero counts: common practice.
+/// </summary>
 public class LossJudgeTests
 {
     // Limit 1.86 dB (OM3, 120 m at 850 nm, two end pairs: TIA-568.3 from memory), a reading sure to 0.15 dB.

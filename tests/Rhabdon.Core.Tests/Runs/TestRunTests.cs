@@ -7,7 +7,9 @@ using Rhabdon.Core.Units;
 
 namespace Rhabdon.Core.Tests.Runs;
 
-/// <summary>A test run: the order of the hand, what a reading is worth, and when its reference no longer holds (common practice, and house figures for hours).</summary>
+/// <summary>
+/// A test run: the order of the hand, what a reading is worth, and when its reference no longer holds (common practice, and house figures for hours).
+/// </summary>
 public class TestRunTests
 {
     private readonly RunOnPaper paper = new();

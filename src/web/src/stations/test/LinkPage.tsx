@@ -10,9 +10,6 @@ import { DiagnosisCard } from './DiagnosisCard';
 import css from './LinkPage.module.css';
 import controls from '../../parts/controls.module.css';
 
-/** Of a hundred links: one that loses more than so many is worth a look, though it passes. */
-const unusual = 97;
-
 /** One link: its limit as a stack of lines, its readings, and what it carries. */
 export function LinkPage({ mayWork }: { mayWork: boolean }) {
   const { cable = '', strand = '' } = useParams();
@@ -66,7 +63,7 @@ function Shown({ told, mayWork }: { told: Schemas['LinkPage']; mayWork: boolean 
             <p className={css.expected}>
               {say('run.expected', { low: shown(limit.expected.low), high: shown(limit.expected.high) })}
               {limit.expected.worse !== null && (
-                <b className={limit.expected.worse >= unusual ? css.marginal : ''}>
+                <b className={limit.expected.isUnusual ? css.marginal : ''}>
                   {' '}
                   {say('run.worse-than', { links: Math.min(99, Math.floor(limit.expected.worse)) })}
                 </b>
