@@ -54,9 +54,21 @@ export async function newCable(browser: Browser, name: string, strands: number, 
   return cable;
 }
 
+/** To another view without loading the app anew, as its own links go there. */
+export async function goWithin(page: Page, path: string) {
+  await page.evaluate((to) => {
+    history.pushState(null, '', to);
+    dispatchEvent(new PopStateEvent('popstate'));
+  }, path);
+}
+
 /** Takes all near ends of a cable together; the page is then the batch's. */
-export async function takeTogether(page: Page, cable: string) {
-  await page.goto(`/proof/${cable}`);
+export async function takeTogether(
+  page: Page,
+  cable: string,
+  go = async (to: Page, path: string): Promise<unknown> => to.goto(path),
+) {
+  await go(page, `/proof/${cable}`);
   await page.getByRole('button', { name: 'Pick strands' }).click();
   await page.getByRole('button', { name: 'All open near ends' }).click();
   await page.getByRole('button', { name: /^Take \d+ together/ }).click();

@@ -15,7 +15,7 @@ export const launch = {
 /** Signs in as one of the demo's people. */
 export async function signIn(page, name, pin) {
   await page.goto('/');
-  await page.getByLabel('Name').fill(name);
+  await page.getByLabel('Name', { exact: true }).fill(name);
   await page.getByLabel('Password or PIN').fill(pin);
   await page.getByRole('button', { name: 'Sign in' }).click();
   await page.getByRole('heading', { name: 'Today' }).waitFor();

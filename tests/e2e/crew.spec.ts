@@ -310,7 +310,8 @@ test('an owner makes a crew and a person, a lead sets a PIN anew, and the person
   await tess.getByRole('button', { name: 'Understood' }).click();
   await tess.getByRole('button', { name: /switch person/ }).click();
   await tess.getByRole('button', { name: 'Sign out' }).click();
-  await tess.getByLabel('Name').waitFor();
+  // Today's find box speaks of a name too.
+  await tess.getByLabel('Password or PIN').waitFor();
   await signIn(tess, 'tess', '5513');
   await expect(tess.getByRole('heading', { name: /halls/ })).toBeVisible();
 });
