@@ -3,6 +3,7 @@ using System.Runtime.Versioning;
 using System.Text.Json;
 using Rhabdon.Core;
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Meters;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Runs;
 
@@ -54,6 +55,15 @@ public static partial class RunExports
         JsonSerializer.Serialize(
             new RunViewer(Phrasebook.English).Judge(RunOf(run), (ReadLoss)JsonSerializer.Deserialize(read, CoreJson.Default.RunDeed)!),
             CoreJson.Default.RunJudged
+        );
+
+    /// <summary>How a watched meter stands: a <see cref="MeterSays"/> as JSON.</summary>
+    /// <param name="watched">A <see cref="MeterQuestion"/> as JSON.</param>
+    [JSExport]
+    public static string WatchMeter(string watched) =>
+        JsonSerializer.Serialize(
+            MeterWatch.Of(JsonSerializer.Deserialize(watched, CoreJson.Default.MeterQuestion)!, Phrasebook.English),
+            CoreJson.Default.MeterSays
         );
 
     /// <summary>Makes the event of something done in a run.</summary>

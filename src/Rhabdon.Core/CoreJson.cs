@@ -5,6 +5,7 @@ using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Causes;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Links;
+using Rhabdon.Core.Meters;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
@@ -57,6 +58,8 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(RunDeed))]
 [JsonSerializable(typeof(RunView))]
 [JsonSerializable(typeof(RunJudged))]
+[JsonSerializable(typeof(MeterQuestion))]
+[JsonSerializable(typeof(MeterSays))]
 [JsonSerializable(typeof(Phrase))]
 [JsonSerializable(typeof(BenchIntent))]
 [JsonSerializable(typeof(BenchView))]

@@ -40,6 +40,7 @@ app.MapEndFaces();
 app.MapPictures();
 app.MapProfiles();
 app.MapInstruments();
+app.MapMeters();
 app.MapInterface();
 return await app.ServeAsync();
 

@@ -313,5 +313,5 @@ test('an owner makes a crew and a person, a lead sets a PIN anew, and the person
   // Today's find box speaks of a name too.
   await tess.getByLabel('Password or PIN').waitFor();
   await signIn(tess, 'tess', '5513');
-  await expect(tess.getByRole('heading', { name: /halls/ })).toBeVisible();
+  await expect(tess.getByRole('button', { name: /Tess Creek/ })).toBeVisible();
 });

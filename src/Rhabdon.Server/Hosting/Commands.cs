@@ -1,9 +1,11 @@
+using System.Runtime.InteropServices;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Data;
 using Rhabdon.Documents;
 using Rhabdon.Documents.Sheets;
 using Rhabdon.Documents.Templates;
 using Rhabdon.Instruments;
+using Rhabdon.Instruments.StandIns;
 using Rhabdon.Server.People;
 
 namespace Rhabdon.Server.Hosting;
@@ -11,7 +13,7 @@ namespace Rhabdon.Server.Hosting;
 /// <summary>
 /// What the program does besides serving: <c>migrate</c>, <c>rebuild [--check]</c>, <c>first-owner ADDRESS</c>, <c>schemas FOLDER</c>, <c>ship FOLDER</c>,
 /// <c>sheets FILE</c>,
-/// <c>microscope ADDRESS</c> (the stand-in, until it is stopped).
+/// <c>microscope ADDRESS</c> and <c>instruments SETTINGS</c> (the stand-ins, until they are stopped).
 /// </summary>
 internal static class Commands
 {
@@ -26,6 +28,7 @@ internal static class Commands
             "ship" => Ship(args[1]),
             "sheets" => WriteSheets(args[1]),
             "microscope" => await StandInAsync(args[1]),
+            "instruments" => await StandInsAsync(args[1], app.Services.GetRequiredService<TimeProvider>()),
             _ => null,
         };
 
@@ -52,6 +55,22 @@ internal static class Commands
     private static async Task<int> StandInAsync(string address)
     {
         await MicroscopeStandIn.At(address).RunAsync();
+        return 0;
+    }
+
+    // Each on a free port; which they are is in the settings file that a server reads.
+    private static async Task<int> StandInsAsync(string settings, TimeProvider time)
+    {
+        using var bench = new StandInBench(time);
+        using var stop = new CancellationTokenSource();
+        using var ended = PosixSignalRegistration.Create(PosixSignal.SIGTERM, signal =>
+        {
+            signal.Cancel = true;
+            stop.Cancel();
+        });
+        bench.Start();
+        await File.WriteAllTextAsync(settings, bench.Settings());
+        await bench.RunAsync(stop.Token);
         return 0;
     }
 

@@ -10,9 +10,11 @@ using Rhabdon.Core;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Data;
 using Rhabdon.Instruments;
+using Rhabdon.Instruments.Settings;
 using Rhabdon.Server.Bench;
 using Rhabdon.Server.Calc;
 using Rhabdon.Server.Exchange;
+using Rhabdon.Server.Links;
 using Rhabdon.Server.Live;
 using Rhabdon.Server.People;
 using Rhabdon.Server.Pictures;
@@ -77,6 +79,10 @@ public static class Setup
         services.AddHttpClient<Microscope>(http =>
             http.BaseAddress = builder.Configuration["RHABDON_MICROSCOPE"] is { Length: > 0 } address ? new Uri(address) : null
         );
+        services.AddSingleton(s =>
+            InstrumentSettings.Read(builder.Configuration["RHABDON_INSTRUMENTS"] is { Length: > 0 } file ? file : null, s.GetRequiredService<TimeProvider>())
+        );
+        services.AddSingleton<CableRuns>();
         services.AddSingleton<CrewStore>().AddSingleton<ProtectionKeyStore>().AddSingleton<AppendEvents>();
         services.AddSingleton(s => new RecipeBookCache(
             s.GetRequiredService<RecipeStore>().BookAsync,

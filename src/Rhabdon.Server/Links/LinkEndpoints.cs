@@ -1,17 +1,13 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Rhabdon.Core.Bench;
-using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Causes;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
-using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Rights;
 using Rhabdon.Core.Runs;
-using Rhabdon.Core.Units;
 using Rhabdon.Data;
 using Rhabdon.Server.Hosting;
 using Rhabdon.Server.People;
-using Rhabdon.Server.Recipes;
 
 namespace Rhabdon.Server.Links;
 
@@ -65,24 +61,14 @@ public static class LinkEndpoints
         links.MapPut("/jobs/{id:guid}/test-plan", SetPlan).Needs(Permission.Plan);
     }
 
-    private static async Task<Results<Ok<RunOpened>, ProblemHttpResult>> Open(
-        Guid id,
-        JobStore jobs,
-        LinkStore links,
-        EventStore events,
-        PeopleStore people,
-        RecipeBookCache books,
-        HttpContext context
-    )
+    private static async Task<Results<Ok<RunOpened>, ProblemHttpResult>> Open(Guid id, CableRuns runs, LinkStore links, PeopleStore people, HttpContext context)
     {
-        var access = context.AccessOf();
-        if (await jobs.CableAsync(access, id) is not { } cable || await jobs.JobAsync(access, cable.JobId) is not { } job)
+        if (await runs.OpenAsync(context.AccessOf(), id) is not { } opened)
         {
             return Problems.Missing();
         }
 
-        var book = await books.BookAsync();
-        var run = await RunOfAsync(cable, jobs, links, events, book);
+        var (cable, job, run, book) = opened;
         var (streams, references) = await links.StreamsAsync(job.Id, [.. run.Strands.Select(s => run.PlaceOf(s.Strand).Id)], book);
         IReadOnlyList<BenchEvent> told = [.. streams.SelectMany(s => s.Events), .. references.SelectMany(r => r.Events)];
         return TypedResults.Ok(
@@ -93,35 +79,23 @@ public static class LinkEndpoints
     private static async Task<Results<Ok<LinkPage>, ProblemHttpResult>> Show(
         Guid id,
         int strand,
-        JobStore jobs,
+        CableRuns runs,
         LinkStore links,
-        EventStore events,
         PeopleStore people,
-        RecipeBookCache books,
         HttpContext context
     )
     {
-        var access = context.AccessOf();
-        if (await jobs.CableAsync(access, id) is not { } cable || await jobs.JobAsync(access, cable.JobId) is not { } job)
+        if (await runs.OpenAsync(context.AccessOf(), id) is not { } opened || !opened.Run.Strands.Any(s => s.Strand == strand))
         {
             return Problems.Missing();
         }
 
-        var book = await books.BookAsync();
-        var run = await RunOfAsync(cable, jobs, links, events, book);
-        if (!run.Strands.Any(s => s.Strand == strand))
-        {
-            return Problems.Missing();
-        }
-
+        var (cable, job, run, book) = opened;
         var (streams, _) = await links.StreamsAsync(job.Id, [.. run.Strands.Select(s => run.PlaceOf(s.Strand).Id)], book);
         var link = streams.First(s => s.Id == run.PlaceOf(strand).Id);
         var references = await links.ReferencesAsync(link.State.Readings.Concat(link.State.Earlier).Select(r => r.Reference), book);
-        var ends = (await jobs.LadderAsync(id)).Where(e => e.Strand == strand).ToDictionary(e => e.End, e => e.Id);
-        var made = await events.TerminationsAsync([.. ends.Values], book);
-        var asked = LinkEvidence.Of(run, strand, link.State, made[ends[CableEnd.Near]].State, made[ends[CableEnd.Far]].State, streams.Select(s => s.State), r =>
-            references[r]
-        );
+        var ends = await runs.EndsAsync(opened, strand);
+        var asked = LinkEvidence.Of(run, strand, link.State, ends[0].State, ends[1].State, streams.Select(s => s.State), r => references[r]);
         return TypedResults.Ok(
             new LinkPage(
                 cable.Id,
@@ -131,8 +105,8 @@ public static class LinkEndpoints
                 job.TimeZone,
                 new LinkViewer(Phrasebook.English, "en").View(run, strand, link.State, r => references[r]),
                 asked is null ? null : LinkDiagnosis.Of(asked, Phrasebook.English),
-                ends[CableEnd.Near],
-                ends[CableEnd.Far],
+                ends[0].Id,
+                ends[1].Id,
                 await people.NamesAsync(link.Events.Select(e => e.Actor))
             )
         );
@@ -163,22 +137,5 @@ public static class LinkEndpoints
 
         await links.SetPlanAsync(id, plan, access.Person);
         return TypedResults.Ok(plan);
-    }
-
-    // The strands of an end are planned alike: where its recipe makes a splice, each of them has one.
-    private static async Task<RunCable> RunOfAsync(CableRow cable, JobStore jobs, LinkStore links, EventStore events, RecipeBook book)
-    {
-        var ends = (await jobs.LadderAsync(cable.Id)).Chunk(2).ToList();
-        var first = ends.Count == 0 ? [] : ends[0].Select(e => e.Id).ToArray();
-        var plans = (await events.TerminationsAsync(first, book)).Values.Select(t => t.State.Plan?.RecipeId);
-        var splices = plans.Count(r => r is not null && book.Latest(r)?.Recipe.IsSplice == true);
-        return new RunCable(
-            cable.JobId,
-            cable.Id,
-            Enum.Parse<FiberGrade>(cable.Grade),
-            new Length(cable.LengthNm),
-            await links.PlanAsync(cable.JobId),
-            [.. ends.Select(e => new RunStrand(e[0].Strand, e[0].Label, e[1].Label, splices))]
-        );
     }
 }

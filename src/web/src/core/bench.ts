@@ -4,7 +4,7 @@ import { fetchBook, fetchRun, fetchStrands, partnersOf } from '../shell/strands'
 import { keep, recall } from '../shell/tablet';
 import { say } from '../shell/words';
 import type { BenchSession, Deed, Done, EndShown, Look } from './benchSession';
-import type { EndDeed, RunDeed, Unit } from './core';
+import type { EndDeed, MeterQuestion, RunDeed, Unit } from './core';
 import type { Doors } from './benchWorker';
 import type { RunLook, RunShown } from './runHere';
 import type { Told } from './shown';
@@ -97,6 +97,9 @@ export const runOf = (cable: string, look: RunLook): Promise<RunShown | undefine
 /** What is being typed in a test run, judged. */
 export const judgeInRun = (cable: string, read: RunDeed) =>
   answered((running ??= start()).doors.judgeInRun(cable, read, Date.now()));
+
+/** How a watched meter stands. */
+export const watchMeter = (watched: MeterQuestion) => answered((running ??= start()).doors.watchMeter(watched));
 
 /** Does something in a test run. */
 export async function doInRun(cable: string, deed: RunDeed, person: string): Promise<Done> {

@@ -1,6 +1,6 @@
 import { expose, proxy } from 'comlink';
 import { BenchSession, coreHere, doAtEnd, doTo, endOf, type Look } from './benchSession';
-import { doInRun, judgeInRun, runOf } from './runHere';
+import { doInRun, judgeInRun, runOf, watchMeter } from './runHere';
 import type { Told } from './shown';
 
 // The core and the tablet's store work here, so that the page has nothing to do at a tap but to draw. Told so, the runtime does not take this worker for a
@@ -16,6 +16,7 @@ const doors = {
   runOf,
   judgeInRun,
   doInRun,
+  watchMeter,
 };
 
 export type Doors = typeof doors;

@@ -28,6 +28,7 @@ interface RunDoors {
   StreamsOfRun(run: string): string;
   ViewRun(run: string): string;
   JudgeRun(run: string, read: string): string;
+  WatchMeter(watched: string): string;
   ActRun(run: string, deed: string, fresh: string, stamp: string): string;
 }
 
@@ -56,6 +57,14 @@ export type EndDeed = { step: string; read?: string; reason?: string };
 export type RunKey = Schemas['RunKey'];
 /** As typed at a wavelength in nm. */
 export type TypedPower = { wavelength: number; read: string };
+/** A meter that is watched until it settles. */
+export interface MeterQuestion {
+  wavelength: number;
+  isPower: boolean;
+  samples: readonly Schemas['MeterSample'][];
+  /** When the last reading was kept; null for none. */
+  taken: string | null;
+}
 export type RunDeed =
   | { kind: 'read'; key: RunKey; read: string; isPower: boolean }
   | { kind: 'light'; strand: number; cameOut: number | null }
@@ -219,6 +228,10 @@ export class Core {
 
   judgeRun(run: Schemas['RunRequest'], read: RunDeed): Schemas['RunJudged'] {
     return JSON.parse(this.runs.JudgeRun(JSON.stringify(run), JSON.stringify(read)));
+  }
+
+  watchMeter(watched: MeterQuestion): Schemas['MeterSays'] {
+    return JSON.parse(this.runs.WatchMeter(JSON.stringify(watched)));
   }
 
   /** @param fresh the id of the stream that a new reference begins */

@@ -3,7 +3,7 @@ import { record } from '../shell/record';
 import { changesOf, eventsOf, nowWithOffset, tablet, uuid7, type RunHere } from '../shell/tablet';
 import { say } from '../shell/words';
 import type { Done } from './benchSession';
-import { Core, type Act, type RunDeed, type RunKey } from './core';
+import { Core, type Act, type MeterQuestion, type RunDeed, type RunKey } from './core';
 
 /** Which reading the page wants to see: one picked by hand, or the next after the last. */
 export interface RunLook {
@@ -52,6 +52,9 @@ export async function judgeInRun(cable: string, read: RunDeed, now: number): Pro
   const run = await tablet.runs.get(cable);
   return run && core.judgeRun(asked(run, {}, now), read);
 }
+
+/** How a watched meter stands. */
+export const watchMeter = async (watched: MeterQuestion) => (await Core.bare()).watchMeter(watched);
 
 /** Does something in a test run as it stands on this tablet now. */
 export async function doInRun(cable: string, deed: RunDeed, person: string, now: number): Promise<Done> {

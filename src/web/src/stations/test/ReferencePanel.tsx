@@ -1,14 +1,18 @@
 import { Checkbox, Form, Input, Radio } from 'antd';
 import { useState } from 'react';
-import type { Schemas } from '../../api/client';
+import { api, got, type Schemas } from '../../api/client';
 import type { RunDeed } from '../../core/core';
 import { SidePanel } from '../../parts/SidePanel';
 import { FaultLine } from '../../shell/faults';
+import { whyNotKept } from '../../shell/record';
 import { say } from '../../shell/words';
+import { Hands } from './MeterLine';
+import { useInstruments } from './useMeter';
 import css from './ReferencePanel.module.css';
 import controls from '../../parts/controls.module.css';
 
 interface Props {
+  cable: string;
   wavelengths: readonly number[];
   reference: Schemas['RunReference'];
   /** The reference is looked at again; else a new one is taken. */
@@ -38,10 +42,31 @@ const kept = (): Kept => ({
 });
 
 /** A reference is taken, or looked at again: over which cords, and what the meter shows at each wavelength. */
-export function ReferencePanel({ wavelengths, reference, isCheck, says, onClose, onAct }: Props) {
+export function ReferencePanel({ cable, wavelengths, reference, isCheck, says, onClose, onAct }: Props) {
   const [said, setSaid] = useState(kept);
   const [powers, setPowers] = useState<Record<number, string>>({});
   const [temperature, setTemperature] = useState('');
+  const instruments = useInstruments().data ?? [];
+  const meter = instruments.find(({ kind, isThere }) => kind === 'power-meter' && isThere);
+  const [reading, setReading] = useState<number>();
+  const [fault, setFault] = useState('');
+  const fromMeter = async () => {
+    setFault('');
+    try {
+      for (const wavelength of wavelengths) {
+        setReading(wavelength);
+        const settled = await got(
+          api.POST('/api/v1/instruments/meter/{wavelength}/settled', { params: { path: { wavelength } } }),
+        );
+        setPowers((before) => ({ ...before, [wavelength]: settled.settled ?? '' }));
+      }
+      setSaid((before) => ({ ...before, instrument: before.instrument || (meter?.name ?? '') }));
+    } catch (error) {
+      setFault(whyNotKept(error));
+    } finally {
+      setReading(undefined);
+    }
+  };
   const cords = reference.cordsOf[said.method] ?? 1;
   const typed = wavelengths.map((wavelength) => ({ wavelength, read: powers[wavelength] ?? '' }));
   const take = () => {
@@ -95,6 +120,12 @@ export function ReferencePanel({ wavelengths, reference, isCheck, says, onClose,
             </Checkbox>
           </>
         )}
+        {meter?.isStandIn && <Hands cable={cable} now={undefined} method={said.method} isKept={false} />}
+        {meter && (
+          <button type="button" className={controls.button} disabled={reading !== undefined} onClick={() => void fromMeter()}>
+            {reading ? say('meter.reading', { wavelength: reading }) : say('meter.from')}
+          </button>
+        )}
         {wavelengths.map((wavelength) => (
           <Form.Item key={wavelength} label={say('run.shows-at', { wavelength })} htmlFor={`power-${wavelength}`}>
             <Input
@@ -124,7 +155,7 @@ export function ReferencePanel({ wavelengths, reference, isCheck, says, onClose,
             />
           </Form.Item>
         )}
-        <FaultLine says={says} />
+        <FaultLine says={fault || says} />
         <button type="submit" className={`${controls.mainAction} ${css.submit}`}>
           {say(isCheck ? 'run.keep-check' : 'run.keep-reference')}
         </button>

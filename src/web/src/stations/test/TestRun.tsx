@@ -10,9 +10,11 @@ import { keepFocus, useKeys } from '../../shell/keys';
 import { workAt } from '../../shell/place';
 import { say } from '../../shell/words';
 import { LightPanel } from './LightPanel';
+import { Hands, MeterLine } from './MeterLine';
 import { ReferenceLine } from './ReferenceLine';
 import { ReferencePanel } from './ReferencePanel';
 import { RunTable } from './RunTable';
+import { useInstruments, useMeter } from './useMeter';
 import { useRun } from './useRun';
 import css from './TestRun.module.css';
 import controls from '../../parts/controls.module.css';
@@ -80,6 +82,8 @@ export function TestRun({ person, mayWork }: { person: string; mayWork: boolean 
             </>
           ) : now ? (
             <NowCard
+              cable={cable}
+              method={reference.taken?.method ?? 'one-cord'}
               now={now}
               rows={view.rows}
               isPowered={!!reference.taken?.powers.some((power) => power.power)}
@@ -105,6 +109,7 @@ export function TestRun({ person, mayWork }: { person: string; mayWork: boolean 
       </div>
       {(over === 'reference' || over === 'check') && (
         <ReferencePanel
+          cable={cable}
           wavelengths={[...new Set(view.columns.map((column) => column.wavelength))]}
           reference={reference}
           isCheck={over === 'check'}
@@ -119,8 +124,11 @@ export function TestRun({ person, mayWork }: { person: string; mayWork: boolean 
 }
 
 const meterShows = 'meter shows';
+const meterKeeps = 'meter keeps by itself';
 
 interface NowProps {
+  cable: string;
+  method: Schemas['ReferenceMethod'];
   now: Schemas['RunNow'];
   rows: readonly Schemas['RunRow'][];
   /** The reference has powers: the meter's own may be read against them. */
@@ -135,9 +143,14 @@ interface NowProps {
 }
 
 /** The reading to take: where the light goes in and comes out, and what the meter shows. */
-function NowCard({ now, rows, isPowered, isAside, says, onRead, judge, onTurn, onLight }: NowProps) {
+function NowCard({ cable, method, now, rows, isPowered, isAside, says, onRead, judge, onTurn, onLight }: NowProps) {
   const [read, setRead] = useState('');
-  const [isPower, setPower] = useState(isPowered && localStorage.getItem(meterShows) === 'power');
+  const instruments = useInstruments().data ?? [];
+  const meter = instruments.find(({ kind, isThere }) => kind === 'power-meter' && isThere);
+  const [isBySelf, setBySelf] = useState(localStorage.getItem(meterKeeps) !== 'no');
+  const [shown, setShown] = useState(localStorage.getItem(meterShows));
+  // A meter on the network shows powers; whoever types says which of the two.
+  const isPower = isPowered && (shown ? shown === 'power' : !!meter);
   const [judged, setJudged] = useState<{ read: string; told?: Schemas['RunJudged'] }>();
   const field = useRef<HTMLInputElement>(null);
   const { key } = now;
@@ -173,10 +186,14 @@ function NowCard({ now, rows, isPowered, isAside, says, onRead, judge, onTurn, o
   };
   const shows = (power: boolean) => {
     localStorage.setItem(meterShows, power ? 'power' : 'loss');
-    setPower(power);
+    setShown(power ? 'power' : 'loss');
     field.current?.focus();
   };
   useKeys({ done: keep, 'pedal-done': keep, next: () => strand(1), previous: () => strand(-1), look: onLight });
+  const isWatched = !!meter && isBySelf && !isAside && !now.fault && read === '';
+  const watched = useMeter(
+    isWatched ? { wavelength: key.wavelength, isPower, onSettled: (settled) => void onRead(settled, isPower) } : undefined,
+  );
   const typed = judged?.read === read ? judged.told : undefined;
   const told = typed ?? (read.trim() === '' && now.read ? now.read : undefined);
   const verdict = () => {
@@ -226,6 +243,17 @@ function NowCard({ now, rows, isPowered, isAside, says, onRead, judge, onTurn, o
           </button>
         )}
       </div>
+      {meter && (
+        <MeterLine
+          says={watched}
+          isOn={isBySelf}
+          onSwitch={(isOn) => {
+            localStorage.setItem(meterKeeps, isOn ? 'yes' : 'no');
+            setBySelf(isOn);
+            field.current?.focus();
+          }}
+        />
+      )}
       {now.limit && (
         <div className={css.bar}>
           <LossBar
@@ -255,6 +283,7 @@ function NowCard({ now, rows, isPowered, isAside, says, onRead, judge, onTurn, o
       </p>
       {says !== typed?.says && <FaultLine says={says} />}
       <div className="grow" />
+      {meter?.isStandIn && <Hands cable={cable} now={key} method={method} isKept={watched?.standing === 'kept'} />}
       <div className={css.acts}>
         <button type="button" className={controls.button} onMouseDown={keepFocus} onClick={onLight}>
           {say('run.light')}

@@ -1,0 +1,172 @@
+using System.Globalization;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Rhabdon.Core.Links;
+using Rhabdon.Core.Meters;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Rights;
+using Rhabdon.Instruments;
+using Rhabdon.Instruments.Settings;
+using Rhabdon.Instruments.StandIns;
+using Rhabdon.Server.Hosting;
+using Rhabdon.Server.Links;
+using Rhabdon.Server.People;
+
+namespace Rhabdon.Server.Instruments;
+
+/// <param name="IsThere">It answered just now.</param>
+/// <param name="Name">Its own; null while it is silent.</param>
+public sealed record InstrumentView(InstrumentKind Kind, bool IsThere, bool IsStandIn, string? Name);
+
+/// <summary>What hands put between the stand-in source and the stand-in meter.</summary>
+/// <param name="Cable">That is being tested.</param>
+/// <param name="Strand">Null for the test cords alone, as for a reference.</param>
+/// <param name="Method">Of the reference, where a strand is plugged in: which end pairs lie in the path.</param>
+/// <param name="IsCleaned">Both faces were cleaned first.</param>
+public sealed record PluggedIn(Guid Cable, int? Strand = null, ReferenceMethod Method = ReferenceMethod.OneCord, bool IsCleaned = false);
+
+/// <summary>Sources, meters, splicers and light tools that are set up. The bench never waits for one: an answer comes soon, and a fault is an answer.</summary>
+public static class MeterEndpoints
+{
+    // What a meter needs to settle twice over.
+    private static readonly TimeSpan LongestSettling = TimeSpan.FromSeconds(8);
+    private static readonly TimeSpan BetweenSamples = TimeSpan.FromMilliseconds(150);
+
+    public static void MapMeters(this WebApplication app)
+    {
+        var instruments = app.MapGroup("/api/v1/instruments").Needs(Permission.See);
+        instruments.MapGet("", Show);
+        instruments.MapGet("/meter/{wavelength}", Read);
+        instruments.MapPost("/meter/{wavelength}/settled", Settle);
+        instruments.MapGet("/splicer", LastSplice);
+        instruments.MapGet("/light-tool", Seen);
+        instruments.MapPost("/hands/plug", Plug);
+        instruments.MapPost("/hands/{kind}/{malady}", MakeSick);
+    }
+
+    private static async Task<IReadOnlyList<InstrumentView>> Show(InstrumentRack rack, CancellationToken cancel) =>
+        await Task.WhenAll(
+            rack.All.Select(async i =>
+                await i.SaysAsync(cancel) is { Value: { } says }
+                    ? new InstrumentView(i.Kind, true, says.IsStandIn, says.Name)
+                    : new InstrumentView(i.Kind, false, false, null)
+            )
+        );
+
+    // The source is turned to the same wavelength, where the bench reaches it.
+    private static async Task<Results<Ok<MeterSample>, ProblemHttpResult>> Read(int wavelength, InstrumentRack rack, CancellationToken cancel)
+    {
+        if (rack.First<IPowerMeter>() is not { } meter)
+        {
+            return None(InstrumentKind.PowerMeter);
+        }
+
+        if (rack.First<ILightSource>() is { } source)
+        {
+            await source.LightAsync(wavelength, cancel);
+        }
+
+        return TypedResults.Ok(await meter.ReadAsync(wavelength, cancel));
+    }
+
+    private static async Task<Results<Ok<MeterSays>, ProblemHttpResult>> Settle(
+        int wavelength,
+        InstrumentRack rack,
+        TimeProvider time,
+        CancellationToken cancel
+    )
+    {
+        if (rack.First<IPowerMeter>() is not { } meter)
+        {
+            return None(InstrumentKind.PowerMeter);
+        }
+
+        if (rack.First<ILightSource>() is { } source)
+        {
+            await source.LightAsync(wavelength, cancel);
+        }
+
+        var (samples, until) = (new List<MeterSample>(), time.GetUtcNow() + LongestSettling);
+        while (time.GetUtcNow() < until)
+        {
+            samples.Add(await meter.ReadAsync(wavelength, cancel));
+            if (MeterWatch.Of(new MeterQuestion(wavelength, samples[^1].IsPower, samples), Phrasebook.English) is { Settled: not null } settled)
+            {
+                return TypedResults.Ok(settled);
+            }
+
+            await Task.Delay(BetweenSamples, cancel);
+        }
+
+        return Problems.Field(424, "meter", Phrase.Of(PhraseKeys.Meter.Unsettled, ("wavelength", $"{wavelength}")));
+    }
+
+    private static async Task<Results<Ok<SpliceReport>, ProblemHttpResult>> LastSplice(InstrumentRack rack, CancellationToken cancel) =>
+        rack.First<ISplicer>() is not { } splicer ? None(InstrumentKind.Splicer) : Told(await splicer.LastSpliceAsync(cancel), InstrumentKind.Splicer);
+
+    private static async Task<Results<Ok<LightReport>, ProblemHttpResult>> Seen(InstrumentRack rack, CancellationToken cancel) =>
+        rack.First<ILightTool>() is not { } tool ? None(InstrumentKind.LightTool) : Told(await tool.SeenAsync(cancel), InstrumentKind.LightTool);
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> Plug(
+        PluggedIn plugged,
+        InstrumentRack rack,
+        CableRuns runs,
+        HttpContext context,
+        CancellationToken cancel
+    )
+    {
+        if (await runs.OpenAsync(context.AccessOf(), plugged.Cable) is not { } opened)
+        {
+            return Problems.Missing();
+        }
+
+        var wavelengths = opened.Run.Plan.At(opened.Run.Grade);
+        if (plugged.Strand is not { } strand)
+        {
+            return await LendAsync(rack, InstrumentKind.PowerMeter, Words(MadeLink.Cords(wavelengths)), cancel);
+        }
+
+        if (!opened.Run.Strands.Any(s => s.Strand == strand))
+        {
+            return Problems.Missing();
+        }
+
+        var ends = (await runs.EndsAsync(opened, strand)).Select(e => e.State).ToList();
+        var basis = opened.Run.BasisOf(strand, plugged.Method, hasReferenceCords: false);
+        return await LendAsync(rack, InstrumentKind.PowerMeter, Words(MadeLink.Path(basis, wavelengths, ends, plugged.IsCleaned)), cancel);
+    }
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> MakeSick(string kind, string malady, InstrumentRack rack, CancellationToken cancel) =>
+        Enum.TryParse<Malady>(malady, ignoreCase: true, out var sick)
+        && rack.All.FirstOrDefault(i => i.Kind.ToString().Equals(kind, StringComparison.OrdinalIgnoreCase)) is { } one
+            ? await LendAsync(rack, one.Kind, $"FAULT {sick}", cancel)
+            : Problems.Field(400, "malady", Phrase.Of(PhraseKeys.Meter.Act, ("known", string.Join(", ", Enum.GetNames<Malady>()))));
+
+    private static string Words(IReadOnlyDictionary<int, double> path) =>
+        $"PATH {string.Join(' ', path.Select(p => string.Create(CultureInfo.InvariantCulture, $"{p.Key}={p.Value:0.000}")))}";
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> LendAsync(
+        InstrumentRack rack,
+        InstrumentKind kind,
+        string act,
+        CancellationToken cancel
+    ) =>
+        rack.All.FirstOrDefault(i => i.Kind == kind) is not { } instrument ? None(kind)
+        : (await instrument.LendAsync(act, cancel)).Fault is null ? TypedResults.NoContent()
+        : Problems.Field(424, "instrument", Phrase.Of(PhraseKeys.Meter.NotStandIn, ("what", What(kind))));
+
+    private static Results<Ok<T>, ProblemHttpResult> Told<T>(InstrumentAnswer<T> answer, InstrumentKind kind)
+        where T : class =>
+        answer.Value is { } value ? TypedResults.Ok(value) : Problems.Field(424, "instrument", Phrase.Of(PhraseKeys.Meter.Mute, ("what", What(kind))));
+
+    // 424: what was asked hangs on another device.
+    private static ProblemHttpResult None(InstrumentKind kind) => Problems.Field(424, "instrument", Phrase.Of(PhraseKeys.Meter.None, ("what", What(kind))));
+
+    private static string What(InstrumentKind kind) =>
+        kind switch
+        {
+            InstrumentKind.LightSource => "light source",
+            InstrumentKind.PowerMeter => "power meter",
+            InstrumentKind.Splicer => "splicer",
+            _ => "light tool",
+        };
+}
