@@ -36,6 +36,9 @@ public interface IInstrument
 
 public interface ILightSource : IInstrument
 {
+    /// <summary>How it shines now.</summary>
+    Task<InstrumentAnswer<SourceReport>> StateAsync(CancellationToken cancel);
+
     /// <summary>Light on at a wavelength.</summary>
     /// <param name="wavelength">Nanometers.</param>
     Task<InstrumentAnswer<SourceReport>> LightAsync(int wavelength, CancellationToken cancel);

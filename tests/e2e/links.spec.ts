@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
-import { newCable, sent, tabletOf } from './bench';
+import { newCable, sent, signIn, tabletOf } from './bench';
+import { apiOf } from './chromium.mjs';
 
 const now = (page: Page) => page.locator('[data-part=now]');
 const field = (page: Page) => page.locator('[data-part=reading] input:focus').waitFor();
@@ -112,4 +113,60 @@ test('what no meter shows is refused at the field, keeps what was typed, and typ
     [2, 1300, '0.44'],
   ])
     await expect(tablet.getByRole('button', { name: `Strand ${strand}, ${wavelength} nm from near: ${loss} dB` })).toBeVisible();
+});
+
+test('twelve strands are read from both ends by the meter itself; a dirty face fails, and passes once it is cleaned', async ({
+  page,
+  browser,
+}) => {
+  test.setTimeout(240_000);
+  const cable = await newCable(browser, 'METER', 12);
+  const lead = await apiOf((await browser.newContext()).request, 'lead', 'saltmarsh-lead');
+  const { job } = await lead.get(`/cables/${cable}/run`).then(({ cable: run }) => run);
+  const plan = await lead.get(`/jobs/${job}/test-plan`);
+  await lead.put(`/jobs/${job}/test-plan`, { ...plan, wavelengths: [850] });
+  await signIn(page, 'heron', 'saltmarsh-heron');
+  await page.goto(`/test/${cable}`);
+  await now(page).getByRole('button', { name: 'Take the reference' }).click();
+  await page.getByLabel('Cord 1, as it is marked').fill('TC-14');
+  await page.getByRole('button', { name: 'Plug in the cords' }).click();
+  await page.getByRole('button', { name: 'From the meter' }).click();
+  await expect(page.getByLabel('Meter at 850 nm, in dBm')).toHaveValue(/^-7\.\d\d$/);
+  await page.getByRole('button', { name: 'Keep the reference' }).click();
+  // What lies in the meter now are the cords of the reference: that is no strand's reading.
+  await expect(now(page)).toContainText('Plug in what is shown next.');
+  await page.getByLabel('What the stand-in does').click();
+  await page.getByTitle('Dirty face').click();
+  await expect(page.getByRole('button', { name: /^Strand 1, 850 nm from near: [\d.]+ dB: Fails/ })).toBeVisible();
+  await page.getByRole('button', { name: /^Strand 1, 850 nm from near/ }).click();
+  await page.getByRole('button', { name: 'Clean, plug in' }).click();
+  await expect(page.getByRole('button', { name: /^Strand 1, 850 nm from near: [\d.]+ dB: Passes/ })).toBeVisible();
+  await page.getByRole('switch', { name: 'Follow' }).click();
+  await page.getByRole('heading', { name: 'Every reading is taken' }).waitFor({ timeout: 150_000 });
+  await expect(page.getByText('24/24')).toBeVisible();
+  await sent(page);
+});
+
+test('a sick meter is told at once, and the reading is typed', async ({ page, browser }) => {
+  const cable = await newCable(browser, 'SICK', 2);
+  await signIn(page, 'heron', 'saltmarsh-heron');
+  await page.goto(`/test/${cable}`);
+  await takeReference(page, '-7.00');
+  for (const [sickness, says] of [
+    ['Silent', 'answers too slowly'],
+    ['Sends nonsense', 'is no reading'],
+    ['Too much light', 'Put the attenuator in'],
+    ['Shows dB for dBm', 'another unit than dBm'],
+  ] as const) {
+    await page.getByLabel('What the stand-in does').click();
+    await page.getByTitle(sickness).click();
+    // One that shows a figure has to have light.
+    await page.getByRole('button', { name: 'Plug in', exact: true }).click();
+    await expect(now(page)).toContainText(says);
+  }
+  await page.locator('[data-part=reading] input').fill('41');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: /^Strand 1, 850 nm from near: 0.41 dB: Passes/ })).toBeVisible();
+  await page.getByLabel('What the stand-in does').click();
+  await page.getByTitle('Works', { exact: true }).click();
 });

@@ -73,8 +73,8 @@ public sealed record ReferenceState(
         }
     }
 
-    /// <summary>True of a moment at which what was measured against it is in doubt.</summary>
-    public bool IsInDoubt(DateTimeOffset at) => InDoubt.Any(d => at >= d.From && (d.To is null || at <= d.To));
+    /// <summary>True of a moment at which what was measured against it is in doubt; always, of one that nobody took.</summary>
+    public bool IsInDoubt(DateTimeOffset at) => At is null || InDoubt.Any(d => at >= d.From && (d.To is null || at <= d.To));
 }
 
 /// <summary>A reference's stream and the state it folds to.</summary>

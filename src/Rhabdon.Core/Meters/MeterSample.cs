@@ -41,8 +41,9 @@ public enum MeterState
 /// <param name="Wavelength">That is to be read, in nanometers.</param>
 /// <param name="IsPower">Readings are wanted in dBm; else in dB against the meter's zero.</param>
 /// <param name="Samples">In order of time, those of the last few seconds.</param>
-/// <param name="Taken">When the last reading was kept: another one follows only when the light was gone since, or the wavelength is another. Null for none.</param>
-public sealed record MeterQuestion(int Wavelength, bool IsPower, IReadOnlyList<MeterSample> Samples, DateTimeOffset? Taken = null);
+/// <param name="Taken">When the last reading was kept, or when somebody began to watch: that light is not kept again. Null for none.</param>
+/// <param name="IsOtherLink">What is to be read now is not what lay in the meter then: the light has to be gone in between, whatever the wavelength.</param>
+public sealed record MeterQuestion(int Wavelength, bool IsPower, IReadOnlyList<MeterSample> Samples, DateTimeOffset? Taken = null, bool IsOtherLink = false);
 
 /// <summary>How a watched meter stands.</summary>
 /// <param name="Shows">Its latest figure with its unit; null for none.</param>

@@ -31,7 +31,7 @@ public static class MeterWatch
             MeterState.Over => Says(MeterStanding.Over),
             _ when last.Amount is null => Says(MeterStanding.Garbage),
             _ when last.IsPower != asked.IsPower => Says(MeterStanding.Unit),
-            _ when asked.Taken is { } taken && run[0].At <= taken => Says(MeterStanding.Kept),
+            _ when asked.Taken is { } taken && (run[0].At <= taken || (asked.IsOtherLink && !WasDarkSince(asked, taken))) => Says(MeterStanding.Kept),
             _ when IsStill(run) => Says(MeterStanding.Settled, Typed(Middle(run))),
             _ when last.At - run[0].At > Restless => Says(MeterStanding.Unstable),
             _ => Says(MeterStanding.Settling),
@@ -63,6 +63,8 @@ public static class MeterWatch
         run.Reverse();
         return run;
     }
+
+    private static bool WasDarkSince(MeterQuestion asked, DateTimeOffset taken) => asked.Samples.Any(s => s.At > taken && s.State == MeterState.Dark);
 
     private static bool IsStill(List<MeterSample> run)
     {

@@ -5,15 +5,16 @@ public sealed class LineSource(LinePort port) : LineInstrument(port), ILightSour
 {
     public override InstrumentKind Kind => InstrumentKind.LightSource;
 
+    public Task<InstrumentAnswer<SourceReport>> StateAsync(CancellationToken cancel) =>
+        AskAsync(
+            "STATE?",
+            words => words is ["STATE", var at, "warm" or "warming"] && Whole(at) is { } set ? new SourceReport(set, words[2] == "warm") : null,
+            cancel
+        );
+
     public async Task<InstrumentAnswer<SourceReport>> LightAsync(int wavelength, CancellationToken cancel)
     {
         var set = await AskAsync($"WAVE {wavelength}", words => words is ["OK"] ? "OK" : null, cancel);
-        return set.Fault is { } fault
-            ? new(null, fault)
-            : await AskAsync(
-                "STATE?",
-                words => words is ["STATE", var at, "warm" or "warming"] && Whole(at) is { } set ? new SourceReport(set, words[2] == "warm") : null,
-                cancel
-            );
+        return set.Fault is { } fault ? new(null, fault) : await StateAsync(cancel);
     }
 }

@@ -1,11 +1,29 @@
+using System.Text.Json.Serialization;
+using Rhabdon.Core;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Optics;
 using Rhabdon.Core.Units;
+using Rhabdon.Core.Verification;
 
 namespace Rhabdon.Instruments.StandIns;
+
+/// <summary>What was done to the two faces of a link before it was plugged in.</summary>
+[JsonConverter(typeof(EnumNames<FacesPlugged>))]
+public enum FacesPlugged
+{
+    [JsonStringEnumMemberName("as-they-are")]
+    AsTheyAre,
+
+    [JsonStringEnumMemberName("cleaned")]
+    Cleaned,
+
+    /// <summary>A finger was on one.</summary>
+    [JsonStringEnumMemberName("dirty")]
+    Dirty,
+}
 
 /// <summary>
 /// The made-up world behind a stand-in meter: what the connectors that were really made at the bench would lose. Each end's offset and dirt follow from its
@@ -21,25 +39,25 @@ public static class MadeLink
     private const double OnStandard1550 = 10.4;
     private const double SpliceLoss = 0.05;
     private const double Aperture = 0.2;
+    private const double Finger = 2;
 
     /// <summary>Loss in dB by wavelength, with both end pairs or as many as the reference left in it.</summary>
     /// <param name="basis">Of the link: grade, length, splices, and how many end pairs count.</param>
     /// <param name="ends">The near and the far termination as they stand.</param>
-    /// <param name="isCleaned">Somebody has just cleaned both faces.</param>
-    public static IReadOnlyDictionary<int, double> Path(LossBasis basis, IEnumerable<int> wavelengths, IReadOnlyList<TerminationState> ends, bool isCleaned)
+    public static Dictionary<int, double> Path(LossBasis basis, IEnumerable<int> wavelengths, IReadOnlyList<TerminationState> ends, FacesPlugged faces)
     {
         var counted = ends.Take(LinkBudget.EndPairsCounted(basis.Method)).ToList();
         var kilometers = (double)basis.Length.Millimeters / 1_000_000;
         return wavelengths.ToDictionary(
             w => w,
-            w => (kilometers * TypicalAttenuation.PerKm(basis.Grade, w)) + (basis.Splices * SpliceLoss) + counted.Sum(e => Pair(basis.Grade, w, e, isCleaned))
+            w => (kilometers * TypicalAttenuation.PerKm(basis.Grade, w)) + (basis.Splices * SpliceLoss) + counted.Sum(e => Pair(basis.Grade, w, e, faces)) + (faces == FacesPlugged.Dirty ? Finger : 0)
         );
     }
 
     /// <summary>The cords alone, as when a reference is taken.</summary>
-    public static IReadOnlyDictionary<int, double> Cords(IEnumerable<int> wavelengths) => wavelengths.ToDictionary(w => w, _ => 0.0);
+    public static Dictionary<int, double> Cords(IEnumerable<int> wavelengths) => wavelengths.ToDictionary(w => w, _ => 0.0);
 
-    private static double Pair(FiberGrade grade, int wavelength, TerminationState end, bool isCleaned)
+    private static double Pair(FiberGrade grade, int wavelength, TerminationState end, FacesPlugged faces)
     {
         var chance = new Random(HashCode(end.Termination, end.Attempts.Count));
         var (spread, dirt, isDirty) = (chance.NextDouble(), chance.NextDouble(), chance.NextDouble() < DirtyShare);
@@ -51,7 +69,7 @@ public static class MadeLink
         var film =
             face == FaceVerdict.Fail ? 0.6
             : face == FaceVerdict.CleanAndLookAgain || (face is null && isDirty)
-                ? isCleaned ? 0
+                ? faces == FacesPlugged.Cleaned ? 0
                     : 0.5 + (1.5 * dirt)
             : 0;
         return joint + film;
@@ -76,8 +94,8 @@ public static class MadeLink
 
     private static FaceVerdict? LastFace(TerminationState end) => Readings(end).LastOrDefault(r => r.Face is not null)?.Face?.Grade.Verdict;
 
-    private static IEnumerable<Core.Verification.Reading> Readings(TerminationState end) =>
-        end.Attempts.Count == 0 ? [] : end.Attempts[^1].Tries.SelectMany(t => t.Steps).Select(s => s.Reading).OfType<Core.Verification.Reading>();
+    private static IEnumerable<Reading> Readings(TerminationState end) =>
+        end.Attempts.Count == 0 ? [] : end.Attempts[^1].Tries.SelectMany(t => t.Steps).Select(s => s.Reading).OfType<Reading>();
 
     // The same on every machine, which string.GetHashCode is not.
     private static int HashCode(Guid id, int attempt) =>

@@ -15,14 +15,20 @@ namespace Rhabdon.Server.Instruments;
 
 /// <param name="IsThere">It answered just now.</param>
 /// <param name="Name">Its own; null while it is silent.</param>
-public sealed record InstrumentView(InstrumentKind Kind, bool IsThere, bool IsStandIn, string? Name);
+/// <param name="IsWarm">False of a light source that still drifts; null of all else.</param>
+public sealed record InstrumentView(InstrumentKind Kind, bool IsThere, bool IsStandIn, string? Name, bool? IsWarm = null);
 
 /// <summary>What hands put between the stand-in source and the stand-in meter.</summary>
 /// <param name="Cable">That is being tested.</param>
 /// <param name="Strand">Null for the test cords alone, as for a reference.</param>
 /// <param name="Method">Of the reference, where a strand is plugged in: which end pairs lie in the path.</param>
-/// <param name="IsCleaned">Both faces were cleaned first.</param>
-public sealed record PluggedIn(Guid Cable, int? Strand = null, ReferenceMethod Method = ReferenceMethod.OneCord, bool IsCleaned = false);
+/// <param name="Faces">What was done to the faces first.</param>
+public sealed record PluggedIn(
+    Guid Cable,
+    int? Strand = null,
+    ReferenceMethod Method = ReferenceMethod.OneCord,
+    FacesPlugged Faces = FacesPlugged.AsTheyAre
+);
 
 /// <summary>Sources, meters, splicers and light tools that are set up. The bench never waits for one: an answer comes soon, and a fault is an answer.</summary>
 public static class MeterEndpoints
@@ -44,13 +50,18 @@ public static class MeterEndpoints
     }
 
     private static async Task<IReadOnlyList<InstrumentView>> Show(InstrumentRack rack, CancellationToken cancel) =>
-        await Task.WhenAll(
-            rack.All.Select(async i =>
-                await i.SaysAsync(cancel) is { Value: { } says }
-                    ? new InstrumentView(i.Kind, true, says.IsStandIn, says.Name)
-                    : new InstrumentView(i.Kind, false, false, null)
-            )
-        );
+        await Task.WhenAll(rack.All.Select(i => ViewAsync(i, cancel)));
+
+    private static async Task<InstrumentView> ViewAsync(IInstrument instrument, CancellationToken cancel) =>
+        (await instrument.SaysAsync(cancel)).Value is not { } says
+            ? new InstrumentView(instrument.Kind, false, false, null)
+            : new InstrumentView(
+                instrument.Kind,
+                true,
+                says.IsStandIn,
+                says.Name,
+                instrument is ILightSource source ? (await source.StateAsync(cancel)).Value?.IsWarm : null
+            );
 
     // The source is turned to the same wavelength, where the bench reaches it.
     private static async Task<Results<Ok<MeterSample>, ProblemHttpResult>> Read(int wavelength, InstrumentRack rack, CancellationToken cancel)
@@ -132,7 +143,7 @@ public static class MeterEndpoints
 
         var ends = (await runs.EndsAsync(opened, strand)).Select(e => e.State).ToList();
         var basis = opened.Run.BasisOf(strand, plugged.Method, hasReferenceCords: false);
-        return await LendAsync(rack, InstrumentKind.PowerMeter, Words(MadeLink.Path(basis, wavelengths, ends, plugged.IsCleaned)), cancel);
+        return await LendAsync(rack, InstrumentKind.PowerMeter, Words(MadeLink.Path(basis, wavelengths, ends, plugged.Faces)), cancel);
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> MakeSick(string kind, string malady, InstrumentRack rack, CancellationToken cancel) =>

@@ -49,6 +49,18 @@ public class MeterWatchTests
         Assert.Equal("-20.20", Of([.. still, .. other], taken: Start.AddSeconds(1), wavelength: 1550).Settled);
     }
 
+    // The source turns back to the first wavelength for the next strand: what still lies in the meter is the strand before.
+    [Fact]
+    public void Another_link_is_read_only_when_the_light_was_gone_in_between()
+    {
+        MeterSample[] still = [.. Enumerable.Range(0, 6).Select(i => At(i, -20.4))];
+        MeterSample[] back = [.. Enumerable.Range(6, 6).Select(i => At(i, -20.2) with { Wavelength = 1550 })];
+        Assert.Equal(MeterStanding.Kept, Of([.. still, .. back], taken: Start.AddSeconds(1), wavelength: 1550, isOtherLink: true).Standing);
+        var dark = new MeterSample(Start.AddSeconds(2.4), MeterState.Dark, 1550);
+        MeterSample[] next = [.. Enumerable.Range(13, 6).Select(i => At(i, -20.6) with { Wavelength = 1550 })];
+        Assert.Equal("-20.60", Of([.. still, .. back, dark, .. next], taken: Start.AddSeconds(1), wavelength: 1550, isOtherLink: true).Settled);
+    }
+
     [Theory]
     [InlineData(MeterState.Silent, MeterStanding.Silent)]
     [InlineData(MeterState.Slow, MeterStanding.Slow)]
@@ -79,6 +91,6 @@ public class MeterWatchTests
 
     private static MeterSample At(int fifth, double amount) => new(Start.AddSeconds(fifth / 5.0), MeterState.Reading, 1310, (decimal)amount);
 
-    private static MeterSays Of(MeterSample[] samples, DateTimeOffset? taken = null, int wavelength = 1310) =>
-        MeterWatch.Of(new MeterQuestion(wavelength, IsPower: true, samples, taken), Phrasebook.English);
+    private static MeterSays Of(MeterSample[] samples, DateTimeOffset? taken = null, int wavelength = 1310, bool isOtherLink = false) =>
+        MeterWatch.Of(new MeterQuestion(wavelength, IsPower: true, samples, taken, isOtherLink), Phrasebook.English);
 }

@@ -64,6 +64,8 @@ export interface MeterQuestion {
   samples: readonly Schemas['MeterSample'][];
   /** When the last reading was kept; null for none. */
   taken: string | null;
+  /** What is to be read is not what lay in the meter then. */
+  isOtherLink: boolean;
 }
 export type RunDeed =
   | { kind: 'read'; key: RunKey; read: string; isPower: boolean }

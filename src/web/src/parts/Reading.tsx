@@ -20,6 +20,8 @@ interface Measured {
   describedBy: string;
   /** Where no question stands over the field. */
   label?: string;
+  /** What an instrument shows just now, as long as nothing is typed. */
+  shows?: string;
   /** A finger has come to the field: where digits are typed on keys of our own, they are shown now. */
   onFinger?: () => void;
   ref?: Ref<HTMLInputElement>;
@@ -29,7 +31,7 @@ interface Measured {
  * The field that a measured value is typed into: plain and large. A caliper that types like a keyboard types here, since the field has the focus when its step
  * comes; it never holds a value that nobody has measured.
  */
-export function MeasuredField({ value, onChange, unit, kind, describedBy, label, onFinger, ref }: Measured) {
+export function MeasuredField({ value, onChange, unit, kind, describedBy, label, shows, onFinger, ref }: Measured) {
   return (
     <span className={`${css.measured} figures`}>
       <input
@@ -38,6 +40,7 @@ export function MeasuredField({ value, onChange, unit, kind, describedBy, label,
         onChange={(event) => onChange(event.target.value)}
         onPointerDown={(event) => event.pointerType === 'touch' && onFinger?.()}
         inputMode={kind !== 'text' && isByFinger() ? 'none' : kind}
+        placeholder={shows}
         autoComplete="off"
         aria-describedby={describedBy}
         aria-label={label}

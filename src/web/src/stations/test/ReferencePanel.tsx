@@ -6,7 +6,7 @@ import { SidePanel } from '../../parts/SidePanel';
 import { FaultLine } from '../../shell/faults';
 import { whyNotKept } from '../../shell/record';
 import { say } from '../../shell/words';
-import { Hands } from './MeterLine';
+import { Hands } from './Hands';
 import { useInstruments } from './useMeter';
 import css from './ReferencePanel.module.css';
 import controls from '../../parts/controls.module.css';
@@ -121,8 +121,14 @@ export function ReferencePanel({ cable, wavelengths, reference, isCheck, says, o
           </>
         )}
         {meter?.isStandIn && <Hands cable={cable} now={undefined} method={said.method} isKept={false} />}
+        {instruments.some(({ isWarm }) => isWarm === false) && <p role="status">{say('meter.cold')}</p>}
         {meter && (
-          <button type="button" className={controls.button} disabled={reading !== undefined} onClick={() => void fromMeter()}>
+          <button
+            type="button"
+            className={`${controls.button} ${css.meter}`}
+            disabled={reading !== undefined}
+            onClick={() => void fromMeter()}
+          >
             {reading ? say('meter.reading', { wavelength: reading }) : say('meter.from')}
           </button>
         )}

@@ -10,7 +10,7 @@ import { keepFocus, useKeys } from '../../shell/keys';
 import { workAt } from '../../shell/place';
 import { say } from '../../shell/words';
 import { LightPanel } from './LightPanel';
-import { Hands, MeterLine } from './MeterLine';
+import { Hands } from './Hands';
 import { ReferenceLine } from './ReferenceLine';
 import { ReferencePanel } from './ReferencePanel';
 import { RunTable } from './RunTable';
@@ -148,9 +148,7 @@ function NowCard({ cable, method, now, rows, isPowered, isAside, says, onRead, j
   const instruments = useInstruments().data ?? [];
   const meter = instruments.find(({ kind, isThere }) => kind === 'power-meter' && isThere);
   const [isBySelf, setBySelf] = useState(localStorage.getItem(meterKeeps) !== 'no');
-  const [shown, setShown] = useState(localStorage.getItem(meterShows));
-  // A meter on the network shows powers; whoever types says which of the two.
-  const isPower = isPowered && (shown ? shown === 'power' : !!meter);
+  const [isPower, setPower] = useState(isPowered && localStorage.getItem(meterShows) === 'power');
   const [judged, setJudged] = useState<{ read: string; told?: Schemas['RunJudged'] }>();
   const field = useRef<HTMLInputElement>(null);
   const { key } = now;
@@ -186,19 +184,28 @@ function NowCard({ cable, method, now, rows, isPowered, isAside, says, onRead, j
   };
   const shows = (power: boolean) => {
     localStorage.setItem(meterShows, power ? 'power' : 'loss');
-    setShown(power ? 'power' : 'loss');
+    setPower(power);
     field.current?.focus();
   };
   useKeys({ done: keep, 'pedal-done': keep, next: () => strand(1), previous: () => strand(-1), look: onLight });
   const isWatched = !!meter && isBySelf && !isAside && !now.fault && read === '';
   const watched = useMeter(
-    isWatched ? { wavelength: key.wavelength, isPower, onSettled: (settled) => void onRead(settled, isPower) } : undefined,
+    isWatched
+      ? {
+          link: `${key.strand} ${key.from}`,
+          wavelength: key.wavelength,
+          isPower: isPowered,
+          onSettled: (settled) => void onRead(settled, isPowered),
+        }
+      : undefined,
   );
+  const [meterShown, meterUnit] = watched?.shows?.split(' ') ?? [];
   const typed = judged?.read === read ? judged.told : undefined;
   const told = typed ?? (read.trim() === '' && now.read ? now.read : undefined);
   const verdict = () => {
     if (now.fault) return now.fault;
     if (typed) return isPower && typed.loss ? `${shownAmount(typed.loss)}. ${typed.says}` : typed.says;
+    if (watched) return watched.says;
     return now.read ? say('run.read-before', { loss: shownAmount(now.read.loss), says: now.read.says }) : say('run.type');
   };
   return (
@@ -221,39 +228,45 @@ function NowCard({ cable, method, now, rows, isPowered, isAside, says, onRead, j
           <small>{say('run.meter-at')}</small> <b className="figures">{now.out}</b>
         </span>
       </p>
-      <div className={css.read} data-part="reading">
+      <div className={css.read} data-part="reading" data-power={isPower || meterUnit === 'dBm'}>
         <MeasuredField
           ref={field}
           value={read}
           onChange={setRead}
-          unit={isPower ? 'dBm' : 'dB'}
+          unit={(read === '' && meterUnit) || (isPower ? 'dBm' : 'dB')}
           kind="decimal"
           describedBy="run-verdict"
           label={say(isPower ? 'run.power' : 'run.loss')}
+          shows={meterShown}
         />
-        {isPowered && (
-          <button
-            type="button"
-            className={controls.button}
-            aria-pressed={isPower}
-            onMouseDown={keepFocus}
-            onClick={() => shows(!isPower)}
-          >
-            {say('run.dbm')}
-          </button>
-        )}
+        <div className={css.switches}>
+          {isPowered && (
+            <button
+              type="button"
+              className={controls.button}
+              aria-pressed={isPower}
+              onMouseDown={keepFocus}
+              onClick={() => shows(!isPower)}
+            >
+              {say('run.dbm')}
+            </button>
+          )}
+          {meter && (
+            <button
+              type="button"
+              className={controls.button}
+              aria-pressed={isBySelf}
+              onMouseDown={keepFocus}
+              onClick={() => {
+                localStorage.setItem(meterKeeps, isBySelf ? 'no' : 'yes');
+                setBySelf(!isBySelf);
+              }}
+            >
+              {say('meter.auto')}
+            </button>
+          )}
+        </div>
       </div>
-      {meter && (
-        <MeterLine
-          says={watched}
-          isOn={isBySelf}
-          onSwitch={(isOn) => {
-            localStorage.setItem(meterKeeps, isOn ? 'yes' : 'no');
-            setBySelf(isOn);
-            field.current?.focus();
-          }}
-        />
-      )}
       {now.limit && (
         <div className={css.bar}>
           <LossBar
@@ -278,7 +291,7 @@ function NowCard({ cable, method, now, rows, isPowered, isAside, says, onRead, j
           </p>
         </div>
       )}
-      <p id="run-verdict" className={`${css.verdict} ${told?.grade ? css[told.grade] : ''}`}>
+      <p id="run-verdict" data-standing={watched?.standing} className={`${css.verdict} ${told?.grade ? css[told.grade] : ''}`}>
         {verdict()}
       </p>
       {says !== typed?.says && <FaultLine says={says} />}

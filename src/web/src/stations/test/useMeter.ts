@@ -21,6 +21,8 @@ export const useInstruments = () =>
 
 /** What is wanted of a watched meter. */
 interface Wanted {
+  /** Which strand, from which end. */
+  link: string;
   /** Nanometers. */
   wavelength: number;
   /** In dBm; else in dB. */
@@ -36,10 +38,10 @@ export function useMeter(wanted: Wanted | undefined): Schemas['MeterSays'] | und
   useEffect(() => {
     settled.current = wanted?.onSettled;
   });
-  const { wavelength, isPower } = wanted ?? { wavelength: 0, isPower: false };
+  const { link, wavelength, isPower } = wanted ?? { link: '', wavelength: 0, isPower: false };
   // What was kept at one wavelength still lies in the meter when the next is asked for.
   const samples = useRef<Schemas['MeterSample'][]>([]);
-  const taken = useRef<string | null>(null);
+  const taken = useRef<{ at: string; link: string } | null>(null);
   useEffect(() => {
     setSays(undefined);
     if (!wavelength) return;
@@ -59,13 +61,19 @@ export function useMeter(wanted: Wanted | undefined): Schemas['MeterSays'] | und
       const at = Date.parse(sample.at);
       const before = samples.current.at(-1);
       // Whatever lay in the meter before one looked is not what is shown: the light has to go first.
-      if (!before || at - Date.parse(before.at) > unwatchedMs) taken.current = sample.at;
+      if (!before || at - Date.parse(before.at) > unwatchedMs) taken.current = { at: sample.at, link: '' };
       samples.current = [...samples.current.filter((one) => at - Date.parse(one.at) < watchedMs), sample];
-      const seen = await watchMeter({ wavelength, isPower, samples: samples.current, taken: taken.current });
+      const seen = await watchMeter({
+        wavelength,
+        isPower,
+        samples: samples.current,
+        taken: taken.current?.at ?? null,
+        isOtherLink: taken.current?.link !== link,
+      });
       if (isLeft) return;
       setSays(seen);
       if (seen.settled) {
-        taken.current = sample.at;
+        taken.current = { at: sample.at, link };
         settled.current?.(seen.settled);
       }
       next = window.setTimeout(() => void look(), sample.state === 'silent' || sample.state === 'slow' ? silentMs : betweenMs);
@@ -75,6 +83,6 @@ export function useMeter(wanted: Wanted | undefined): Schemas['MeterSays'] | und
       isLeft = true;
       window.clearTimeout(next);
     };
-  }, [wavelength, isPower]);
+  }, [link, wavelength, isPower]);
   return says;
 }
