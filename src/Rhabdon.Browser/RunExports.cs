@@ -5,6 +5,7 @@ using Rhabdon.Core;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Meters;
 using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Results;
 using Rhabdon.Core.Runs;
 
 namespace Rhabdon.Browser;
@@ -85,6 +86,43 @@ public static partial class RunExports
             : (0, default);
         return Stamps.Texts(Stamps.Put(stamp, [new StreamAct(answer.Body!, null, [(answer.Stream, known, clock)])]));
     }
+
+    /// <summary>Which column of a table is likely to be what: a <see cref="ResultMapping"/> as JSON.</summary>
+    /// <param name="table">A <see cref="ResultTable"/> as JSON.</param>
+    [JSExport]
+    public static string GuessColumns(string run, string table)
+    {
+        var asked = Read(run);
+        return JsonSerializer.Serialize(ResultColumns.Guess(Table(table).Header, asked.Cable.Plan.At(asked.Cable.Grade)[0]), CoreJson.Default.ResultMapping);
+    }
+
+    /// <summary>What the rows of a table would be in a run that is held: a <see cref="ResultPreview"/> as JSON.</summary>
+    [JSExport]
+    public static string PreviewResults(string run, string table, string mapping) =>
+        JsonSerializer.Serialize(Import(run, table, mapping).Preview(), CoreJson.Default.ResultPreview);
+
+    /// <summary>Makes the events of a table's readings, all of them or none.</summary>
+    /// <returns>As of <see cref="BenchExports.Act"/>.</returns>
+    [JSExport]
+    public static string TakeResults(string run, string table, string mapping, string stamp)
+    {
+        // Several rows may be of one link: each of their events follows the one before.
+        var known = new Dictionary<Guid, int>();
+        var acts = new List<StreamAct>();
+        foreach (var (stream, body) in Import(run, table, mapping).Take())
+        {
+            var link = Links.GetValueOrDefault(stream);
+            known[stream] = known.TryGetValue(stream, out var before) ? before + 1 : link?.Events.Count ?? 0;
+            acts.Add(new StreamAct(body, null, [(stream, known[stream], link?.LastClock ?? default)]));
+        }
+
+        return Stamps.Texts(Stamps.Put(stamp, acts));
+    }
+
+    private static ResultImport Import(string run, string table, string mapping) =>
+        new(RunOf(run), Table(table), JsonSerializer.Deserialize(mapping, CoreJson.Default.ResultMapping)!, Phrasebook.English);
+
+    private static ResultTable Table(string table) => JsonSerializer.Deserialize(table, CoreJson.Default.ResultTable)!;
 
     private static RunRequest Read(string run) => JsonSerializer.Deserialize(run, CoreJson.Default.RunRequest)!;
 

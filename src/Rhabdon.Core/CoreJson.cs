@@ -9,6 +9,7 @@ using Rhabdon.Core.Meters;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Results;
 using Rhabdon.Core.Runs;
 
 namespace Rhabdon.Core;
@@ -60,6 +61,9 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(RunJudged))]
 [JsonSerializable(typeof(MeterQuestion))]
 [JsonSerializable(typeof(MeterSays))]
+[JsonSerializable(typeof(ResultTable))]
+[JsonSerializable(typeof(ResultMapping))]
+[JsonSerializable(typeof(ResultPreview))]
 [JsonSerializable(typeof(Phrase))]
 [JsonSerializable(typeof(BenchIntent))]
 [JsonSerializable(typeof(BenchView))]

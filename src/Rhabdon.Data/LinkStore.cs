@@ -122,6 +122,23 @@ public sealed class LinkStore(Database database, EventStore events)
         ];
     }
 
+    /// <summary>All links of a job that were begun, folded, each with the name of its cable; in the order of cables and strands.</summary>
+    public async Task<IReadOnlyList<(string Cable, LinkState Link)>> OfJobAsync(Guid job, RecipeBook book)
+    {
+        await using var connection = await database.OpenAsync();
+        var begun = (
+            await connection.QueryAsync<(Guid Id, string Cable)>(
+                """
+                select l.stream_id, coalesce(cable.name, '') from link_state l left join cable on cable.id = l.cable_id
+                where l.job_id = @job order by cable.name collate "C", l.strand
+                """,
+                new { job }
+            )
+        ).AsList();
+        var streams = await events.StreamsAsync(connection, null, begun.ToDictionary(b => b.Id, _ => StreamKind.Link), book);
+        return [.. begun.Select(b => (b.Cable, ((FoldedLink)streams[b.Id]).State))];
+    }
+
     /// <summary>How the links of a job are tested.</summary>
     public async Task<TestPlan> PlanAsync(Guid job)
     {

@@ -1,8 +1,4 @@
 using System.Globalization;
-using System.Text;
-using System.Text.RegularExpressions;
-using CsvHelper;
-using CsvHelper.Configuration;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Recipes;
@@ -10,8 +6,8 @@ using Rhabdon.Core.Units;
 
 namespace Rhabdon.Documents;
 
-/// <summary>The record as a table: one row a connector, RFC 4180, UTF-8 with a byte-order mark so that spreadsheets read it as such.</summary>
-public static partial class RecordCsv
+/// <summary>The record as a table: one row a connector.</summary>
+public static class RecordCsv
 {
     private static readonly string[] Head =
     [
@@ -38,30 +34,8 @@ public static partial class RecordCsv
 
     /// <param name="rows">Each connector with its cable's name and termination.</param>
     /// <param name="names">People by id.</param>
-    public static byte[] Write(IEnumerable<(string Cable, FileTermination Termination, FileConnector Connector)> rows, IReadOnlyDictionary<Guid, string> names)
-    {
-        using var text = new StringWriter(CultureInfo.InvariantCulture);
-        using (var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { NewLine = "\r\n" }))
-        {
-            foreach (var name in Head)
-            {
-                csv.WriteField(name);
-            }
-
-            csv.NextRecord();
-            foreach (var (cable, termination, connector) in rows)
-            {
-                foreach (var cell in Cells(cable, termination, connector, names))
-                {
-                    csv.WriteField(cell is null ? null : Formula().Replace(cell, "$1'$2"));
-                }
-
-                csv.NextRecord();
-            }
-        }
-
-        return [.. Encoding.UTF8.Preamble, .. Encoding.UTF8.GetBytes(text.ToString())];
-    }
+    public static byte[] Write(IEnumerable<(string Cable, FileTermination Termination, FileConnector Connector)> rows, IReadOnlyDictionary<Guid, string> names) =>
+        CsvSheet.Write(Head, rows.Select(r => Cells(r.Cable, r.Termination, r.Connector, names)));
 
     private static IEnumerable<string?> Cells(string cable, FileTermination termination, FileConnector connector, IReadOnlyDictionary<Guid, string> names)
     {
@@ -93,12 +67,6 @@ public static partial class RecordCsv
         yield return last?.At.ToString("O", CultureInfo.InvariantCulture);
         yield return connector.FiberUsed.Millimeters.ToString("0.###", CultureInfo.InvariantCulture);
     }
-
-    // A spreadsheet takes for a formula what begins with one of its signs, at the head of a cell or, where it parts cells by other signs than the comma, after
-    // one of
-    // those; some take the full-width forms too. An apostrophe makes text of it.
-    [GeneratedRegex(@"((?:^|[;,|\t\r\n])[\s""']*)([=+\-@\uFF1D\uFF0B\uFF0D\uFF20])")]
-    private static partial Regex Formula();
 
     private static string Number(int number) => number.ToString(CultureInfo.InvariantCulture);
 }

@@ -219,6 +219,8 @@ public static class Doors
         new("POST", "/api/v1/calc/budget", Passes.Anyone, new { profile = "tia" }),
         new("POST", "/api/v1/calc/link", Passes.Anyone, new { grade = "OM4", wavelength = 1 }),
         new("POST", "/api/v1/calc/run", Passes.Anyone, new { run = 1 }),
+        new("POST", "/api/v1/calc/results", Passes.Anyone, new { run = 1 }),
+        new("GET", "/api/v1/jobs/{id:guid}/losses.csv", Passes.SeesJob),
         new("POST", "/api/v1/calc/diagnosis", Passes.Anyone, new { grade = "OM4", readings = Array.Empty<int>() }),
         new("POST", "/api/v1/calc/fitting", Passes.Anyone, new { connector = "LC" }),
         new("POST", "/api/v1/calc/technique", Passes.Anyone, new { crews = 1 }),

@@ -69,6 +69,29 @@ public sealed class LinkTests(Host host) : IClassFixture<Host>
         Assert.Equal(("0.51 dB", "pass"), (cell["loss"]!.ToString(), cell["grade"]!.ToString()));
     }
 
+    // RFC 4180: what one spreadsheet writes another reads.
+    [Fact]
+    public async Task The_losses_of_a_job_come_as_a_table_and_in_its_file()
+    {
+        var heron = await host.SignedIn();
+        var (job, cable) = await CableAsync(heron);
+        var reference = Guid.CreateVersion7();
+        var taken = new ReferenceTaken(job, ReferenceMethod.OneCord, [new TestCord("TC-14")], [new ReferencePower(850, null)]);
+        await heron.SendAsync(heron.Make(reference, taken, 0));
+        var place = LinkPlace.Of(job, cable, 9);
+        Assert.Equal((int[])[200, 200], await heron.SendAsync(Loss(heron, job, cable, 9, "0.9 dB", reference), Loss(heron, job, cable, 9, "0.41 dB", reference, known: 1)));
+        var table = await heron.Client.GetStringAsync($"/api/v1/jobs/{job}/losses.csv");
+        var rows = table.Split("\r\n").Where(r => r.Contains(",9,850,near,", StringComparison.Ordinal)).ToList();
+        Assert.Equal(2, rows.Count);
+        Assert.Contains(",0.9,", rows[0]);
+        Assert.Contains(",no,one cord,", rows[0]);
+        Assert.Contains(",0.41,", rows[1]);
+        Assert.Contains(",yes,one cord,", rows[1]);
+        var owner = await host.SignedIn("olive", "saltmarsh-owner");
+        var file = await owner.Client.GetFromJsonAsync<JsonNode>($"/api/v1/jobs/{job}/export");
+        Assert.Contains(file!["events"]!.AsArray(), e => e!["body"]!["kind"]!.ToString() == "loss-read" && e["subjects"]![0]!["id"]!.GetValue<Guid>() == place.Id);
+    }
+
     [Fact]
     public async Task Whoever_may_not_work_on_the_job_may_not_measure_there_and_only_a_lead_settles()
     {
@@ -111,11 +134,11 @@ public sealed class LinkTests(Host host) : IClassFixture<Host>
 
     private static DecibelMilliwatt Power(string text) => QuantityText.TryParse<DecibelMilliwatt>(text, out var power) ? power : default;
 
-    private static BenchEvent Loss(TestTablet tablet, Guid job, Guid cable, int strand, string read, Guid reference)
+    private static BenchEvent Loss(TestTablet tablet, Guid job, Guid cable, int strand, string read, Guid reference, int known = 0)
     {
         var (place, basis) = (LinkPlace.Of(job, cable, strand), new LossBasis("tia", FiberGrade.OM4, Length.Mm(120_000), ReferenceMethod.OneCord));
         var loss = QuantityText.TryParse<Decibel>(read, out var typed) ? typed : default;
-        return tablet.Make(place.Id, new LossRead(place, 850, CableEnd.Near, loss, basis.Limit(850), basis.Judge(850, loss), basis, reference), 0);
+        return tablet.Make(place.Id, new LossRead(place, 850, CableEnd.Near, loss, basis.Limit(850), basis.Judge(850, loss), basis, reference), known);
     }
 
     private static async Task<(string Grade, string Loss, string Taken, bool IsInDoubt)> LadderAsync(TestTablet tablet, Guid cable, int strand)

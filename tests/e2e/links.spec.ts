@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { newCable, sent, signIn, tabletOf } from './bench';
+import { newCable, pick, sent, signIn, tabletOf } from './bench';
 import { apiOf } from './chromium.mjs';
 
 const now = (page: Page) => page.locator('[data-part=now]');
@@ -169,4 +169,37 @@ test('a sick meter is told at once, and the reading is typed', async ({ page, br
   await expect(page.getByRole('button', { name: /^Strand 1, 850 nm from near: 0.41 dB: Passes/ })).toBeVisible();
   await page.getByLabel('What the stand-in does').click();
   await page.getByTitle('Works', { exact: true }).click();
+});
+
+test('results come from a file: a bad row is named and none taken; which column is what is remembered; doubles are left out', async ({
+  page,
+  browser,
+}) => {
+  const cable = await newCable(browser, 'FILE', 2);
+  await signIn(page, 'heron', 'saltmarsh-heron');
+  await page.goto(`/test/${cable}`);
+  await takeReference(page);
+  await page.getByRole('button', { name: 'From a file' }).click();
+  const choose = (rows: string[]) =>
+    page.locator('input[type=file]').setInputFiles({
+      name: 'results.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(`Where;What;At\r\n${rows.join('\r\n')}\r\n`),
+    });
+  const rows = ['1;0,42;850 nm', '1;0,38;1300 nm', '2;0,44;850 nm', '2;2,40;1300 nm'];
+  await choose([...rows, '7;0,41;850 nm']);
+  await expect(page.getByText('Say which column holds the strand or its port.')).toBeVisible();
+  await pick(page, 'Strand or port', 'Where');
+  await pick(page, 'Loss, dB', 'What');
+  await pick(page, 'Wavelength', 'At');
+  await expect(page.getByRole('row', { name: /^6 .*"7" is neither a strand of this cable/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Take 4 readings' })).toBeDisabled();
+  await choose(rows);
+  await page.getByRole('button', { name: 'Take 4 readings' }).click();
+  await expect(page.getByText('4 readings taken.')).toBeVisible();
+  await choose(rows);
+  await expect(page.getByText('0 to take, 4 here already, 0 at fault')).toBeVisible();
+  await page.getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByText('3 pass, 0 marginal, 1 fail')).toBeVisible();
+  await sent(page);
 });

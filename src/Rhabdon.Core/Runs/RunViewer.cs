@@ -13,7 +13,7 @@ public sealed class RunViewer(Phrasebook words)
     {
         RunColumn[] columns = [.. run.Cable.Plan.From.SelectMany(from => run.Cable.Plan.At(run.Cable.Grade).Select(w => new RunColumn(w, from)))];
         var rows = run.Cable.Strands.Select(s => RowOf(run, s, columns)).ToList();
-        return new RunView(run.Now is { } now ? NowOf(run, now) : null, columns, rows, TallyOf(rows, columns.Length), ReferenceOf(run));
+        return new RunView(run.Turn is { } now ? NowOf(run, now) : null, columns, rows, TallyOf(rows, columns.Length), ReferenceOf(run));
     }
 
     /// <summary>What is being typed: the grade and what is said beside the field; a fault says what would do.</summary>

@@ -16,6 +16,8 @@ public sealed class TestRun(RunRequest asked, Func<Guid, LinkState> link, Func<G
 {
     public RunCable Cable => asked.Cable;
 
+    public DateTimeOffset Now => asked.Now;
+
     /// <summary>The reference that is measured against: the latest that was not given up. Null for none.</summary>
     public ReferenceState? InUse { get; } = asked.References.Select(reference).Where(r => r.Taken?.Job == asked.Cable.Job && r.Ended is null).MaxBy(r => r.At);
 
@@ -32,7 +34,7 @@ public sealed class TestRun(RunRequest asked, Func<Guid, LinkState> link, Func<G
     public bool IsInDoubt(LossRecord read) => read.Settled is not { IsAccepted: true } && reference(read.Reference).IsInDoubt(read.At);
 
     /// <summary>The reading whose turn it is: the one picked, or the next that is open after the last; null when none is.</summary>
-    public RunKey? Now
+    public RunKey? Turn
     {
         get
         {
@@ -77,13 +79,16 @@ public sealed class TestRun(RunRequest asked, Func<Guid, LinkState> link, Func<G
             return MeterText.Loss(read.Read) is { } loss ? (loss, null, null) : (default, null, Phrase.Of(PhraseKeys.Run.LossWanted));
         }
 
-        if (InUse?.Taken?.Powers.FirstOrDefault(p => p.Wavelength == read.Key.Wavelength)?.Power is not { } before)
+        if (PowerAt(read.Key.Wavelength) is not { } before)
         {
             return (default, null, Phrase.Of(PhraseKeys.Run.NoPower, ("wavelength", $"{read.Key.Wavelength}")));
         }
 
         return MeterText.Power(read.Read) is { } power ? (before - power, power, null) : (default, null, Phrase.Of(PhraseKeys.Run.PowerWanted));
     }
+
+    /// <summary>What the meter showed at a wavelength when the reference was taken; null where it was set to zero.</summary>
+    public DecibelMilliwatt? PowerAt(int wavelength) => InUse?.Taken?.Powers.FirstOrDefault(p => p.Wavelength == wavelength)?.Power;
 
     private bool IsOpen(RunKey key) =>
         Read(key) is not { } read || (MayMeasure && (IsInDoubt(read) || (read.Worth is LossGrade.Invalid or LossGrade.Recheck && read.Reference != InUse?.Id)));

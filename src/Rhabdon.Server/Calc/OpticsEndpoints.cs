@@ -4,6 +4,7 @@ using Rhabdon.Core.Causes;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Optics;
 using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Results;
 using Rhabdon.Core.Runs;
 using Rhabdon.Server.Hosting;
 
@@ -15,6 +16,10 @@ public sealed record RunQuestion(RunRequest Run, IReadOnlyList<BenchEvent> Event
 
 /// <param name="Judged">Null where nothing is being typed.</param>
 public sealed record RunAnswered(RunView View, RunJudged? Judged);
+
+/// <summary>A table of results for a cable's test run.</summary>
+/// <param name="Mapping">Which column is what; null for a guess by the header.</param>
+public sealed record ResultQuestion(RunRequest Run, IReadOnlyList<BenchEvent> Events, ResultTable Table, ResultMapping? Mapping = null);
 
 /// <summary>The physics of a joint and the budget of a link, open to anyone.</summary>
 public static class OpticsEndpoints
@@ -33,6 +38,7 @@ public static class OpticsEndpoints
             ExpectedLoss.Fault(asked) is { } fault ? Problems.Field(400, fault.Field, fault.Says) : TypedResults.Ok(ExpectedLoss.Of(asked))
         );
         app.MapPost("/api/v1/calc/run", Run);
+        app.MapPost("/api/v1/calc/results", ResultsOf);
         app.MapPost("/api/v1/calc/diagnosis", Results<Ok<DiagnosisAnswer>, ProblemHttpResult> (DiagnosisQuestion asked) =>
             LinkDiagnosis.Fault(asked) is { } fault
                 ? Problems.Field(400, fault.Field, fault.Says)
@@ -42,28 +48,41 @@ public static class OpticsEndpoints
 
     private static Results<Ok<RunAnswered>, ProblemHttpResult> Run(RunQuestion asked)
     {
-        var cable = asked.Run.Cable;
-        if (cable.Plan.Fault(BudgetTables.Shipped) is { } fault)
+        if (Fault(asked.Run.Cable) is { } fault)
         {
-            return Problems.Field(400, $"run.cable.plan.{fault.Field}", fault.Says);
+            return fault;
         }
 
-        if (cable.Strands.Count == 0 || cable.Strands.DistinctBy(s => s.Strand).Count() != cable.Strands.Count)
-        {
-            return Problems.Field(400, "run.cable.strands", Phrase.Of(PhraseKeys.Run.NoStrand));
-        }
-
-        if (asked.Typed is { } typed && !cable.Keys.Contains(typed.Key))
+        if (asked.Typed is { } typed && !asked.Run.Cable.Keys.Contains(typed.Key))
         {
             return Problems.Field(400, "typed.key", Phrase.Of(PhraseKeys.Run.NoStrand));
         }
 
-        var run = new TestRun(
-            asked.Run,
-            id => FoldedLink.Of(id, asked.Events.Where(e => e.KnownOf(id) is not null)).State,
-            id => FoldedReference.Of(id, asked.Events.Where(e => e.KnownOf(id) is not null)).State
-        );
-        var viewer = new RunViewer(Phrasebook.English);
+        var (run, viewer) = (RunOf(asked.Run, asked.Events), new RunViewer(Phrasebook.English));
         return TypedResults.Ok(new RunAnswered(viewer.View(run), asked.Typed is { } read ? viewer.Judge(run, read) : null));
     }
+
+    private static Results<Ok<ResultPreview>, ProblemHttpResult> ResultsOf(ResultQuestion asked)
+    {
+        if (Fault(asked.Run.Cable) is { } fault)
+        {
+            return fault;
+        }
+
+        var mapping = asked.Mapping ?? ResultColumns.Guess(asked.Table.Header, asked.Run.Cable.Plan.At(asked.Run.Cable.Grade)[0]);
+        return TypedResults.Ok(new ResultImport(RunOf(asked.Run, asked.Events), asked.Table, mapping, Phrasebook.English).Preview());
+    }
+
+    private static ProblemHttpResult? Fault(RunCable cable) =>
+        cable.Plan.Fault(BudgetTables.Shipped) is { } fault ? Problems.Field(400, $"run.cable.plan.{fault.Field}", fault.Says)
+        : cable.Strands.Count == 0 || cable.Strands.DistinctBy(s => s.Strand).Count() != cable.Strands.Count
+            ? Problems.Field(400, "run.cable.strands", Phrase.Of(PhraseKeys.Run.NoStrand))
+        : null;
+
+    private static TestRun RunOf(RunRequest run, IReadOnlyList<BenchEvent> events) =>
+        new(
+            run,
+            id => FoldedLink.Of(id, events.Where(e => e.KnownOf(id) is not null)).State,
+            id => FoldedReference.Of(id, events.Where(e => e.KnownOf(id) is not null)).State
+        );
 }

@@ -6,8 +6,10 @@ using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Rights;
 using Rhabdon.Core.Runs;
 using Rhabdon.Data;
+using Rhabdon.Documents;
 using Rhabdon.Server.Hosting;
 using Rhabdon.Server.People;
+using Rhabdon.Server.Recipes;
 
 namespace Rhabdon.Server.Links;
 
@@ -57,6 +59,7 @@ public static class LinkEndpoints
         links.MapGet("/cables/{id:guid}/run", Open);
         links.MapGet("/cables/{id:guid}/links/{strand:int}", Show);
         links.MapGet("/jobs/{id:guid}/links", OfJob);
+        links.MapGet("/jobs/{id:guid}/losses.csv", Losses).Produces<string>(200, "text/csv");
         links.MapGet("/jobs/{id:guid}/test-plan", Plan);
         links.MapPut("/jobs/{id:guid}/test-plan", SetPlan).Needs(Permission.Plan);
     }
@@ -118,6 +121,31 @@ public static class LinkEndpoints
             : TypedResults.Ok(
                 new JobLinks((await jobs.CablesAsync([id])).Sum(c => c.Strands), await links.TallyAsync(id), await links.FailingAsync(id, MostFailing))
             );
+
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> Losses(
+        Guid id,
+        JobStore jobs,
+        LinkStore links,
+        PeopleStore people,
+        RecipeBookCache books,
+        HttpContext context,
+        AuditLog audit
+    )
+    {
+        var access = context.AccessOf();
+        if (await jobs.JobAsync(access, id) is null)
+        {
+            return Problems.Missing();
+        }
+
+        audit.Exported(access.Person, id, "csv");
+        var book = await books.BookAsync();
+        var begun = await links.OfJobAsync(id, book);
+        var readings = begun.SelectMany(l => l.Link.Readings.Concat(l.Link.Earlier)).ToList();
+        var references = await links.ReferencesAsync(readings.Select(r => r.Reference), book);
+        var file = LossCsv.Write(begun, references, await people.NamesAsync(readings.Select(r => r.Actor)));
+        return TypedResults.File(file, "text/csv; charset=utf-8", "losses.csv");
+    }
 
     private static async Task<Results<Ok<TestPlan>, ProblemHttpResult>> Plan(Guid id, JobStore jobs, LinkStore links, HttpContext context) =>
         await jobs.JobAsync(context.AccessOf(), id) is null ? Problems.Missing() : TypedResults.Ok(await links.PlanAsync(id));

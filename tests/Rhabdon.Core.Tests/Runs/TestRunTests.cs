@@ -30,7 +30,7 @@ public class TestRunTests
     {
         paper.Reference();
         var order = new List<string>();
-        while (paper.Run.Now is { } now)
+        while (paper.Run.Turn is { } now)
         {
             order.Add($"{now.Strand}/{now.Wavelength}/{now.From}");
             Assert.Null(paper.Read(now.Strand, now.Wavelength, "0.40", now.From));
@@ -52,9 +52,9 @@ public class TestRunTests
     public void A_strand_picked_by_hand_comes_first_and_the_rest_follows_it()
     {
         paper.Reference();
-        Assert.Equal(new RunKey(2, 1300, CableEnd.Near), paper.At(paper.Clock, new RunKey(2, 1300, CableEnd.Near)).Now);
+        Assert.Equal(new RunKey(2, 1300, CableEnd.Near), paper.At(paper.Clock, new RunKey(2, 1300, CableEnd.Near)).Turn);
         paper.Read(2, 1300, "0.40");
-        Assert.Equal(new RunKey(3, 850, CableEnd.Near), paper.Run.Now);
+        Assert.Equal(new RunKey(3, 850, CableEnd.Near), paper.Run.Turn);
     }
 
     // Reference -20.00 dBm, read -20.42: 0.42 dB lost. TIA-568.3, 120 m: 0.36 + 1.50 (one cord), 0.36 + 0.75 (two), 0.36 (three).
@@ -149,11 +149,11 @@ public class TestRunTests
         run.Reference();
         run.Read(1, 850, "-0.30");
         Assert.Equal(LossGrade.Invalid, run.Run.Read(key)!.Worth);
-        Assert.Null(run.Run.Now);
+        Assert.Null(run.Run.Turn);
         run.Reference(power: "-20.05");
-        Assert.Equal(key, run.Run.Now);
+        Assert.Equal(key, run.Run.Turn);
         run.Read(1, 850, "-0.28");
-        Assert.Null(run.Run.Now);
+        Assert.Null(run.Run.Turn);
         var repeated = run.Run.Read(key)!;
         Assert.Equal("reason", run.Do(new SettleLoss(1, repeated.Event, IsAccepted: true, " ")));
         Assert.Null(run.Do(new SettleLoss(1, repeated.Event, IsAccepted: true, "Two references say the same: a gain of the wider core.")));

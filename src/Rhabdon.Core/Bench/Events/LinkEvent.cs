@@ -31,6 +31,7 @@ public abstract record LinkEvent(LinkPlace Place) : EventBody
 /// <param name="By">What the limit is reckoned from.</param>
 /// <param name="Reference">That it was measured against.</param>
 /// <param name="Power">As the meter showed it, where it did not show a loss.</param>
+/// <param name="Measured">When, where it was read from an instrument's file later; null for the moment of the event.</param>
 public sealed record LossRead(
     LinkPlace Place,
     int Wavelength,
@@ -40,12 +41,14 @@ public sealed record LossRead(
     LossGrade Grade,
     LossBasis By,
     Guid Reference,
-    DecibelMilliwatt? Power = null
+    DecibelMilliwatt? Power = null,
+    DateTimeOffset? Measured = null
 ) : LinkEvent(Place)
 {
     internal override Refusal? Malformed(BenchEvent happened) =>
         base.Malformed(happened)
         ?? (Reference == Guid.Empty ? EventFields.Bad("body.reference", PhraseKeys.Event.Reference) : null)
+        ?? (Measured > happened.At ? EventFields.Bad("body.measured", PhraseKeys.Event.Measured) : null)
         ?? (By.Fault(Wavelength) is { } fault ? new Refusal(true, $"body.by.{fault.Field}", fault.Says) : null);
 
     // The same rules must come to the same limit and the same verdict.
@@ -56,7 +59,7 @@ public sealed record LossRead(
 
     internal override (LinkState State, Phrase? Conflict) Apply(LinkState state, BenchEvent happened)
     {
-        var read = new LossRecord(happened.Id, happened.Actor, happened.When, Wavelength, From, Loss, Limit, Grade, By, Reference);
+        var read = new LossRecord(happened.Id, happened.Actor, Measured ?? happened.When, Wavelength, From, Loss, Limit, Grade, By, Reference);
         var before = state.Of(Wavelength, From);
         return (
             state with

@@ -4,7 +4,7 @@ import { fetchBook, fetchRun, fetchStrands, partnersOf } from '../shell/strands'
 import { keep, recall } from '../shell/tablet';
 import { say } from '../shell/words';
 import type { BenchSession, Deed, Done, EndShown, Look } from './benchSession';
-import type { EndDeed, MeterQuestion, RunDeed, Unit } from './core';
+import type { EndDeed, MeterQuestion, Results, RunDeed, Unit } from './core';
 import type { Doors } from './benchWorker';
 import type { RunLook, RunShown } from './runHere';
 import type { Told } from './shown';
@@ -100,6 +100,18 @@ export const judgeInRun = (cable: string, read: RunDeed) =>
 
 /** How a watched meter stands. */
 export const watchMeter = (watched: MeterQuestion) => answered((running ??= start()).doors.watchMeter(watched));
+
+/** What the rows of a file would be in a test run. */
+export const previewResults = (cable: string, results: Results) =>
+  answered((running ??= start()).doors.previewResults(cable, results, Date.now()));
+
+/** Takes the rows of a file into a test run, all of them or none. */
+export async function takeResults(cable: string, results: Results, person: string): Promise<Done> {
+  const done = await answered((running ??= start()).doors.takeResults(cable, results, person, Date.now()));
+  if (done.isDone) tellWaiting();
+  void send();
+  return done;
+}
 
 /** Does something in a test run. */
 export async function doInRun(cable: string, deed: RunDeed, person: string): Promise<Done> {

@@ -1,6 +1,6 @@
 import { expose, proxy } from 'comlink';
 import { BenchSession, coreHere, doAtEnd, doTo, endOf, type Look } from './benchSession';
-import { doInRun, judgeInRun, runOf, watchMeter } from './runHere';
+import { doInRun, judgeInRun, previewResults, runOf, takeResults, watchMeter } from './runHere';
 import type { Told } from './shown';
 
 // The core and the tablet's store work here, so that the page has nothing to do at a tap but to draw. Told so, the runtime does not take this worker for a
@@ -17,6 +17,8 @@ const doors = {
   judgeInRun,
   doInRun,
   watchMeter,
+  previewResults,
+  takeResults,
 };
 
 export type Doors = typeof doors;

@@ -29,6 +29,9 @@ interface RunDoors {
   ViewRun(run: string): string;
   JudgeRun(run: string, read: string): string;
   WatchMeter(watched: string): string;
+  GuessColumns(run: string, table: string): string;
+  PreviewResults(run: string, table: string, mapping: string): string;
+  TakeResults(run: string, table: string, mapping: string, stamp: string): string;
   ActRun(run: string, deed: string, fresh: string, stamp: string): string;
 }
 
@@ -57,6 +60,11 @@ export type EndDeed = { step: string; read?: string; reason?: string };
 export type RunKey = Schemas['RunKey'];
 /** As typed at a wavelength in nm. */
 export type TypedPower = { wavelength: number; read: string };
+/** A table of results from a file. */
+export interface Results {
+  table: Schemas['ResultTable'];
+  mapping?: Schemas['ResultMapping'];
+}
 /** A meter that is watched until it settles. */
 export interface MeterQuestion {
   wavelength: number;
@@ -234,6 +242,18 @@ export class Core {
 
   watchMeter(watched: MeterQuestion): Schemas['MeterSays'] {
     return JSON.parse(this.runs.WatchMeter(JSON.stringify(watched)));
+  }
+
+  /** @param mapping which column is what; without it, a guess by the header */
+  previewResults(run: Schemas['RunRequest'], { table, mapping }: Results): Schemas['ResultPreview'] {
+    const [asked, given] = [JSON.stringify(run), JSON.stringify(table)];
+    return JSON.parse(
+      this.runs.PreviewResults(asked, given, mapping ? JSON.stringify(mapping) : this.runs.GuessColumns(asked, given)),
+    );
+  }
+
+  takeResults(run: Schemas['RunRequest'], { table, mapping }: Results, stamp: Record<string, string>): Act {
+    return actOf(this.runs.TakeResults(JSON.stringify(run), JSON.stringify(table), JSON.stringify(mapping), JSON.stringify(stamp)));
   }
 
   /** @param fresh the id of the stream that a new reference begins */

@@ -3,7 +3,7 @@ import { record } from '../shell/record';
 import { changesOf, eventsOf, nowWithOffset, tablet, uuid7, type RunHere } from '../shell/tablet';
 import { say } from '../shell/words';
 import type { Done } from './benchSession';
-import { Core, type Act, type MeterQuestion, type RunDeed, type RunKey } from './core';
+import { Core, type Act, type MeterQuestion, type Results, type RunDeed, type RunKey } from './core';
 
 /** Which reading the page wants to see: one picked by hand, or the next after the last. */
 export interface RunLook {
@@ -76,4 +76,35 @@ export async function doInRun(cable: string, deed: RunDeed, person: string, now:
       .equals(run.job)
       .modify((each) => void each.references.push(fresh));
   return { isDone: true, says: '' };
+}
+
+/** What the rows of a file would be in a test run. */
+export async function previewResults(
+  cable: string,
+  results: Results,
+  now: number,
+): Promise<Schemas['ResultPreview'] | undefined> {
+  const core = await Core.bare();
+  const run = await tablet.runs.get(cable);
+  if (!run) return undefined;
+  const request = asked(run, {}, now);
+  await holdRun(core, request);
+  return core.previewResults(request, results);
+}
+
+/** Takes the rows of a file into a test run, all of them or none. */
+export async function takeResults(cable: string, results: Results, person: string, now: number): Promise<Done> {
+  const core = await Core.bare();
+  const run = await tablet.runs.get(cable);
+  if (!run) return { isDone: false, says: say('run.not-here') };
+  let taken = 0;
+  const make = async (stamp: Record<string, string>): Promise<Act> => {
+    const request = asked(run, {}, now);
+    await holdRun(core, request);
+    const act = core.takeResults(request, results, stamp);
+    taken = 'events' in act ? act.events.length : 0;
+    return act;
+  };
+  const made = await record(results.table.rows.length, person, now, make);
+  return 'says' in made ? { isDone: false, says: made.says } : { isDone: true, says: say('result.taken', { count: taken }) };
 }

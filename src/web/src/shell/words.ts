@@ -7,10 +7,11 @@ import jobs from '../../../Rhabdon.Core/Phrases/en/jobs.json';
 import people from '../../../Rhabdon.Core/Phrases/en/people.json';
 import recipes from '../../../Rhabdon.Core/Phrases/en/recipes.json';
 import meters from '../../../Rhabdon.Core/Phrases/en/meters.json';
+import results from '../../../Rhabdon.Core/Phrases/en/results.json';
 import runs from '../../../Rhabdon.Core/Phrases/en/runs.json';
 import shell from '../../../Rhabdon.Core/Phrases/en/shell.json';
 
-const english = { ...bench, ...catalog, ...causes, ...faces, ...history, ...jobs, ...meters, ...people, ...recipes, ...runs, ...shell };
+const english = { ...bench, ...catalog, ...causes, ...faces, ...history, ...jobs, ...meters, ...people, ...recipes, ...results, ...runs, ...shell };
 
 /** A key of the phrasebook, the same book that the core and the server speak from. */
 export type Key = keyof typeof english;

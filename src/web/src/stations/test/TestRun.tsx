@@ -13,13 +13,14 @@ import { LightPanel } from './LightPanel';
 import { Hands } from './Hands';
 import { ReferenceLine } from './ReferenceLine';
 import { ReferencePanel } from './ReferencePanel';
+import { ResultsPanel } from './ResultsPanel';
 import { RunTable } from './RunTable';
 import { useInstruments, useMeter } from './useMeter';
 import { useRun } from './useRun';
 import css from './TestRun.module.css';
 import controls from '../../parts/controls.module.css';
 
-type Over = 'reference' | 'check' | 'light';
+type Over = 'reference' | 'check' | 'light' | 'results';
 
 /** A cable's links measured: the number, its limit and the next strand, by keys alone. */
 export function TestRun({ person, mayWork }: { person: string; mayWork: boolean }) {
@@ -58,6 +59,11 @@ export function TestRun({ person, mayWork }: { person: string; mayWork: boolean 
             <b className="bad"> {say('run.tally-again', { again: tally.inDoubt + tally.recheck + tally.invalid })}</b>
           )}
         </p>
+        {mayWork && (
+          <button type="button" className={controls.button} onMouseDown={keepFocus} onClick={() => setOver('results')}>
+            {say('result.import')}
+          </button>
+        )}
       </header>
       <ReferenceLine
         reference={reference}
@@ -116,6 +122,14 @@ export function TestRun({ person, mayWork }: { person: string; mayWork: boolean 
           says={says}
           onClose={close}
           onAct={(deed) => void actAndClose(deed)}
+        />
+      )}
+      {over === 'results' && (
+        <ResultsPanel
+          cable={cable}
+          person={person}
+          wavelengths={[...new Set(view.columns.map((column) => column.wavelength))]}
+          onClose={close}
         />
       )}
       {over === 'light' && now && <LightPanel now={now} says={says} onClose={close} onAct={(deed) => void actAndClose(deed)} />}
