@@ -6,6 +6,7 @@ using Rhabdon.Core.Causes;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Meters;
+using Rhabdon.Core.Optics;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
@@ -61,6 +62,8 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(RunJudged))]
 [JsonSerializable(typeof(MeterQuestion))]
 [JsonSerializable(typeof(MeterSays))]
+[JsonSerializable(typeof(JointQuestion))]
+[JsonSerializable(typeof(JointAnswer))]
 [JsonSerializable(typeof(ResultTable))]
 [JsonSerializable(typeof(ResultMapping))]
 [JsonSerializable(typeof(ResultPreview))]

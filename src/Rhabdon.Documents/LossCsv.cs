@@ -37,9 +37,7 @@ public static class LossCsv
         CsvSheet.Write(
             Head,
             links.SelectMany(l =>
-                l.Link.Readings.Concat(l.Link.Earlier)
-                    .OrderBy(r => r.At)
-                    .Select(r => Cells(l.Cable, l.Link, r, references[r.Reference].IsInDoubt(r.At), names))
+                l.Link.Readings.Concat(l.Link.Earlier).OrderBy(r => r.At).Select(r => Cells(l.Cable, l.Link, r, references[r.Reference].IsInDoubt(r.At), names))
             )
         );
 

@@ -34,8 +34,10 @@ public static class RecordCsv
 
     /// <param name="rows">Each connector with its cable's name and termination.</param>
     /// <param name="names">People by id.</param>
-    public static byte[] Write(IEnumerable<(string Cable, FileTermination Termination, FileConnector Connector)> rows, IReadOnlyDictionary<Guid, string> names) =>
-        CsvSheet.Write(Head, rows.Select(r => Cells(r.Cable, r.Termination, r.Connector, names)));
+    public static byte[] Write(
+        IEnumerable<(string Cable, FileTermination Termination, FileConnector Connector)> rows,
+        IReadOnlyDictionary<Guid, string> names
+    ) => CsvSheet.Write(Head, rows.Select(r => Cells(r.Cable, r.Termination, r.Connector, names)));
 
     private static IEnumerable<string?> Cells(string cable, FileTermination termination, FileConnector connector, IReadOnlyDictionary<Guid, string> names)
     {

@@ -187,6 +187,8 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
         var address = pattern
             .Replace("{id:guid}", ids.GetValueOrDefault(room, Guid.Empty.ToString()), StringComparison.Ordinal)
             .Replace("{strand:int}", "1", StringComparison.Ordinal)
+            .Replace("{wavelength:int}/settled", "1/settled", StringComparison.Ordinal)
+            .Replace("{wavelength:int}", "1310", StringComparison.Ordinal)
             .Replace("{recipe}", "A1", StringComparison.Ordinal)
             .Replace("{id}", "A1", StringComparison.Ordinal)
             .Replace("{kind}", "svg", StringComparison.Ordinal)

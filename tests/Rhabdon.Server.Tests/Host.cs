@@ -6,6 +6,7 @@ using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Hosting;
 using Rhabdon.Data;
 using Rhabdon.Instruments;
+using Rhabdon.Instruments.StandIns;
 using Rhabdon.Server.People;
 using Rhabdon.Testing;
 
@@ -16,6 +17,9 @@ public sealed class Host : WebApplicationFactory<Program>
 {
     private readonly string database = TestDatabase.New();
     private readonly WebApplication microscope = MicroscopeStandIn.At("http://127.0.0.1:0");
+    private readonly StandInBench instruments = new(TimeProvider.System);
+    private readonly CancellationTokenSource stop = new();
+    private readonly string settings = Path.GetTempFileName();
     private bool isDemo = true;
 
     /// <summary>The day at the demo's sites, by which memberships go: for some hours of each day it is another than in UTC.</summary>
@@ -50,14 +54,22 @@ public sealed class Host : WebApplicationFactory<Program>
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
         microscope.Start();
+        instruments.Start();
+        _ = instruments.RunAsync(stop.Token);
+        File.WriteAllText(settings, instruments.Settings());
         builder.UseSetting("RHABDON_DATABASE", database);
         builder.UseSetting("RHABDON_MICROSCOPE", microscope.Urls.First());
+        builder.UseSetting("RHABDON_INSTRUMENTS", settings);
         builder.UseSetting("demo", isDemo ? "true" : "false");
     }
 
     public override async ValueTask DisposeAsync()
     {
         await microscope.DisposeAsync();
+        await stop.CancelAsync();
+        stop.Dispose();
+        instruments.Dispose();
+        File.Delete(settings);
         await base.DisposeAsync();
     }
 }

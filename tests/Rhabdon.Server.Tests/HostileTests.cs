@@ -70,7 +70,9 @@ public sealed class HostileTests(Host host) : IClassFixture<Host>
             _ => Uri.EscapeDataString(Texts[random.Next(6)]),
         };
         var address =
-            door.Pattern.Replace("{id:guid}", id, StringComparison.Ordinal).Replace("{strand:int}", $"{random.Next(-1, 14)}", StringComparison.Ordinal)
+            door.Pattern.Replace("{id:guid}", id, StringComparison.Ordinal)
+                .Replace("{strand:int}", $"{random.Next(-1, 14)}", StringComparison.Ordinal)
+                .Replace("{wavelength:int}", $"{random.Next(-1, 2000)}", StringComparison.Ordinal)
             + random.Next(5) switch
             {
                 3 => $"?find={Uri.EscapeDataString(Texts[random.Next(Texts.Length)])}&skip={random.Next(-9, 9)}",

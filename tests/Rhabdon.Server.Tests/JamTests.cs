@@ -100,6 +100,7 @@ public sealed class JamTests(Host host) : IClassFixture<Host>
                 .Pattern.Replace("{id:guid}", Guid.CreateVersion7().ToString(), StringComparison.Ordinal)
                 .Replace("{id}", "M4", StringComparison.Ordinal)
                 .Replace("{strand:int}", "1", StringComparison.Ordinal)
+                .Replace("{wavelength:int}", "1310", StringComparison.Ordinal)
                 .Replace("{recipe}", "M4", StringComparison.Ordinal);
             foreach (var text in Texts)
             {

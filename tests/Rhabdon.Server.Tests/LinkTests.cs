@@ -79,7 +79,10 @@ public sealed class LinkTests(Host host) : IClassFixture<Host>
         var taken = new ReferenceTaken(job, ReferenceMethod.OneCord, [new TestCord("TC-14")], [new ReferencePower(850, null)]);
         await heron.SendAsync(heron.Make(reference, taken, 0));
         var place = LinkPlace.Of(job, cable, 9);
-        Assert.Equal((int[])[200, 200], await heron.SendAsync(Loss(heron, job, cable, 9, "0.9 dB", reference), Loss(heron, job, cable, 9, "0.41 dB", reference, known: 1)));
+        Assert.Equal(
+            (int[])[200, 200],
+            await heron.SendAsync(Loss(heron, job, cable, 9, "0.9 dB", reference), Loss(heron, job, cable, 9, "0.41 dB", reference, known: 1))
+        );
         var table = await heron.Client.GetStringAsync($"/api/v1/jobs/{job}/losses.csv");
         var rows = table.Split("\r\n").Where(r => r.Contains(",9,850,near,", StringComparison.Ordinal)).ToList();
         Assert.Equal(2, rows.Count);
@@ -89,7 +92,9 @@ public sealed class LinkTests(Host host) : IClassFixture<Host>
         Assert.Contains(",yes,one cord,", rows[1]);
         var owner = await host.SignedIn("olive", "saltmarsh-owner");
         var file = await owner.Client.GetFromJsonAsync<JsonNode>($"/api/v1/jobs/{job}/export");
-        Assert.Contains(file!["events"]!.AsArray(), e => e!["body"]!["kind"]!.ToString() == "loss-read" && e["subjects"]![0]!["id"]!.GetValue<Guid>() == place.Id);
+        Assert.Contains(file!["events"]!.AsArray(), e =>
+            e!["body"]!["kind"]!.ToString() == "loss-read" && e.ToJsonString().Contains($"{place.Id}", StringComparison.Ordinal)
+        );
     }
 
     [Fact]

@@ -133,7 +133,8 @@ public sealed class ResultImport(TestRun run, ResultTable table, ResultMapping m
                 : Wrong(column, Phrase.Of(PhraseKeys.Run.NoPower, ("wavelength", $"{of.Wavelength}")));
         }
 
-        Row Wrong(int? column, Phrase says) => new(line, cells, null, default, null, null, column is { } c ? table.Header.ElementAtOrDefault(c) : null, says, false);
+        Row Wrong(int? column, Phrase says) =>
+            new(line, cells, null, default, null, null, column is { } c ? table.Header.ElementAtOrDefault(c) : null, says, false);
 
         string Cell(int? column) => column is { } c && c < cells.Count ? cells[c].Trim() : string.Empty;
     }

@@ -43,13 +43,4 @@ public sealed record ResultPreview(ResultMapping Mapping, IReadOnlyList<ResultLi
 /// <param name="Line">Of the file, from 1 with its header.</param>
 /// <param name="Column">That is at fault, by its name in the header; null for none.</param>
 /// <param name="Says">Its verdict, or what is wrong and what would do.</param>
-public sealed record ResultLine(
-    int Line,
-    bool IsDouble,
-    string? Column,
-    RunKey? Key,
-    Decibel? Loss,
-    DateTimeOffset? Measured,
-    LossGrade? Grade,
-    string Says
-);
+public sealed record ResultLine(int Line, bool IsDouble, string? Column, RunKey? Key, Decibel? Loss, DateTimeOffset? Measured, LossGrade? Grade, string Says);

@@ -31,7 +31,10 @@ internal static class ResultText
     {
         var text = Decimal(cell).ToLowerInvariant().Replace('\u03bc', '\u00b5');
         var isMicrometers = text.EndsWith("\u00b5m", StringComparison.Ordinal) || text.EndsWith("um", StringComparison.Ordinal);
-        var digits = isMicrometers ? text[..^2] : text.EndsWith("nm", StringComparison.Ordinal) ? text[..^2] : text;
+        var digits =
+            isMicrometers ? text[..^2]
+            : text.EndsWith("nm", StringComparison.Ordinal) ? text[..^2]
+            : text;
         return decimal.TryParse(digits.Trim(), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var figure) && figure is > 0 and < 10_000
             ? (int)decimal.Round(isMicrometers || figure < 10 ? figure * Micrometer : figure)
             : null;

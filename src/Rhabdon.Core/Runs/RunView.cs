@@ -8,7 +8,15 @@ namespace Rhabdon.Core.Runs;
 /// <summary>What the screen of a test run shows.</summary>
 /// <param name="Now">The reading whose turn it is; null when all are taken.</param>
 /// <param name="Columns">The readings of each strand, in order.</param>
-public sealed record RunView(RunNow? Now, IReadOnlyList<RunColumn> Columns, IReadOnlyList<RunRow> Rows, RunTally Tally, RunReference Reference);
+/// <param name="Polarity">What is wrong with where light came out, over the cable, in words; null where nothing is, as far as anybody looked.</param>
+public sealed record RunView(
+    RunNow? Now,
+    IReadOnlyList<RunColumn> Columns,
+    IReadOnlyList<RunRow> Rows,
+    RunTally Tally,
+    RunReference Reference,
+    string? Polarity
+);
 
 /// <param name="Wavelength">Nanometers.</param>
 /// <param name="From">The end that light goes in at.</param>

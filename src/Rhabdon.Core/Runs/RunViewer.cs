@@ -13,7 +13,7 @@ public sealed class RunViewer(Phrasebook words)
     {
         RunColumn[] columns = [.. run.Cable.Plan.From.SelectMany(from => run.Cable.Plan.At(run.Cable.Grade).Select(w => new RunColumn(w, from)))];
         var rows = run.Cable.Strands.Select(s => RowOf(run, s, columns)).ToList();
-        return new RunView(run.Turn is { } now ? NowOf(run, now) : null, columns, rows, TallyOf(rows, columns.Length), ReferenceOf(run));
+        return new RunView(run.Turn is { } now ? NowOf(run, now) : null, columns, rows, TallyOf(rows, columns.Length), ReferenceOf(run), PolarityOf(run));
     }
 
     /// <summary>What is being typed: the grade and what is said beside the field; a fault says what would do.</summary>
@@ -67,6 +67,30 @@ public sealed class RunViewer(Phrasebook words)
             cells.Any(c => c is null) ? null : cells.Max(c => c!.Grade),
             CrossedOf(run, strand, state)
         );
+    }
+
+    private string? PolarityOf(TestRun run)
+    {
+        var seen = run
+            .Cable.Strands.Select(s => (s.Strand, run.LinkOf(s.Strand).Light))
+            .Where(s => s.Light is not null)
+            .ToDictionary(s => s.Strand, s => s.Light!.CameOut);
+        var check = PolarityCheck.Of(seen);
+        return check.Finding == PolarityFinding.Straight
+            ? null
+            : words.Say(
+                Phrase.Of(
+                    check.Finding switch
+                    {
+                        PolarityFinding.PairsFlipped => PhraseKeys.Run.PolarityPairsFlipped,
+                        PolarityFinding.Reversed => PhraseKeys.Run.PolarityReversed,
+                        PolarityFinding.Crossed => PhraseKeys.Run.PolarityCrossed,
+                        _ => PhraseKeys.Run.PolarityMixed,
+                    },
+                    ("pairs", string.Join(", ", check.Crossed.Select(c => $"{c.First} and {c.Second}"))),
+                    ("strands", string.Join(", ", check.Crossed.SelectMany(c => (int[])[c.First, c.Second]).Concat(check.Astray).Order()))
+                )
+            );
     }
 
     private string? CrossedOf(TestRun run, RunStrand strand, LinkState state) =>

@@ -50,7 +50,11 @@ public static class MadeLink
         var kilometers = (double)basis.Length.Millimeters / 1_000_000;
         return wavelengths.ToDictionary(
             w => w,
-            w => (kilometers * TypicalAttenuation.PerKm(basis.Grade, w)) + (basis.Splices * SpliceLoss) + counted.Sum(e => Pair(basis.Grade, w, e, faces)) + (faces == FacesPlugged.Dirty ? Finger : 0)
+            w =>
+                (kilometers * TypicalAttenuation.PerKm(basis.Grade, w))
+                + (basis.Splices * SpliceLoss)
+                + counted.Sum(e => Pair(basis.Grade, w, e, faces))
+                + (faces == FacesPlugged.Dirty ? Finger : 0)
         );
     }
 

@@ -6,7 +6,10 @@ namespace Rhabdon.Server.Hosting;
 /// <summary>Errors as RFC 9457 problem details: each field with what would be accepted.</summary>
 internal static class Problems
 {
-    public static ProblemHttpResult Field(int status, string field, Phrase says) => Fields(status, [new FieldFault(field, Say(says))]);
+    public static ProblemHttpResult Field(int status, string field, Phrase says) => Told(status, field, Say(says));
+
+    /// <param name="says">In words already.</param>
+    public static ProblemHttpResult Told(int status, string field, string says) => Fields(status, [new FieldFault(field, says)]);
 
     public static ProblemHttpResult Fields(int status, IEnumerable<(string Field, Phrase Says)> faults) =>
         Fields(status, [.. faults.Select(f => new FieldFault(f.Field, Say(f.Says)))]);

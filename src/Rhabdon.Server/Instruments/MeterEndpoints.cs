@@ -23,29 +23,28 @@ public sealed record InstrumentView(InstrumentKind Kind, bool IsThere, bool IsSt
 /// <param name="Strand">Null for the test cords alone, as for a reference.</param>
 /// <param name="Method">Of the reference, where a strand is plugged in: which end pairs lie in the path.</param>
 /// <param name="Faces">What was done to the faces first.</param>
-public sealed record PluggedIn(
-    Guid Cable,
-    int? Strand = null,
-    ReferenceMethod Method = ReferenceMethod.OneCord,
-    FacesPlugged Faces = FacesPlugged.AsTheyAre
-);
+public sealed record PluggedIn(Guid Cable, int? Strand = null, ReferenceMethod Method = ReferenceMethod.OneCord, FacesPlugged Faces = FacesPlugged.AsTheyAre);
 
 /// <summary>Sources, meters, splicers and light tools that are set up. The bench never waits for one: an answer comes soon, and a fault is an answer.</summary>
 public static class MeterEndpoints
 {
     // What a meter needs to settle twice over.
     private static readonly TimeSpan LongestSettling = TimeSpan.FromSeconds(8);
+    private const int Shortest = 600;
+    private const int Longest = 1700;
+    private static readonly TimeSpan LongestDark = TimeSpan.FromSeconds(1);
     private static readonly TimeSpan BetweenSamples = TimeSpan.FromMilliseconds(150);
 
     public static void MapMeters(this WebApplication app)
     {
         var instruments = app.MapGroup("/api/v1/instruments").Needs(Permission.See);
-        instruments.MapGet("", Show);
-        instruments.MapGet("/meter/{wavelength}", Read);
-        instruments.MapPost("/meter/{wavelength}/settled", Settle);
+        app.MapGet("/api/v1/instruments", Show).Needs(Permission.See);
+        instruments.MapGet("/meter/{wavelength:int}", Read);
+        instruments.MapPost("/meter/{wavelength:int}/settled", Settle);
         instruments.MapGet("/splicer", LastSplice);
         instruments.MapGet("/light-tool", Seen);
         instruments.MapPost("/hands/plug", Plug);
+        instruments.MapPost("/hands/use/{kind}", Use);
         instruments.MapPost("/hands/{kind}/{malady}", MakeSick);
     }
 
@@ -66,6 +65,11 @@ public static class MeterEndpoints
     // The source is turned to the same wavelength, where the bench reaches it.
     private static async Task<Results<Ok<MeterSample>, ProblemHttpResult>> Read(int wavelength, InstrumentRack rack, CancellationToken cancel)
     {
+        if (wavelength is < Shortest or > Longest)
+        {
+            return Problems.Field(400, "wavelength", Phrase.Of(PhraseKeys.Optics.Between, ("least", $"{Shortest} nm"), ("most", $"{Longest} nm")));
+        }
+
         if (rack.First<IPowerMeter>() is not { } meter)
         {
             return None(InstrumentKind.PowerMeter);
@@ -86,6 +90,11 @@ public static class MeterEndpoints
         CancellationToken cancel
     )
     {
+        if (wavelength is < Shortest or > Longest)
+        {
+            return Problems.Field(400, "wavelength", Phrase.Of(PhraseKeys.Optics.Between, ("least", $"{Shortest} nm"), ("most", $"{Longest} nm")));
+        }
+
         if (rack.First<IPowerMeter>() is not { } meter)
         {
             return None(InstrumentKind.PowerMeter);
@@ -96,19 +105,29 @@ public static class MeterEndpoints
             await source.LightAsync(wavelength, cancel);
         }
 
-        var (samples, until) = (new List<MeterSample>(), time.GetUtcNow() + LongestSettling);
-        while (time.GetUtcNow() < until)
+        var (samples, began) = (new List<MeterSample>(), time.GetUtcNow());
+        while (true)
         {
             samples.Add(await meter.ReadAsync(wavelength, cancel));
-            if (MeterWatch.Of(new MeterQuestion(wavelength, samples[^1].IsPower, samples), Phrasebook.English) is { Settled: not null } settled)
+            var says = MeterWatch.Of(new MeterQuestion(wavelength, samples[^1].IsPower, samples), Phrasebook.English);
+            var waited = time.GetUtcNow() - began;
+            if (says.Settled is not null)
             {
-                return TypedResults.Ok(settled);
+                return TypedResults.Ok(says);
+            }
+
+            if (samples[^1].State != MeterState.Reading && waited > LongestDark)
+            {
+                return Problems.Told(424, "meter", says.Says);
+            }
+
+            if (waited > LongestSettling)
+            {
+                return Problems.Field(424, "meter", Phrase.Of(PhraseKeys.Meter.Unsettled, ("wavelength", $"{wavelength}")));
             }
 
             await Task.Delay(BetweenSamples, cancel);
         }
-
-        return Problems.Field(424, "meter", Phrase.Of(PhraseKeys.Meter.Unsettled, ("wavelength", $"{wavelength}")));
     }
 
     private static async Task<Results<Ok<SpliceReport>, ProblemHttpResult>> LastSplice(InstrumentRack rack, CancellationToken cancel) =>
@@ -145,6 +164,15 @@ public static class MeterEndpoints
         var basis = opened.Run.BasisOf(strand, plugged.Method, hasReferenceCords: false);
         return await LendAsync(rack, InstrumentKind.PowerMeter, Words(MadeLink.Path(basis, wavelengths, ends, plugged.Faces)), cancel);
     }
+
+    // A stand-in splicer makes a splice, a stand-in light tool takes a connector: mostly good ones.
+    private static async Task<Results<NoContent, ProblemHttpResult>> Use(string kind, InstrumentRack rack, CancellationToken cancel) =>
+        kind switch
+        {
+            "splicer" => await LendAsync(rack, InstrumentKind.Splicer, MadeJoint.Splice(Random.Shared), cancel),
+            "light-tool" => await LendAsync(rack, InstrumentKind.LightTool, MadeJoint.Glow(Random.Shared), cancel),
+            _ => Problems.Field(400, "kind", Phrase.Of(PhraseKeys.Meter.Act, ("known", "splicer, light-tool"))),
+        };
 
     private static async Task<Results<NoContent, ProblemHttpResult>> MakeSick(string kind, string malady, InstrumentRack rack, CancellationToken cancel) =>
         Enum.TryParse<Malady>(malady, ignoreCase: true, out var sick)

@@ -59,6 +59,7 @@ public static class LinkEndpoints
         links.MapGet("/cables/{id:guid}/run", Open);
         links.MapGet("/cables/{id:guid}/links/{strand:int}", Show);
         links.MapGet("/jobs/{id:guid}/links", OfJob);
+        links.MapGet("/budgets", () => BudgetTables.Shipped);
         links.MapGet("/jobs/{id:guid}/losses.csv", Losses).Produces<string>(200, "text/csv");
         links.MapGet("/jobs/{id:guid}/test-plan", Plan);
         links.MapPut("/jobs/{id:guid}/test-plan", SetPlan).Needs(Permission.Plan);

@@ -31,7 +31,11 @@ public class ResultImportTests
     [Fact]
     public void Every_row_is_judged_by_the_limit_of_its_strand()
     {
-        var told = Preview(["1", "850", "0.42", "1.9", "A->B", ""], ["PH1-A:02", "850 nm", "2.4 dB", "1.9", "near", ""], ["cs2-b:03", "1.3 µm", "0,44", "", "far", ""]);
+        var told = Preview(
+            ["1", "850", "0.42", "1.9", "A->B", ""],
+            ["PH1-A:02", "850 nm", "2.4 dB", "1.9", "near", ""],
+            ["cs2-b:03", "1.3 µm", "0,44", "", "far", ""]
+        );
         Assert.Equal((3, 0, 0), (told.Good, told.Doubles, told.Faults));
         Assert.Equal(
             [(1, 850, CableEnd.Near, LossGrade.Pass), (2, 850, CableEnd.Near, LossGrade.Fail), (3, 1300, CableEnd.Far, LossGrade.Pass)],
@@ -79,7 +83,12 @@ public class ResultImportTests
     public void A_power_is_a_loss_against_the_reference_and_a_time_is_kept()
     {
         var at = paper.Clock.AddSeconds(-5);
-        var table = new ResultTable(["Port", "Power (dBm)", "Time"], [["PH1-A:01", "-20.42", at.ToString("O")]]);
+        var table = new ResultTable(
+            ["Port", "Power (dBm)", "Time"],
+            [
+                ["PH1-A:01", "-20.42", at.ToString("O")],
+            ]
+        );
         var (stream, read) = Assert.Single(new ResultImport(paper.Run, table, ResultColumns.Guess(table.Header, 850), Phrasebook.English).Take());
         Assert.Equal(paper.Cable.PlaceOf(1).Id, stream);
         Assert.Equal((Decibel.Of(0.42m), DecibelMilliwatt.Of(-20.42m), at), (read.Loss, read.Power, read.Measured));
@@ -88,10 +97,30 @@ public class ResultImportTests
     [Fact]
     public void A_file_is_refused_as_a_whole_with_what_would_do()
     {
-        Assert.Contains("no rows", new ResultImport(paper.Run, new ResultTable(Header, []), ResultColumns.Guess(Header, 850), Phrasebook.English).Preview().Fault);
-        var table = new ResultTable(["a", "b"], [["1", "2"]]);
+        Assert.Contains(
+            "no rows",
+            new ResultImport(paper.Run, new ResultTable(Header, []), ResultColumns.Guess(Header, 850), Phrasebook.English).Preview().Fault
+        );
+        var table = new ResultTable(
+            ["a", "b"],
+            [
+                ["1", "2"],
+            ]
+        );
         Assert.Contains("strand", new ResultImport(paper.Run, table, ResultColumns.Guess(table.Header, 850), Phrasebook.English).Preview().Fault);
-        Assert.Empty(new ResultImport(new RunOnPaper().Run, new ResultTable(Header, [["1", "850", "0.42"]]), new ResultMapping(0, 1, 2), Phrasebook.English).Take());
+        Assert.Empty(
+            new ResultImport(
+                new RunOnPaper().Run,
+                new ResultTable(
+                    Header,
+                    [
+                        ["1", "850", "0.42"],
+                    ]
+                ),
+                new ResultMapping(0, 1, 2),
+                Phrasebook.English
+            ).Take()
+        );
     }
 
     private ResultPreview Preview(params string[][] rows) => Import(rows).Preview();

@@ -4,7 +4,8 @@ import { fetchBook, fetchRun, fetchStrands, partnersOf } from '../shell/strands'
 import { keep, recall } from '../shell/tablet';
 import { say } from '../shell/words';
 import type { BenchSession, Deed, Done, EndShown, Look } from './benchSession';
-import type { EndDeed, MeterQuestion, Results, RunDeed, Unit } from './core';
+import type { Schemas } from '../api/client';
+import type { EndDeed, Joint, MeterQuestion, Results, RunDeed, Unit } from './core';
 import type { Doors } from './benchWorker';
 import type { RunLook, RunShown } from './runHere';
 import type { Told } from './shown';
@@ -97,6 +98,10 @@ export const runOf = (cable: string, look: RunLook): Promise<RunShown | undefine
 /** What is being typed in a test run, judged. */
 export const judgeInRun = (cable: string, read: RunDeed) =>
   answered((running ??= start()).doors.judgeInRun(cable, read, Date.now()));
+
+/** What a joint loses, fault by fault. */
+export const jointOf = (asked: Schemas['JointQuestion']): Promise<Joint> =>
+  answered<Joint>((running ??= start()).doors.joint(asked) as Promise<Joint>);
 
 /** How a watched meter stands. */
 export const watchMeter = (watched: MeterQuestion) => answered((running ??= start()).doors.watchMeter(watched));

@@ -1,4 +1,5 @@
 import { expose, proxy } from 'comlink';
+import { Core } from './core';
 import { BenchSession, coreHere, doAtEnd, doTo, endOf, type Look } from './benchSession';
 import { doInRun, judgeInRun, previewResults, runOf, takeResults, watchMeter } from './runHere';
 import type { Told } from './shown';
@@ -17,6 +18,7 @@ const doors = {
   judgeInRun,
   doInRun,
   watchMeter,
+  joint: async (asked: Parameters<Core['joint']>[0]) => (await Core.bare()).joint(asked),
   previewResults,
   takeResults,
 };

@@ -35,6 +35,10 @@ interface RunDoors {
   ActRun(run: string, deed: string, fresh: string, stamp: string): string;
 }
 
+interface OpticsDoors {
+  Joint(asked: string): string;
+}
+
 export type Unit = 'mm' | 'in';
 export type Pace = Schemas['Pace'];
 export type Guidance = Schemas['Guidance'];
@@ -60,6 +64,8 @@ export type EndDeed = { step: string; read?: string; reason?: string };
 export type RunKey = Schemas['RunKey'];
 /** As typed at a wavelength in nm. */
 export type TypedPower = { wavelength: number; read: string };
+/** What a joint loses, or which figure is out of range. */
+export type Joint = Schemas['JointAnswer'] | BenchFault;
 /** A table of results from a file. */
 export interface Results {
   table: Schemas['ResultTable'];
@@ -109,6 +115,7 @@ export class Core {
   private constructor(
     private readonly exports: Exports,
     private readonly runs: RunDoors,
+    private readonly optics: OpticsDoors,
   ) {}
 
   /** The one core of this worker, with every version of the book added to it. */
@@ -131,6 +138,7 @@ export class Core {
       return new Core(
         await exportsOf<Exports>('Rhabdon.Browser', 'BenchExports'),
         await exportsOf<RunDoors>('Rhabdon.Browser', 'RunExports'),
+        await exportsOf<OpticsDoors>('Rhabdon.Browser', 'OpticsExports'),
       );
     } catch (fault) {
       Core.one = undefined;
@@ -240,6 +248,10 @@ export class Core {
     return JSON.parse(this.runs.JudgeRun(JSON.stringify(run), JSON.stringify(read)));
   }
 
+  joint(asked: Schemas['JointQuestion']): Joint {
+    return JSON.parse(this.optics.Joint(JSON.stringify(asked)));
+  }
+
   watchMeter(watched: MeterQuestion): Schemas['MeterSays'] {
     return JSON.parse(this.runs.WatchMeter(JSON.stringify(watched)));
   }
@@ -253,7 +265,9 @@ export class Core {
   }
 
   takeResults(run: Schemas['RunRequest'], { table, mapping }: Results, stamp: Record<string, string>): Act {
-    return actOf(this.runs.TakeResults(JSON.stringify(run), JSON.stringify(table), JSON.stringify(mapping), JSON.stringify(stamp)));
+    return actOf(
+      this.runs.TakeResults(JSON.stringify(run), JSON.stringify(table), JSON.stringify(mapping), JSON.stringify(stamp)),
+    );
   }
 
   /** @param fresh the id of the stream that a new reference begins */

@@ -30,6 +30,8 @@ const RecipePage = lazy(() => import('../stations/recipes/RecipePage').then((m) 
 const RecipeEdit = lazy(() => import('../stations/recipes/RecipeEdit').then((m) => ({ default: m.RecipeEdit })));
 const VerifyStation = lazy(() => import('../stations/verify/VerifyStation').then((m) => ({ default: m.VerifyStation })));
 const TestRun = lazy(() => import('../stations/test/TestRun').then((m) => ({ default: m.TestRun })));
+const JobLinks = lazy(() => import('../stations/test/JobLinks').then((m) => ({ default: m.JobLinks })));
+const JointPage = lazy(() => import('../stations/test/JointPage').then((m) => ({ default: m.JointPage })));
 const LinkPage = lazy(() => import('../stations/test/LinkPage').then((m) => ({ default: m.LinkPage })));
 const FirstOwner = lazy(() => import('../stations/signin/FirstOwner').then((m) => ({ default: m.FirstOwner })));
 const SignIn = lazy(() => import('../stations/signin/SignIn').then((m) => ({ default: m.SignIn })));
@@ -100,7 +102,9 @@ function Signed({ session }: { session: Session }) {
               />
               <Route path="/proof/:cable" element={<StrandLadder unit={unit} person={person} mayWork={mayWork} />} />
               <Route path="/test/:cable" element={<TestRun key={pathname} person={person} mayWork={mayWork} />} />
-              <Route path="/link/:cable/:strand" element={<LinkPage mayWork={mayWork} />} />
+              <Route path="/link/:cable/:strand" element={<LinkPage person={person} mayWork={mayWork} maySettle={maySettle} />} />
+              <Route path="/links/:job" element={<JobLinks mayPlan={mayPlan} />} />
+              <Route path="/joint" element={<JointPage />} />
               <Route path="/story/:termination" element={<StrandStory unit={unit} person={person} mayWork={mayWork} />} />
               <Route path="/look/:termination" element={<Look unit={unit} person={person} maySettle={maySettle} />} />
               <Route path="/verify" element={<VerifyStation mayPlan={mayPlan} />} />

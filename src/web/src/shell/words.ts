@@ -4,6 +4,7 @@ import causes from '../../../Rhabdon.Core/Phrases/en/causes.json';
 import faces from '../../../Rhabdon.Core/Phrases/en/faces.json';
 import history from '../../../Rhabdon.Core/Phrases/en/history.json';
 import jobs from '../../../Rhabdon.Core/Phrases/en/jobs.json';
+import optics from '../../../Rhabdon.Core/Phrases/en/optics.json';
 import people from '../../../Rhabdon.Core/Phrases/en/people.json';
 import recipes from '../../../Rhabdon.Core/Phrases/en/recipes.json';
 import meters from '../../../Rhabdon.Core/Phrases/en/meters.json';
@@ -11,7 +12,21 @@ import results from '../../../Rhabdon.Core/Phrases/en/results.json';
 import runs from '../../../Rhabdon.Core/Phrases/en/runs.json';
 import shell from '../../../Rhabdon.Core/Phrases/en/shell.json';
 
-const english = { ...bench, ...catalog, ...causes, ...faces, ...history, ...jobs, ...meters, ...people, ...recipes, ...results, ...runs, ...shell };
+const english = {
+  ...bench,
+  ...catalog,
+  ...causes,
+  ...faces,
+  ...history,
+  ...jobs,
+  ...meters,
+  ...optics,
+  ...people,
+  ...recipes,
+  ...results,
+  ...runs,
+  ...shell,
+};
 
 /** A key of the phrasebook, the same book that the core and the server speak from. */
 export type Key = keyof typeof english;

@@ -4,6 +4,7 @@ import type { Schemas } from '../../api/client';
 import type { Intent, Judged, Proposed } from '../../core/core';
 import { Choices } from '../../parts/Choices';
 import { Keypad } from '../../parts/Keypad';
+import { FromInstrument } from '../../parts/FromInstrument';
 import { MeasuredField, Reading } from '../../parts/Reading';
 import { FaultLine } from '../../shell/faults';
 import { useKeys } from '../../shell/keys';
@@ -184,6 +185,19 @@ export function StepCard({
               {verdict ? judged(verdict) : say('bench.good-is', { range: ask.accepts })}
             </span>
           </Reading>
+        )}
+        {isTyped && !inTrouble && !isMissing && (ask.kind === 'angles' || ask.kind === 'loss') && (
+          <FromInstrument kind="splicer" reads={ask.kind} onRead={setRead} />
+        )}
+        {isChoice && !inTrouble && !isMissing && ask.choices.some(({ value }) => value === 'green') && (
+          <FromInstrument
+            kind="light-tool"
+            reads={ask.kind}
+            onRead={(seen) => {
+              if (!ask.choices.some(({ value }) => value === seen)) throw new Error(say('meter.light-tool-none'));
+              done(seen);
+            }}
+          />
         )}
         {inTrouble ? (
           <Choices

@@ -65,6 +65,9 @@ function Job({ told, mayPlan }: { told: Schemas['JobView']; mayPlan: boolean }) 
               {say('today.add-cable')}
             </Link>
           )}
+          <Link className={controls.button} to={`/links/${job.id}`}>
+            {say('job.links')}
+          </Link>
           <Download from={`/api/v1/jobs/${job.id}/export`}>{say('job.export')}</Download>
           <Download from={`/api/v1/jobs/${job.id}/export.zip`}>{say('job.export-zip')}</Download>
           <Download from={`/api/v1/jobs/${job.id}/record.csv`}>{say('job.record-csv')}</Download>

@@ -1,4 +1,5 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
 import { BudgetStack } from '../../drawing/BudgetStack';
@@ -7,11 +8,20 @@ import { StrandTab } from '../../drawing/StrandTab';
 import { Told } from '../../parts/Told';
 import { say } from '../../shell/words';
 import { DiagnosisCard } from './DiagnosisCard';
+import { SettlePanel } from './SettlePanel';
 import css from './LinkPage.module.css';
 import controls from '../../parts/controls.module.css';
 
+const ExpectedCurve = lazy(() => import('../../drawing/ExpectedCurve'));
+
+interface Props {
+  person: string;
+  mayWork: boolean;
+  maySettle: boolean;
+}
+
 /** One link: its limit as a stack of lines, its readings, and what it carries. */
-export function LinkPage({ mayWork }: { mayWork: boolean }) {
+export function LinkPage({ person, mayWork, maySettle }: Props) {
   const { cable = '', strand = '' } = useParams();
   const link = useQuery({
     queryKey: ['measured', cable, strand],
@@ -21,12 +31,14 @@ export function LinkPage({ mayWork }: { mayWork: boolean }) {
   });
   return (
     <Told query={link} lines={8}>
-      {(told) => <Shown told={told} mayWork={mayWork} />}
+      {(told) => <Shown told={told} person={person} mayWork={mayWork} maySettle={maySettle} />}
     </Told>
   );
 }
 
-function Shown({ told, mayWork }: { told: Schemas['LinkPage']; mayWork: boolean }) {
+function Shown({ told, person, mayWork, maySettle }: Props & { told: Schemas['LinkPage'] }) {
+  const queries = useQueryClient();
+  const [settling, setSettling] = useState<Schemas['LossLine']>();
   const { link } = told;
   const latest = link.readings.filter((reading) => reading.isLatest);
   return (
@@ -69,6 +81,14 @@ function Shown({ told, mayWork }: { told: Schemas['LinkPage']; mayWork: boolean 
                 </b>
               )}
             </p>
+            <Suspense>
+              <ExpectedCurve
+                wavelength={limit.wavelength}
+                expected={limit.expected}
+                limit={limit.limit}
+                worst={limit.worst ?? null}
+              />
+            </Suspense>
             <BudgetStack
               lines={limit.lines}
               limit={limit.limit}
@@ -104,6 +124,11 @@ function Shown({ told, mayWork }: { told: Schemas['LinkPage']; mayWork: boolean 
                     {reading.isInDoubt && <b>{say('run.in-doubt')} </b>}
                     {reading.settled ? say('run.settled', { reason: reading.settled }) : reading.says}
                     {!reading.isLatest && ` ${say('run.replaced')}`}
+                    {maySettle && reading.isLatest && reading.grade !== 'pass' && !reading.settled && (
+                      <button type="button" className={controls.button} onClick={() => setSettling(reading)}>
+                        {say('run.settle')}
+                      </button>
+                    )}
                   </td>
                   <td>
                     {told.people[reading.actor] ?? ''}{' '}
@@ -136,7 +161,26 @@ function Shown({ told, mayWork }: { told: Schemas['LinkPage']; mayWork: boolean 
         <p className={css.source}>
           {say(link.applications.some((application) => application.isMeasured) ? 'run.carries-measured' : 'run.carries-limit')}
         </p>
+        <p>
+          <Link to="/joint">{say('joint.title')}</Link> ·{' '}
+          <Link to={`/links/${told.job}`}>
+            {say('joblinks.title')} {told.jobName}
+          </Link>
+        </p>
       </section>
+      {settling && (
+        <SettlePanel
+          cable={told.cable}
+          strand={link.strand}
+          reading={settling}
+          person={person}
+          onClose={() => setSettling(undefined)}
+          onSettled={() => {
+            setSettling(undefined);
+            void queries.invalidateQueries({ queryKey: ['measured', told.cable] });
+          }}
+        />
+      )}
     </div>
   );
 }

@@ -3,11 +3,11 @@ import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
 import type { RunDeed } from '../../core/core';
 import { SidePanel } from '../../parts/SidePanel';
+import { useInstruments } from '../../parts/useInstruments';
 import { FaultLine } from '../../shell/faults';
 import { whyNotKept } from '../../shell/record';
 import { say } from '../../shell/words';
 import { Hands } from './Hands';
-import { useInstruments } from './useMeter';
 import css from './ReferencePanel.module.css';
 import controls from '../../parts/controls.module.css';
 

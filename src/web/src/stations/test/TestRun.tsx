@@ -5,6 +5,7 @@ import type { RunDeed, RunKey } from '../../core/core';
 import { amountOf, LossBar, shown as shownAmount } from '../../drawing/LossBar';
 import { StrandTab } from '../../drawing/StrandTab';
 import { MeasuredField } from '../../parts/Reading';
+import { useInstruments } from '../../parts/useInstruments';
 import { FaultLine } from '../../shell/faults';
 import { keepFocus, useKeys } from '../../shell/keys';
 import { workAt } from '../../shell/place';
@@ -15,7 +16,7 @@ import { ReferenceLine } from './ReferenceLine';
 import { ReferencePanel } from './ReferencePanel';
 import { ResultsPanel } from './ResultsPanel';
 import { RunTable } from './RunTable';
-import { useInstruments, useMeter } from './useMeter';
+import { useMeter } from './useMeter';
 import { useRun } from './useRun';
 import css from './TestRun.module.css';
 import controls from '../../parts/controls.module.css';
@@ -73,6 +74,11 @@ export function TestRun({ person, mayWork }: { person: string; mayWork: boolean 
         onCheck={() => setOver('check')}
         onEnd={() => void act({ kind: 'end-reference', why: 'disconnected' })}
       />
+      {view.polarity && (
+        <p className="look" role="status">
+          {view.polarity}
+        </p>
+      )}
       <div className={css.bench}>
         <section className={`card ${css.now}`} data-part="now" aria-live="polite">
           {!mayWork ? (

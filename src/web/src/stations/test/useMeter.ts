@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
 import { watchMeter } from '../../core/bench';
@@ -9,15 +8,6 @@ const unwatchedMs = 4_000;
 const betweenMs = 150;
 /** A meter that does not answer is asked more seldom. */
 const silentMs = 1_000;
-
-/** The instruments that are set up, as they answered. */
-export const useInstruments = () =>
-  useQuery({
-    queryKey: ['instruments'],
-    queryFn: () => got(api.GET('/api/v1/instruments')),
-    staleTime: 60_000,
-    retry: false,
-  });
 
 /** What is wanted of a watched meter. */
 interface Wanted {

@@ -1,0 +1,224 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { Form, Select } from 'antd';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { api, got, type Schemas } from '../../api/client';
+import { shown } from '../../drawing/LossBar';
+import { DataTable } from '../../parts/DataTable';
+import { Download } from '../../parts/Download';
+import { Told } from '../../parts/Told';
+import { FaultLine } from '../../shell/faults';
+import { say } from '../../shell/words';
+import css from './JobLinks.module.css';
+import controls from '../../parts/controls.module.css';
+
+/** The links of a job: how many are worth what, those that do not pass, and how they are tested. */
+export function JobLinks({ mayPlan }: { mayPlan: boolean }) {
+  const { job = '' } = useParams();
+  const told = useQuery({
+    queryKey: ['job-links', job],
+    queryFn: async () => {
+      const path = { params: { path: { id: job } } };
+      const [links, plan, view, budgets] = await Promise.all([
+        got(api.GET('/api/v1/jobs/{id}/links', path)),
+        got(api.GET('/api/v1/jobs/{id}/test-plan', path)),
+        got(api.GET('/api/v1/jobs/{id}', path)),
+        got(api.GET('/api/v1/budgets')),
+      ]);
+      return { links, plan, name: view.job.name, budgets };
+    },
+    refetchOnMount: 'always',
+  });
+  return (
+    <Told query={told}>
+      {({ links, plan, name, budgets }) => (
+        <div className="page" data-part="job-links">
+          <header className="row apart">
+            <h1>
+              {say('joblinks.title')} <Link to={`/job/${job}`}>{name}</Link>
+            </h1>
+            <div className="row no-print">
+              <Download from={`/api/v1/jobs/${job}/losses.csv`}>{say('joblinks.csv')}</Download>
+              <Link className={controls.button} to="/joint">
+                {say('joint.title')}
+              </Link>
+            </div>
+          </header>
+          <Sum links={links} />
+          <section className="card">
+            <h2>{say('joblinks.failing')}</h2>
+            <Failing links={links} />
+          </section>
+          <section className="card">
+            <h2>{say('joblinks.plan')}</h2>
+            <PlanForm job={job} plan={plan} budgets={budgets} mayPlan={mayPlan} />
+          </section>
+        </div>
+      )}
+    </Told>
+  );
+}
+
+function Sum({ links }: { links: Schemas['JobLinks'] }) {
+  const measured = links.tallies.reduce((sum, tally) => sum + tally.links, 0);
+  return (
+    <section className={css.sum}>
+      <p className={css.share}>
+        <b className="figures">{measured}</b> {say('joblinks.measured', { of: links.of })}
+      </p>
+      <div>
+        <span className={css.bar} aria-hidden="true">
+          {links.tallies.map((tally) => (
+            <i key={tally.grade} className={css[tally.grade]} style={{ flexGrow: tally.links }} />
+          ))}
+          {links.of > measured && <i style={{ flexGrow: links.of - measured }} />}
+        </span>
+        <span className={css.said}>
+          {links.tallies.map((tally) => (
+            <span key={tally.grade}>
+              <b className="figures">{tally.links}</b> {say(`loss.${tally.grade}`)}
+            </span>
+          ))}
+          {links.of > measured && (
+            <span>
+              <b className="figures">{links.of - measured}</b> {say('joblinks.not-measured')}
+            </span>
+          )}
+        </span>
+      </div>
+    </section>
+  );
+}
+
+function Failing({ links }: { links: Schemas['JobLinks'] }) {
+  if (links.failing.length === 0) return <p>{say('joblinks.all-pass')}</p>;
+  return (
+    <DataTable
+      rowKey={({ cable, strand }) => `${cable} ${strand}`}
+      dataSource={links.failing}
+      columns={[
+        {
+          title: say('result.what-strand'),
+          render: (_, { cable, cableName, strand }) => (
+            <Link to={`/link/${cable}/${strand}`}>
+              {cableName} · <span className="figures">{strand}</span>
+            </Link>
+          ),
+        },
+        {
+          title: say('result.what-wavelength'),
+          render: (_, { wavelength, from }) => `${say('run.wavelength', { wavelength })} ${say(`run.from-${from}`)}`,
+        },
+        { title: say('joblinks.loss'), render: (_, { loss }) => shown(loss), className: 'figures' },
+        { title: say('run.limit'), render: (_, { limit }) => shown(limit), className: 'figures' },
+        { title: say('run.worth'), render: (_, { grade }) => <b className={css[`word-${grade}`]}>{say(`loss.${grade}`)}</b> },
+      ]}
+    />
+  );
+}
+
+interface PlanProps {
+  job: string;
+  plan: Schemas['TestPlan'];
+  budgets: Schemas['BudgetTables'];
+  mayPlan: boolean;
+}
+
+/** The form's fields. */
+interface PlanSaid {
+  profile: string;
+  wavelengths: string;
+  direction: 'both-ways' | 'one-way';
+  order: Schemas['TestOrder'];
+  application: string;
+}
+
+const usualWavelengths = 'usual';
+
+/** Budget profile, wavelengths, direction and order of a job's test runs. */
+function PlanForm({ job, plan, budgets, mayPlan }: PlanProps) {
+  const queries = useQueryClient();
+  const [fault, setFault] = useState('');
+  const [says, setSays] = useState('');
+  const keep = (said: PlanSaid) =>
+    got(
+      api.PUT('/api/v1/jobs/{id}/test-plan', {
+        params: { path: { id: job } },
+        body: {
+          profile: said.profile,
+          wavelengths: said.wavelengths === usualWavelengths ? null : said.wavelengths.split(',').map(Number),
+          isOneWay: said.direction === 'one-way',
+          order: said.order,
+          application: said.application || null,
+        },
+      }),
+    ).then(
+      () => {
+        setFault('');
+        setSays(say('joblinks.plan-kept'));
+        void queries.invalidateQueries({ queryKey: ['job-links', job] });
+      },
+      (error: Error) => setFault(error.message),
+    );
+  const wavelengths = plan.wavelengths?.join(',') ?? usualWavelengths;
+  const choices = [...new Set([wavelengths, usualWavelengths, '850', '850,1300', '850,953', '1310', '1310,1550'])];
+  const profile = budgets.profiles.find(({ id }) => id === plan.profile);
+  return (
+    <Form<PlanSaid>
+      layout="vertical"
+      disabled={!mayPlan}
+      className={css.plan}
+      onFinish={(said) => void keep(said)}
+      initialValues={{
+        profile: plan.profile,
+        wavelengths,
+        direction: plan.isOneWay ? 'one-way' : 'both-ways',
+        order: plan.order,
+        application: plan.application ?? '',
+      }}
+    >
+      <Form.Item
+        name="profile"
+        label={say('joblinks.profile')}
+        extra={profile && `${profile.source}. ${say('joblinks.unconfirmed')}`}
+      >
+        <Select options={budgets.profiles.map(({ id, title }) => ({ value: id, label: title.en }))} />
+      </Form.Item>
+      <Form.Item name="wavelengths" label={say('joblinks.wavelengths')}>
+        <Select
+          options={choices.map((value) => ({
+            value,
+            label: value === usualWavelengths ? say('joblinks.wavelengths-usual') : value.replaceAll(',', ' + '),
+          }))}
+        />
+      </Form.Item>
+      <Form.Item name="direction" label={say('joblinks.direction')}>
+        <Select options={(['both-ways', 'one-way'] as const).map((value) => ({ value, label: say(`joblinks.${value}`) }))} />
+      </Form.Item>
+      <Form.Item name="order" label={say('joblinks.order')}>
+        <Select
+          options={(['by-strand', 'by-wavelength'] as const).map((value) => ({ value, label: say(`joblinks.${value}`) }))}
+        />
+      </Form.Item>
+      <Form.Item name="application" label={say('joblinks.application')}>
+        <Select
+          options={[
+            { value: '', label: say('joblinks.application-none') },
+            ...[...new Set(budgets.applications.map(({ name }) => name))].map((value) => ({ value, label: value })),
+          ]}
+        />
+      </Form.Item>
+      <div>
+        <FaultLine says={fault} />
+        <p role="status" className="good">
+          {says}
+        </p>
+        {mayPlan && (
+          <button type="submit" className={controls.mainAction}>
+            {say('joblinks.plan-keep')}
+          </button>
+        )}
+      </div>
+    </Form>
+  );
+}
