@@ -12,10 +12,12 @@ export async function tabletOf(browser: Browser, name: string, pin: string, keep
 
 export const done = (page: Page) => page.getByRole('button', { name: 'Done', exact: true }).click();
 
-/** Picks from a list that opens. */
-export async function pick(page: Page, label: string, option: string) {
+/** Picks from a list that opens, and waits until it has closed: other lists may hold the same. */
+export async function pick(page: Page, label: string | RegExp, option: string) {
+  const options = page.locator('.ant-select-item-option').filter({ visible: true });
   await page.getByRole('combobox', { name: label }).click();
-  await page.getByTitle(option, { exact: true }).click();
+  await options.and(page.getByTitle(option, { exact: true })).click();
+  await expect(options).toHaveCount(0);
 }
 
 /** Waits for the step: a page asks itself at every frame, where an assertion would ask it ever more seldom. */

@@ -23,9 +23,9 @@ public sealed record ResultTable(IReadOnlyList<string> Header, IReadOnlyList<IRe
 /// <param name="OneWavelength">Of all rows, where no column says it; nanometers.</param>
 /// <param name="OneFrom">Of all rows, where no column says it.</param>
 public sealed record ResultMapping(
-    int? Strand,
-    int? Wavelength,
-    int? Loss,
+    int? Strand = null,
+    int? Wavelength = null,
+    int? Loss = null,
     int? Power = null,
     int? From = null,
     int? Measured = null,

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { jointOf } from '../../core/bench';
 import { JointDrawing, type JointShape } from '../../drawing/JointDrawing';
-import { bare, shown } from '../../drawing/LossBar';
+import { amountOf, shown } from '../../drawing/LossBar';
 import { FaultLine } from '../../shell/faults';
 import { whyNotKept } from '../../shell/record';
 import { say } from '../../shell/words';
@@ -24,6 +24,9 @@ const fillings = [
   { name: 'joint.air', index: 1 },
   { name: 'joint.gel', index: 1.468 },
 ] as const;
+
+/** A joint's faults are small: what is told of them is told to a thousandth. */
+const thousandths = (loss: string) => amountOf(loss).toFixed(3);
 
 type Mode = keyof typeof fibers;
 
@@ -101,14 +104,14 @@ export function JointPage() {
         </div>
         <div className={css.answer} aria-live="polite">
           <p className={css.loss}>
-            <b className="figures">{answer ? bare(answer.together) : '–'}</b> {'dB'} <small>{say('joint.loss')}</small>
+            <b className="figures">{answer ? thousandths(answer.together) : '–'}</b> {'dB'} <small>{say('joint.loss')}</small>
           </p>
           {answer && (
             <dl>
               {(['offset', 'tilt', 'gap', 'mismatch', 'faces'] as const).map((part) => (
                 <div key={part}>
                   <dt>{say(`joint.fault-${part}`)}</dt>
-                  <dd className="figures">{shown(answer[part])}</dd>
+                  <dd className="figures">{`${thousandths(answer[part])} dB`}</dd>
                 </div>
               ))}
               <div>

@@ -65,7 +65,12 @@ export function ResultsPanel({ cable, person, wavelengths, onClose }: Props) {
     setTable(read);
   };
   const used = mapping ?? preview?.mapping;
-  const set = (change: Partial<Mapping>) => used && setMapping({ ...used, ...change });
+  const set = (change: Partial<Mapping>) => {
+    if (!table || !used) return;
+    const said = { ...used, ...change };
+    setMapping(said);
+    void keep(mappingKey(table.header), said);
+  };
   const take = async () => {
     if (!table || !used) return;
     const done = await takeResults(cable, { table, mapping: used }, person).catch((error) => ({
@@ -73,7 +78,6 @@ export function ResultsPanel({ cable, person, wavelengths, onClose }: Props) {
       says: whyNotKept(error),
     }));
     if (!done.isDone) return setFault(done.says);
-    await keep(mappingKey(table.header), used);
     setTable(undefined);
     setPreview(undefined);
     setSays(done.says);
