@@ -17,11 +17,6 @@ const shot = (name) => page.screenshot({ path: `${folder}/${name}.png` });
 
 await signIn(page, 'lead', 'saltmarsh-lead');
 await page.getByText('of 24 ends').first().waitFor();
-const halls = await page.evaluate(async () => (await (await fetch('/api/v1/jobs?find=halls')).json())[0].job.id);
-await page.goto(`/plan/${halls}`);
-await page.getByRole('heading', { name: /New cable/ }).waitFor();
-await shot('cable');
-await page.goto('/');
 await page
   .getByRole('link', { name: /PH-CS-01/ })
   .first()
@@ -45,7 +40,24 @@ await page.locator('[data-part=reading] input').fill('');
 await page.getByText('all sent').waitFor();
 await page.getByRole('link', { name: /5 slate/ }).click();
 await page.getByRole('heading', { name: 'Try next' }).waitFor();
+await page.locator('[data-part=expected-curve] path').first().waitFor();
 await shot('link');
+await page.getByRole('link', { name: /^Links of/ }).click();
+await page.getByText('links measured').waitFor();
+await shot('job-links');
+await page.getByRole('link', { name: 'What a joint loses' }).click();
+await page.getByText('0.205').first().waitFor();
+const drawing = await page.locator('[data-part=joint] svg[role=img]').boundingBox();
+await page.mouse.move(drawing.x + drawing.width * 0.7, drawing.y + drawing.height / 2);
+await page.mouse.down();
+await page.mouse.move(drawing.x + drawing.width * 0.72, drawing.y + drawing.height * 0.48, { steps: 4 });
+await page.mouse.move(drawing.x + drawing.width * 0.74, drawing.y + drawing.height * 0.53, { steps: 4 });
+await page.mouse.up();
+await page.getByText('in the mean').waitFor();
+await shot('joint');
+await page.goBack();
+await page.goBack();
+await page.getByRole('heading', { name: 'Try next' }).waitFor();
 await page.getByRole('link', { name: 'PH-CS-01' }).first().click();
 await page.getByRole('heading', { name: 'PH-CS-01' }).waitFor();
 await page
@@ -96,6 +108,7 @@ await page.getByText('all sent').waitFor();
 await page.getByRole('link', { name: 'Today', exact: true }).click();
 await page.getByRole('region', { name: 'To do now' }).waitFor();
 await shot('today');
+const halls = await page.evaluate(async () => (await (await fetch('/api/v1/jobs?find=halls')).json())[0].job.id);
 await page.goto(`/job/${halls}`);
 await page.getByRole('heading', { name: 'By cable' }).waitFor();
 await shot('job-overview');
@@ -151,10 +164,7 @@ const next = async (act) => {
 while (!(await page.locator('[data-part=clock]').isVisible())) {
   const good =
     (await page.locator('#verdict').isVisible()) && (await page.locator('#verdict').innerText()).match(/[\d.]+/g).map(Number);
-  if (good) {
-    await page.locator('[data-part=reading] input').fill(String((good[0] + good[1]) / 2));
-    await shot('bench-cordage');
-  }
+  if (good) await page.locator('[data-part=reading] input').fill(String((good[0] + good[1]) / 2));
   const isChoice = await page.locator('[data-part=choices]').isVisible();
   await next(() => page.keyboard.press(isChoice ? '1' : 'Enter'));
 }
