@@ -14,7 +14,7 @@ internal static class ListsBench
         {
             var many = large[name];
             Timed.Say(
-                $"lists: {name, -10} p95 {Timed.Number(few.P95)} ms at 10,000, {Timed.Number(many.P95)} ms at 1,000,000 (aim < 100); median grows {Timed.Number(many.Median / few.Median)} x"
+                $"lists: {name, -13} p95 {Timed.Number(few.P95)} ms at 10,000, {Timed.Number(many.P95)} ms at 1,000,000 (aim < 100); median grows {Timed.Number(many.Median / few.Median)} x"
             );
         }
     }
@@ -31,6 +31,7 @@ internal static class ListsBench
             ["jobs"] = "/api/v1/jobs",
             ["found jobs"] = "/api/v1/jobs?find=renewal%207",
             ["job"] = $"/api/v1/jobs/{job["job"]!["id"]}",
+            ["failing links"] = $"/api/v1/jobs/{job["job"]!["id"]}/links",
             ["ladder"] = $"/api/v1/cables/{cable}/ladder",
             ["batches"] = "/api/v1/batches",
             ["looks"] = "/api/v1/looks",

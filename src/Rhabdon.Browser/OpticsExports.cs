@@ -11,6 +11,10 @@ namespace Rhabdon.Browser;
 [SupportedOSPlatform("browser")]
 public static partial class OpticsExports
 {
+    /// <summary>What a joint can be tried out with: a <see cref="JointKit"/> as JSON.</summary>
+    [JSExport]
+    public static string Kit() => JsonSerializer.Serialize(JointKit.Usual, CoreJson.Default.JointKit);
+
     /// <summary>What a joint loses: a <see cref="JointAnswer"/> as JSON, or <c>field</c> and <c>says</c> of what is out of range.</summary>
     /// <param name="asked">A <see cref="JointQuestion"/> as JSON.</param>
     [JSExport]

@@ -64,6 +64,7 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(MeterSays))]
 [JsonSerializable(typeof(JointQuestion))]
 [JsonSerializable(typeof(JointAnswer))]
+[JsonSerializable(typeof(JointKit))]
 [JsonSerializable(typeof(ResultTable))]
 [JsonSerializable(typeof(ResultMapping))]
 [JsonSerializable(typeof(ResultPreview))]

@@ -216,6 +216,7 @@ public static class Doors
                 },
             }
         ),
+        new("GET", "/api/v1/calc/joint", Passes.Anyone),
         new("POST", "/api/v1/calc/joint", Passes.Anyone, new { mode = "single-mode" }),
         new("POST", "/api/v1/calc/budget", Passes.Anyone, new { profile = "tia" }),
         new("POST", "/api/v1/calc/link", Passes.Anyone, new { grade = "OM4", wavelength = 1 }),

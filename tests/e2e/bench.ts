@@ -87,36 +87,47 @@ export async function kinds(page: Page, termination: string): Promise<string[]> 
 
 export const sent = (page: Page) => expect(page.getByText('all sent')).toBeVisible();
 
-/** Whose turn it is at the bench, at which step: it changes with every tap that was kept, and with nothing else. */
-const turn = async (page: Page) => (await page.locator('[data-part=bench]').getAttribute('data-turn'))!;
+/** What stands at the bench, asked in one go. The turn, of whom and at which step, changes with every tap that was kept, and with nothing else. */
+const shownAtBench = (page: Page) =>
+  page.evaluate(() => {
+    const part = (name: string) => document.querySelector<HTMLElement>(`[data-part=${name}]`);
+    const bench = part('bench')!;
+    return {
+      turn: bench.dataset.turn!,
+      hasSources: !!part('sources'),
+      hasClock: !!part('clock'),
+      isToStart: [...document.querySelectorAll('button')].some((button) => /^Start/.test(button.textContent ?? '')),
+      hasChoices: !!part('choices'),
+      isSingleMode: /This strand: .*single-mode/.test(bench.innerText),
+      asked: document.querySelector('[data-part=reading] input') ? part('reading')!.innerText : null,
+      good: document.getElementById('verdict')?.innerText ?? '',
+      isCount: !!part('metronome'),
+    };
+  });
 
 /** Does the step that is shown, well, by keyboard alone; times are run out by the page's own clock. A look at the face is answered by eye, or left be. */
 export async function stepByKeys(page: Page, isByEye = true) {
-  const before = await turn(page);
-  const count = (what: string) => page.locator(what).count();
-  if (!isByEye && (await count('[data-part=sources]')) > 0) return;
-  if ((await count('[data-part=clock]')) > 0) {
-    if ((await page.getByRole('button', { name: /^Start/ }).count()) === 0) {
+  const shown = await shownAtBench(page);
+  if (!isByEye && shown.hasSources) return;
+  if (shown.hasClock) {
+    if (!shown.isToStart) {
       await page.clock.fastForward(700_000);
       await page.getByText('Time is up', { exact: true }).waitFor();
     }
     await page.keyboard.press('Enter');
-  } else if ((await count('[data-part=choices]')) > 0) {
+  } else if (shown.hasChoices) {
     // The first answer is the good one, but for the fiber in the bag: that is the strand's own.
-    const isSingle = (await page.getByText(/^This strand: .*single-mode/).count()) > 0;
-    await page.keyboard.press(isSingle ? '3' : '1');
-  } else if ((await count('[data-part=reading] input')) > 0) {
-    const asked = await page.locator('[data-part=reading]').innerText();
-    const good = (await page.locator('#verdict').innerText()).match(/[\d.]+/g)!.map(Number);
+    await page.keyboard.press(shown.isSingleMode ? '3' : '1');
+  } else if (shown.asked !== null) {
+    const good = shown.good.match(/[\d.]+/g)!.map(Number);
     await page.locator('[data-part=reading] input:focus').waitFor();
-    const isCount = (await count('[data-part=metronome]')) > 0;
     const [least, most = least] = good;
     // A figure that must stay under a limit is well under it; both angles of a splicer stand side by side.
-    const read = good.length === 1 ? least! / 2 : isCount ? least : (least! + most!) / 2;
-    await page.keyboard.type(asked.includes('angles') ? `${read}/${read}` : String(read));
+    const read = good.length === 1 ? least! / 2 : shown.isCount ? least : (least! + most!) / 2;
+    await page.keyboard.type(shown.asked.includes('angles') ? `${read}/${read}` : String(read));
     await page.keyboard.press('Enter');
   } else {
     await page.keyboard.press('Enter');
   }
-  await page.waitForFunction((was) => document.querySelector<HTMLElement>('[data-part=bench]')?.dataset.turn !== was, before);
+  await page.waitForFunction((was) => document.querySelector<HTMLElement>('[data-part=bench]')?.dataset.turn !== was, shown.turn);
 }

@@ -34,11 +34,27 @@ public sealed record LossRecord(
 /// <param name="CameOut">The strand at whose far port it was seen; null where none was seen anywhere.</param>
 public sealed record LightRecord(Guid Event, Guid Actor, DateTimeOffset At, int? CameOut);
 
+/// <summary>How strongly an end of a link throws light back.</summary>
+/// <param name="Wavelength">Nanometers.</param>
+/// <param name="Most">That it may, as it was then.</param>
+public sealed record ReflectanceRecord(Guid Event, Guid Actor, DateTimeOffset At, CableEnd End, int Wavelength, Decibel Reflectance, Decibel Most)
+{
+    public bool IsGood => Reflectance <= Most;
+}
+
 /// <summary>What the events of a link amount to.</summary>
 /// <param name="Place">Null before it has any.</param>
 /// <param name="Readings">The latest of each wavelength and direction, in the order in which they came.</param>
 /// <param name="Earlier">Those that later ones took the place of.</param>
-public sealed record LinkState(Guid Id, LinkPlace? Place, IReadOnlyList<LossRecord> Readings, IReadOnlyList<LossRecord> Earlier, LightRecord? Light = null)
+/// <param name="Reflectances">The latest of each end and wavelength; null for none.</param>
+public sealed record LinkState(
+    Guid Id,
+    LinkPlace? Place,
+    IReadOnlyList<LossRecord> Readings,
+    IReadOnlyList<LossRecord> Earlier,
+    LightRecord? Light = null,
+    IReadOnlyList<ReflectanceRecord>? Reflectances = null
+)
 {
     /// <summary>The reading that counts; null for one not taken yet.</summary>
     public LossRecord? Of(int wavelength, CableEnd from) => Readings.FirstOrDefault(r => r.Wavelength == wavelength && r.From == from);

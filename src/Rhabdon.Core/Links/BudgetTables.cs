@@ -11,13 +11,17 @@ public sealed record BudgetTables(
     IReadOnlyList<BudgetProfile> Profiles,
     IReadOnlyList<LinkApplication> Applications,
     string ApplicationsSource,
-    ReferenceLimits Reference
+    ReferenceLimits Reference,
+    IReadOnlyList<ReflectanceLimit> Reflectance
 )
 {
     public static BudgetTables Shipped { get; } = Read();
 
     /// <summary>Null for a profile that nobody has heard of.</summary>
     public BudgetProfile? Profile(string id) => Profiles.FirstOrDefault(p => p.Id == id);
+
+    /// <summary>How strongly a face of this polish may throw light back.</summary>
+    public ReflectanceLimit ReflectanceOf(FiberMode mode, Polish polish) => Reflectance.First(r => r.Mode == mode && r.Polishes.Contains(polish));
 
     private static BudgetTables Read()
     {
@@ -90,3 +94,8 @@ public enum ReferenceMethod
 /// <param name="MostTemperature">Warmer or colder than when it was taken.</param>
 /// <param name="Source">Where these come from.</param>
 public sealed record ReferenceLimits(Decibel MostDrift, int MostHours, Temperature MostTemperature, string Source);
+
+/// <summary>How strongly a mated pair may throw light back.</summary>
+/// <param name="Most">Below zero; the lower the better.</param>
+/// <param name="Source">Where it comes from.</param>
+public sealed record ReflectanceLimit(FiberMode Mode, IReadOnlyList<Polish> Polishes, Decibel Most, string Source);

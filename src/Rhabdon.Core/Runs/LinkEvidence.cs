@@ -37,6 +37,7 @@ public static class LinkEvidence
         {
             Near = near is null ? null : EndOf(near),
             Far = far is null ? null : EndOf(far),
+            Reflectance = (link.Reflectances ?? []).MaxBy(r => r.Reflectance.Thousandths)?.Reflectance,
             IsReferenceInDoubt = held.IsInDoubt(worst.At),
             ReferenceHours = held.At is { } taken ? (decimal)Math.Max(0, (worst.At - taken).TotalHours) : null,
         };

@@ -11,6 +11,7 @@ namespace Rhabdon.Core.Runs;
 /// <param name="Limits">One for each wavelength that the plan asks for.</param>
 /// <param name="Readings">All that were taken, the latest first.</param>
 /// <param name="Applications">What it carries, by the worst reading at their wavelength.</param>
+/// <param name="Reflectances">What each end may throw back, and what it does.</param>
 /// <param name="Light">Where its light came out, in words; null where nobody looked.</param>
 public sealed record LinkView(
     int Strand,
@@ -25,8 +26,14 @@ public sealed record LinkView(
     IReadOnlyList<LimitAt> Limits,
     IReadOnlyList<LossLine> Readings,
     IReadOnlyList<ApplicationLine> Applications,
+    IReadOnlyList<ReflectanceLine> Reflectances,
     string? Light
 );
+
+/// <param name="Most">That its polish may throw back.</param>
+/// <param name="Read">The worst that was read; null before there is one.</param>
+/// <param name="Wavelength">At which it was, nanometers.</param>
+public sealed record ReflectanceLine(CableEnd End, Polish Polish, Decibel Most, string Source, Decibel? Read, int? Wavelength, bool? IsGood);
 
 /// <param name="Wavelength">Nanometers.</param>
 /// <param name="Worst">The greater loss of both directions; null before there is one.</param>

@@ -1,4 +1,5 @@
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Units;
@@ -37,8 +38,17 @@ public sealed class LinkViewer(Phrasebook words, string language)
                     .Select(r => LineOf(r.Item1, r.Item2, reference)),
             ],
             [.. wavelengths.SelectMany(w => ApplicationsAt(taken, w, WorstAt(state, w)))],
+            [.. Enum.GetValues<CableEnd>().Where(e => cable.PolishOf(e) is not null).Select(e => ReflectanceAt(cable, e, state))],
             state.Light is { } light ? words.Say(LightOf(strand, light)) : null
         );
+    }
+
+    private static ReflectanceLine ReflectanceAt(RunCable cable, CableEnd end, LinkState state)
+    {
+        var polish = cable.PolishOf(end)!.Value;
+        var limit = BudgetTables.Shipped.ReflectanceOf(cable.Grade.Mode(), polish);
+        var worst = (state.Reflectances ?? []).Where(r => r.End == end).MaxBy(r => r.Reflectance.Thousandths);
+        return new ReflectanceLine(end, polish, limit.Most, limit.Source, worst?.Reflectance, worst?.Wavelength, worst?.IsGood);
     }
 
     private static LimitAt LimitAt(LossBasis basis, int wavelength, LinkState state)

@@ -11,6 +11,7 @@ namespace Rhabdon.Core.Runs;
 public static partial class MeterText
 {
     private static readonly Decibel MostGain = Decibel.Of(-5);
+    private static readonly Decibel MostReturn = Decibel.Of(90);
     private static readonly Decibel MostLoss = Decibel.Of(70);
 
     /// <returns>Null for what is no loss: a single digit could be tenths or whole decibels, and one far below zero is a power.</returns>
@@ -23,6 +24,15 @@ public static partial class MeterText
         && QuantityText.TryParse<DecibelMilliwatt>(text.StartsWith('-') || text.StartsWith('+') ? text : $"-{text}", out var power)
         && power <= default(DecibelMilliwatt)
             ? power
+            : null;
+
+    /// <summary>Below zero: a return loss of 42 dB is a reflectance of -42 dB.</summary>
+    /// <returns>Null for what is none, and for zero.</returns>
+    public static Decibel? Reflectance(string read) =>
+        QuantityText.TryParse<Decibel>(read.Trim().Replace('\u2212', '-').Replace(',', '.').TrimStart('-'), out var back)
+        && back > default(Decibel)
+        && back <= MostReturn
+            ? default(Decibel) - back
             : null;
 
     private static string? Amount(string read)

@@ -5,8 +5,20 @@ using Rhabdon.Core.Units;
 namespace Rhabdon.Core.Runs;
 
 /// <summary>A cable whose links are tested.</summary>
-public sealed record RunCable(Guid Job, Guid Cable, FiberGrade Grade, Length Length, TestPlan Plan, IReadOnlyList<RunStrand> Strands)
+/// <param name="NearPolish">Of its near connectors; null where nobody knows, as <paramref name="FarPolish"/> of its far ones.</param>
+public sealed record RunCable(
+    Guid Job,
+    Guid Cable,
+    FiberGrade Grade,
+    Length Length,
+    TestPlan Plan,
+    IReadOnlyList<RunStrand> Strands,
+    Polish? NearPolish = null,
+    Polish? FarPolish = null
+)
 {
+    public Polish? PolishOf(CableEnd end) => end == CableEnd.Near ? NearPolish : FarPolish;
+
     public LinkPlace PlaceOf(int strand) => LinkPlace.Of(Job, Cable, strand);
 
     /// <summary>What the limit of a strand is reckoned from, measured against such a reference.</summary>

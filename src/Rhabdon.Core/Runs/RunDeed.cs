@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Links;
 
 namespace Rhabdon.Core.Runs;
@@ -7,6 +8,7 @@ namespace Rhabdon.Core.Runs;
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
 [JsonDerivedType(typeof(ReadLoss), "read")]
 [JsonDerivedType(typeof(SeeLight), "light")]
+[JsonDerivedType(typeof(ReadReflectance), "reflectance")]
 [JsonDerivedType(typeof(TakeReference), "take-reference")]
 [JsonDerivedType(typeof(CheckReference), "check-reference")]
 [JsonDerivedType(typeof(EndReference), "end-reference")]
@@ -20,6 +22,11 @@ public sealed record ReadLoss(RunKey Key, string Read, bool IsPower = false) : R
 
 /// <param name="CameOut">The strand at whose far port light was seen; null for none.</param>
 public sealed record SeeLight(int Strand, int? CameOut = null) : RunDeed;
+
+/// <param name="End">The end whose connector throws light back.</param>
+/// <param name="Wavelength">Nanometers.</param>
+/// <param name="Read">As typed: -42 is the same as a return loss of 42 dB.</param>
+public sealed record ReadReflectance(int Strand, CableEnd End, int Wavelength, string Read) : RunDeed;
 
 /// <param name="Powers">As typed; empty where the meter was set to zero.</param>
 /// <param name="Temperature">Of the air, as typed; empty where nobody measured it.</param>

@@ -1,4 +1,5 @@
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Units;
@@ -62,6 +63,7 @@ public sealed class TestRun(RunRequest asked, Func<Guid, LinkState> link, Func<G
         {
             ReadLoss read => Read(read),
             SeeLight seen => OfLink(seen.Strand, place => new LightSeen(place, seen.CameOut)),
+            ReadReflectance read => Reflectance(read),
             TakeReference taken => Taken(taken, fresh),
             CheckReference check => Checked(check),
             EndReference end => InUse is { } ending ? new RunAnswer(ending.Id, new ReferenceEnded(end.Why), null) : No("reference", PhraseKeys.Run.NoReference),
@@ -115,6 +117,27 @@ public sealed class TestRun(RunRequest asked, Func<Guid, LinkState> link, Func<G
         return fault is not null
             ? new RunAnswer(Guid.Empty, null, new BenchFault("read", fault))
             : OfLink(read.Key.Strand, place => new LossRead(place, at, read.Key.From, loss, basis.Limit(at), basis.Judge(at, loss), basis, InUse!.Id, power));
+    }
+
+    private RunAnswer Reflectance(ReadReflectance read)
+    {
+        if (asked.Cable.PolishOf(read.End) is not { } polish)
+        {
+            return No("end", PhraseKeys.Run.NoPolish);
+        }
+
+        var mode = asked.Cable.Grade.Mode();
+        return MeterText.Reflectance(read.Read) is { } reflectance
+            ? OfLink(read.Strand, place => new ReflectanceRead(
+                place,
+                read.End,
+                read.Wavelength,
+                reflectance,
+                BudgetTables.Shipped.ReflectanceOf(mode, polish).Most,
+                mode,
+                polish
+            ))
+            : No("read", PhraseKeys.Run.ReflectanceWanted);
     }
 
     private RunAnswer OfLink(int strand, Func<LinkPlace, LinkEvent> make)

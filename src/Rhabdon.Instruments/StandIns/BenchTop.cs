@@ -34,7 +34,7 @@ public sealed class BenchTop(TimeProvider time, int seed = 7)
     private const double DarkOffset = 2e-7;
     private static readonly TimeSpan WarmUp = TimeSpan.FromMinutes(2);
     private static readonly TimeSpan InTheHand = TimeSpan.FromSeconds(0.3);
-    private static readonly TimeSpan Rest = TimeSpan.FromSeconds(0.15);
+    private static readonly TimeSpan Rest = TimeSpan.FromSeconds(0.08);
 
     private readonly Lock _turn = new();
     private readonly Random _chance = new(seed);

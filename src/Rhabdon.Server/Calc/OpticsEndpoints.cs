@@ -26,6 +26,7 @@ public static class OpticsEndpoints
 {
     public static void MapOptics(this WebApplication app)
     {
+        app.MapGet("/api/v1/calc/joint", () => JointKit.Usual);
         app.MapPost("/api/v1/calc/joint", Results<Ok<JointAnswer>, ProblemHttpResult> (JointQuestion asked) =>
             JointLoss.Fault(asked) is { } fault ? Problems.Field(400, fault.Field, fault.Says) : TypedResults.Ok(JointLoss.Of(asked))
         );

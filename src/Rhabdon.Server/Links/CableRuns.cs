@@ -39,15 +39,17 @@ public sealed class CableRuns(JobStore jobs, LinkStore links, EventStore events,
     {
         var ends = (await jobs.LadderAsync(cable.Id)).Chunk(2).ToList();
         var first = ends.Count == 0 ? [] : ends[0].Select(e => e.Id).ToArray();
-        var plans = (await events.TerminationsAsync(first, book)).Values.Select(t => t.State.Plan?.RecipeId);
-        var splices = plans.Count(r => r is not null && book.Latest(r)?.Recipe.IsSplice == true);
+        var plans = (await events.TerminationsAsync(first, book)).Values.Select(t => t.State.Plan).OfType<Planned>().ToList();
+        var splices = plans.Count(p => book.Latest(p.RecipeId)?.Recipe.IsSplice == true);
         return new RunCable(
             cable.JobId,
             cable.Id,
             Enum.Parse<FiberGrade>(cable.Grade),
             new Length(cable.LengthNm),
             await links.PlanAsync(cable.JobId),
-            [.. ends.Select(e => new RunStrand(e[0].Strand, e[0].Label, e[1].Label, splices))]
+            [.. ends.Select(e => new RunStrand(e[0].Strand, e[0].Label, e[1].Label, splices))],
+            plans.FirstOrDefault(p => p.End == CableEnd.Near)?.Polish,
+            plans.FirstOrDefault(p => p.End == CableEnd.Far)?.Polish
         );
     }
 }

@@ -15,14 +15,16 @@ internal sealed class RunOnPaper
     private readonly Guid device = Guid.CreateVersion7();
     private readonly List<Guid> references = [];
 
-    public RunOnPaper(int strands = 3, TestPlan? plan = null) =>
+    public RunOnPaper(int strands = 3, TestPlan? plan = null, Polish? polish = null) =>
         Cable = new RunCable(
             Guid.CreateVersion7(),
             Guid.CreateVersion7(),
             FiberGrade.OM4,
             Length.Mm(120_000),
             plan ?? TestPlan.Usual,
-            [.. Enumerable.Range(1, strands).Select(s => new RunStrand(s, $"PH1-A:{s:00}", $"CS2-B:{s:00}"))]
+            [.. Enumerable.Range(1, strands).Select(s => new RunStrand(s, $"PH1-A:{s:00}", $"CS2-B:{s:00}"))],
+            polish,
+            polish
         );
 
     public RunCable Cable { get; }

@@ -29,6 +29,7 @@ namespace Rhabdon.Core.Bench;
 [JsonDerivedType(typeof(LossRead), "loss-read")]
 [JsonDerivedType(typeof(LossSettled), "loss-settled")]
 [JsonDerivedType(typeof(LightSeen), "light-seen")]
+[JsonDerivedType(typeof(ReflectanceRead), "reflectance-read")]
 [JsonDerivedType(typeof(ReferenceTaken), "reference-taken")]
 [JsonDerivedType(typeof(ReferenceChecked), "reference-checked")]
 [JsonDerivedType(typeof(ReferenceEnded), "reference-ended")]

@@ -109,3 +109,44 @@ public sealed record LightSeen(LinkPlace Place, int? CameOut = null) : LinkEvent
     internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
         CameOut is { } at ? story.Say(PhraseKeys.Story.LightSeen, ("strand", $"{at}")) : story.Say(PhraseKeys.Story.LightNowhere);
 }
+
+/// <summary>How strongly one end of a link throws light back was read, and judged by the limit of its polish.</summary>
+/// <param name="End">The end whose connector throws it back.</param>
+/// <param name="Wavelength">Nanometers.</param>
+/// <param name="Reflectance">Below zero; the lower the better.</param>
+/// <param name="Most">That its polish may have.</param>
+public sealed record ReflectanceRead(LinkPlace Place, CableEnd End, int Wavelength, Decibel Reflectance, Decibel Most, FiberMode Mode, Polish Polish)
+    : LinkEvent(Place)
+{
+    private const int Shortest = 600;
+    private const int Longest = 1700;
+
+    // Nothing throws back more than it gets, and no instrument sees less than this.
+    private static readonly Decibel Least = Decibel.Of(-90);
+
+    internal override Refusal? Malformed(BenchEvent happened) =>
+        base.Malformed(happened)
+        ?? (Wavelength is < Shortest or > Longest ? EventFields.Bad("body.wavelength", PhraseKeys.Run.PlanWavelengths) : null)
+        ?? (Reflectance > default(Decibel) || Reflectance < Least ? EventFields.Bad("body.reflectance", PhraseKeys.Run.ReflectanceWanted) : null);
+
+    internal override Refusal? Unfounded(BenchEvent happened, IReadOnlyDictionary<Guid, FoldedStream> streams, RecipeBook book) =>
+        BudgetTables.Shipped.ReflectanceOf(Mode, Polish).Most is var most && most != Most
+            ? new Refusal(false, "body.most", Phrase.Of(PhraseKeys.Event.Limit, ("limit", $"{most}")))
+            : null;
+
+    internal override (LinkState State, Phrase? Conflict) Apply(LinkState state, BenchEvent happened) =>
+        (
+            state with
+            {
+                Reflectances =
+                [
+                    .. (state.Reflectances ?? []).Where(r => r.End != End || r.Wavelength != Wavelength),
+                    new ReflectanceRecord(happened.Id, happened.Actor, happened.When, End, Wavelength, Reflectance, Most),
+                ],
+            },
+            null
+        );
+
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
+        story.Say(PhraseKeys.Story.ReflectanceRead, ("reflectance", $"{Reflectance}"), ("wavelength", $"{Wavelength}"), ("most", $"{Most}"));
+}

@@ -99,6 +99,9 @@ export const runOf = (cable: string, look: RunLook): Promise<RunShown | undefine
 export const judgeInRun = (cable: string, read: RunDeed) =>
   answered((running ??= start()).doors.judgeInRun(cable, read, Date.now()));
 
+/** What a joint can be tried out with. */
+export const jointKit = () => answered((running ??= start()).doors.jointKit());
+
 /** What a joint loses, fault by fault. */
 export const jointOf = (asked: Schemas['JointQuestion']): Promise<Joint> =>
   answered<Joint>((running ??= start()).doors.joint(asked) as Promise<Joint>);

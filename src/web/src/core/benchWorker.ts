@@ -18,6 +18,7 @@ const doors = {
   judgeInRun,
   doInRun,
   watchMeter,
+  jointKit: async () => (await Core.bare()).jointKit(),
   joint: async (asked: Parameters<Core['joint']>[0]) => (await Core.bare()).joint(asked),
   previewResults,
   takeResults,

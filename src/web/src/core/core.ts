@@ -36,6 +36,7 @@ interface RunDoors {
 }
 
 interface OpticsDoors {
+  Kit(): string;
   Joint(asked: string): string;
 }
 
@@ -84,6 +85,7 @@ export interface MeterQuestion {
 export type RunDeed =
   | { kind: 'read'; key: RunKey; read: string; isPower: boolean }
   | { kind: 'light'; strand: number; cameOut: number | null }
+  | { kind: 'reflectance'; strand: number; end: Schemas['CableEnd']; wavelength: number; read: string }
   | {
       kind: 'take-reference';
       method: Schemas['ReferenceMethod'];
@@ -246,6 +248,10 @@ export class Core {
 
   judgeRun(run: Schemas['RunRequest'], read: RunDeed): Schemas['RunJudged'] {
     return JSON.parse(this.runs.JudgeRun(JSON.stringify(run), JSON.stringify(read)));
+  }
+
+  jointKit(): Schemas['JointKit'] {
+    return JSON.parse(this.optics.Kit());
   }
 
   joint(asked: Schemas['JointQuestion']): Joint {

@@ -127,13 +127,11 @@ interface PlanProps {
 /** The form's fields. */
 interface PlanSaid {
   profile: string;
-  wavelengths: string;
+  wavelengths: number[];
   direction: 'both-ways' | 'one-way';
   order: Schemas['TestOrder'];
   application: string;
 }
-
-const usualWavelengths = 'usual';
 
 /** Budget profile, wavelengths, direction and order of a job's test runs. */
 function PlanForm({ job, plan, budgets, mayPlan }: PlanProps) {
@@ -146,7 +144,7 @@ function PlanForm({ job, plan, budgets, mayPlan }: PlanProps) {
         params: { path: { id: job } },
         body: {
           profile: said.profile,
-          wavelengths: said.wavelengths === usualWavelengths ? null : said.wavelengths.split(',').map(Number),
+          wavelengths: said.wavelengths.length === 0 ? null : said.wavelengths,
           isOneWay: said.direction === 'one-way',
           order: said.order,
           application: said.application || null,
@@ -160,8 +158,6 @@ function PlanForm({ job, plan, budgets, mayPlan }: PlanProps) {
       },
       (error: Error) => setFault(error.message),
     );
-  const wavelengths = plan.wavelengths?.join(',') ?? usualWavelengths;
-  const choices = [...new Set([wavelengths, usualWavelengths, '850', '850,1300', '850,953', '1310', '1310,1550'])];
   const profile = budgets.profiles.find(({ id }) => id === plan.profile);
   return (
     <Form<PlanSaid>
@@ -171,7 +167,7 @@ function PlanForm({ job, plan, budgets, mayPlan }: PlanProps) {
       onFinish={(said) => void keep(said)}
       initialValues={{
         profile: plan.profile,
-        wavelengths,
+        wavelengths: plan.wavelengths ?? [],
         direction: plan.isOneWay ? 'one-way' : 'both-ways',
         order: plan.order,
         application: plan.application ?? '',
@@ -186,10 +182,11 @@ function PlanForm({ job, plan, budgets, mayPlan }: PlanProps) {
       </Form.Item>
       <Form.Item name="wavelengths" label={say('joblinks.wavelengths')}>
         <Select
-          options={choices.map((value) => ({
-            value,
-            label: value === usualWavelengths ? say('joblinks.wavelengths-usual') : value.replaceAll(',', ' + '),
-          }))}
+          mode="multiple"
+          placeholder={say('joblinks.wavelengths-usual')}
+          options={[...new Set(profile?.attenuation.map((each) => each.wavelength))]
+            .sort((a, b) => a - b)
+            .map((value) => ({ value, label: say('run.wavelength', { wavelength: value }) }))}
         />
       </Form.Item>
       <Form.Item name="direction" label={say('joblinks.direction')}>

@@ -1,58 +1,60 @@
+import { useQuery } from '@tanstack/react-query';
 import { Select, Slider } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import type { Schemas } from '../../api/client';
-import { jointOf } from '../../core/bench';
+import { jointKit, jointOf } from '../../core/bench';
 import { JointDrawing, type JointShape } from '../../drawing/JointDrawing';
 import { amountOf, shown } from '../../drawing/LossBar';
+import { Told } from '../../parts/Told';
 import { FaultLine } from '../../shell/faults';
 import { whyNotKept } from '../../shell/record';
 import { say } from '../../shell/words';
 import css from './JointPage.module.css';
 
-/** Fibers of the trade: what carries the light in micrometers, and the numerical aperture of a core. */
-const fibers = {
-  'single-mode': [
-    { name: 'G.652', at: { 1310: 9.2, 1550: 10.4 }, aperture: 0.2 },
-    { name: 'G.657', at: { 1310: 8.6, 1550: 9.6 }, aperture: 0.2 },
-  ],
-  multimode: [
-    { name: 'OM2–OM5', at: { 850: 50, 1300: 50 }, aperture: 0.2 },
-    { name: 'OM1', at: { 850: 62.5, 1300: 62.5 }, aperture: 0.275 },
-  ],
-} as const;
-const fillings = [
-  { name: 'joint.air', index: 1 },
-  { name: 'joint.gel', index: 1.468 },
-] as const;
+/** The number of a length that the core gives in millimeters. */
+const micrometers = (length: string) => Number((amountOf(length) * 1000).toFixed(2));
 
 /** A joint's faults are small: what is told of them is told to a thousandth. */
 const thousandths = (loss: string) => amountOf(loss).toFixed(3);
 
-type Mode = keyof typeof fibers;
+type Mode = Schemas['FiberMode'];
 
 /** A joint to try out: the drawing is dragged, and what it loses follows. */
 export function JointPage() {
+  const kit = useQuery({ queryKey: ['joint-kit'], queryFn: jointKit, staleTime: Infinity });
+  return <Told query={kit}>{(told) => <Joint kit={told} />}</Told>;
+}
+
+/** Where one begins: an offset whose loss is known by heart. */
+const begin: Record<Mode, JointShape> = {
+  'single-mode': { offset: 1, gap: 0, tilt: 0 },
+  multimode: { offset: 3, gap: 0, tilt: 0 },
+};
+
+function Joint({ kit }: { kit: Schemas['JointKit'] }) {
   const [mode, setMode] = useState<Mode>('single-mode');
-  const [wavelength, setWavelength] = useState(1310);
+  const fibers = kit.fibers.filter((fiber) => fiber.mode === mode);
+  const [at, setAt] = useState(0);
   const [[from, to], setFibers] = useState<[number, number]>([0, 0]);
-  const [index, setIndex] = useState<number>(1);
-  const [shape, setShape] = useState<JointShape>({ offset: 1, gap: 0, tilt: 0 });
+  const [index, setIndex] = useState(kit.fillings[0]!.index);
+  const [shape, setShape] = useState(begin['single-mode']);
   const [answer, setAnswer] = useState<Schemas['JointAnswer']>();
   const [fault, setFault] = useState('');
-  const diameter = (place: number): number => (fibers[mode][place]!.at as Record<number, number>)[wavelength]!;
-  const [given, taken] = [diameter(from), diameter(to)];
+  const wavelength = fibers[0]!.carries[at]!.wavelength;
+  const carries = (place: number) => fibers[place]!.carries[at]!.diameter;
+  const [given, taken] = [micrometers(carries(from)), micrometers(carries(to))];
   const most = { offset: Math.min(given, taken) / 2, gap: 100, tilt: mode === 'single-mode' ? 5 : 0 };
   const asked: Schemas['JointQuestion'] = {
     mode,
-    from: `${given} µm`,
-    to: `${taken} µm`,
+    from: carries(from),
+    to: carries(to),
     offset: `${Math.min(shape.offset, most.offset)} µm`,
     gap: `${shape.gap} µm`,
     tilt: `${Math.min(shape.tilt, most.tilt)} °`,
     index,
     wavelength,
-    fromAperture: fibers[mode][from]!.aperture,
-    toAperture: fibers[mode][to]!.aperture,
+    fromAperture: fibers[from]!.aperture,
+    toAperture: fibers[to]!.aperture,
   };
   const question = JSON.stringify(asked);
   // One question at a time, and then the latest: a drag never waits for the answers to where it has been.
@@ -83,9 +85,9 @@ export function JointPage() {
   }, [question]);
   const change = (to: Mode) => {
     setMode(to);
-    setWavelength(to === 'single-mode' ? 1310 : 850);
+    setAt(0);
     setFibers([0, 0]);
-    setShape({ offset: to === 'single-mode' ? 1 : 3, gap: 0, tilt: 0 });
+    setShape(begin[to]);
   };
   return (
     <div className="page" data-part="joint">
@@ -159,11 +161,11 @@ export function JointPage() {
           {say('joint.wavelength')}
           <Select
             aria-label={say('joint.wavelength')}
-            value={wavelength}
-            onChange={setWavelength}
-            options={Object.keys(fibers[mode][0]!.at).map((nm) => ({
-              value: Number(nm),
-              label: say('run.wavelength', { wavelength: nm }),
+            value={at}
+            onChange={setAt}
+            options={fibers[0]!.carries.map((light, value) => ({
+              value,
+              label: say('run.wavelength', { wavelength: light.wavelength }),
             }))}
           />
         </label>
@@ -174,7 +176,7 @@ export function JointPage() {
               aria-label={say(`joint.${side}`)}
               value={place === 0 ? from : to}
               onChange={(picked) => setFibers(place === 0 ? [picked, to] : [from, picked])}
-              options={fibers[mode].map(({ name }, value) => ({ value, label: `${name}, ${diameter(value)} µm` }))}
+              options={fibers.map(({ name }, value) => ({ value, label: `${name}, ${micrometers(carries(value))} µm` }))}
             />
           </label>
         ))}
@@ -184,7 +186,7 @@ export function JointPage() {
             aria-label={say('joint.index')}
             value={index}
             onChange={setIndex}
-            options={fillings.map(({ name, index: value }) => ({ value, label: say(name) }))}
+            options={kit.fillings.map(({ name, index: value }) => ({ value, label: say(`joint.${name as 'air' | 'gel'}`) }))}
           />
         </label>
       </section>

@@ -8,6 +8,7 @@ import { StrandTab } from '../../drawing/StrandTab';
 import { Told } from '../../parts/Told';
 import { say } from '../../shell/words';
 import { DiagnosisCard } from './DiagnosisCard';
+import { ReflectanceCard } from './ReflectanceCard';
 import { SettlePanel } from './SettlePanel';
 import css from './LinkPage.module.css';
 import controls from '../../parts/controls.module.css';
@@ -147,6 +148,17 @@ function Shown({ told, person, mayWork, maySettle }: Props & { told: Schemas['Li
           {link.profile}. {say('run.unsure', { uncertainty: link.uncertainty, source: link.uncertaintySource })}
         </p>
       </section>
+      {link.reflectances.length > 0 && (
+        <ReflectanceCard
+          cable={told.cable}
+          strand={link.strand}
+          lines={link.reflectances}
+          wavelengths={link.limits.map((limit) => limit.wavelength)}
+          person={person}
+          mayWork={mayWork}
+          onRead={() => void queries.invalidateQueries({ queryKey: ['measured', told.cable] })}
+        />
+      )}
       <section className="card">
         <h2>{say('run.carries')}</h2>
         <ul className={css.applications}>
