@@ -27,6 +27,9 @@ public interface IInstrument
 {
     InstrumentKind Kind { get; }
 
+    /// <summary>What it last said of itself; null before it did.</summary>
+    InstrumentSays? Known { get; }
+
     Task<InstrumentAnswer<InstrumentSays>> SaysAsync(CancellationToken cancel);
 
     /// <summary>Lends a stand-in a pair of hands; a real instrument refuses.</summary>

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Browser, type Page } from '@playwright/test';
-import { newCable, signIn, takeTogether } from './bench';
+import { expect, type Browser, type Page } from '@playwright/test';
+import { newCable, signIn, takeTogether, test } from './bench';
 import { apiOf } from './chromium.mjs';
 
 test.describe.configure({ mode: 'parallel' });

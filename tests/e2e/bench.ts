@@ -1,7 +1,19 @@
-import { expect, type Browser, type Page } from '@playwright/test';
+import { expect, test as base, type Browser, type Page } from '@playwright/test';
 import { makeCable, signIn } from './chromium.mjs';
 
 export { signIn };
+
+/** A test whose tablets are put away when it is over: a page that is left open goes on working beside the tests that follow. */
+export const test = base.extend<{ tablets: void }>({
+  tablets: [
+    async ({ browser }, use) => {
+      const before = new Set(browser.contexts());
+      await use();
+      for (const context of browser.contexts()) if (!before.has(context)) await context.close();
+    },
+    { auto: true },
+  ],
+});
 
 /** A page of its own, as another tablet has; one that keeps the app can load it without a network. */
 export async function tabletOf(browser: Browser, name: string, pin: string, keeps?: 'keeps the app'): Promise<Page> {

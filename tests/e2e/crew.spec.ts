@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import {
   afterLight,
   at,
@@ -10,6 +10,7 @@ import {
   step,
   tabletOf,
   takeTogether,
+  test,
   throughTheWedge,
   wedge,
 } from './bench';

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { choose, newCable, sent, signIn, tabletOf, takeTogether } from './bench';
+import { expect } from '@playwright/test';
+import { choose, newCable, sent, signIn, tabletOf, takeTogether, test } from './bench';
 
 const ribbon = { recipe: 'R1', build: 'ribbon-12', grade: 'OS2', connector: 'MPO', polish: 'APC', perPort: 12 };
 

@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { newCable, sent, signIn, stepByKeys } from './bench';
+import { expect, type Page } from '@playwright/test';
+import { newCable, sent, signIn, stepByKeys, test } from './bench';
 
 const face = (name: string) => `${test.info().file.replace(/[^/]+$/, '')}faces/${name}.png`;
 const polished = { recipe: 'A1', build: 'cordage-3.0', grade: 'OM4' };

@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { at, goWithin, newCable, sent, signIn, stepByKeys, tabletOf, takeTogether } from './bench';
+import { expect, type Page } from '@playwright/test';
+import { at, goWithin, newCable, sent, signIn, stepByKeys, tabletOf, takeTogether, test } from './bench';
 import { apiOf } from './chromium.mjs';
 
 // As many at a time as there are workers: this file is the longest.

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { at, done, kinds, newCable, sent, signIn, step } from './bench';
+import { expect } from '@playwright/test';
+import { at, done, kinds, newCable, sent, signIn, step, test } from './bench';
 
 test('a full tablet says so, and the step stays to be done', async ({ page, browser }) => {
   const cable = await newCable(browser, 'FULL', 1);

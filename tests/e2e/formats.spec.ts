@@ -1,9 +1,9 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import Ajv from 'ajv/dist/2020.js';
 import addFormats from 'ajv-formats';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { signIn } from './bench';
+import { signIn, test } from './bench';
 
 const schemas = join(__dirname, '../../docs/schemas');
 

@@ -1,5 +1,5 @@
-import { expect, test, type Locator, type Page } from '@playwright/test';
-import { stepByKeys } from './bench';
+import { expect, type Locator, type Page } from '@playwright/test';
+import { stepByKeys, test } from './bench';
 
 /** More stops than any page has before what is looked for. */
 const mostStops = 90;

@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { newCable, pick, sent, signIn, tabletOf } from './bench';
+import { expect, type Page } from '@playwright/test';
+import { newCable, pick, sent, signIn, tabletOf, test } from './bench';
 import { apiOf } from './chromium.mjs';
 
 const now = (page: Page) => page.locator('[data-part=now]');

@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
+import { test } from './bench';
 
 test.use({ viewport: { width: 1280, height: 800 } });
 

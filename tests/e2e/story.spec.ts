@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { afterLight, at, choose, kinds, newCable, sent, signIn, step, tabletOf, throughTheWedge } from './bench';
+import { expect, type Page } from '@playwright/test';
+import { afterLight, at, choose, kinds, newCable, sent, signIn, step, tabletOf, test, throughTheWedge } from './bench';
 
 async function open(page: Page, label: string) {
   await page.keyboard.press('/');

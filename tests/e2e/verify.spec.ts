@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { pick, signIn, tabletOf } from './bench';
+import { expect } from '@playwright/test';
+import { pick, signIn, tabletOf, test } from './bench';
 
 const face = (name: string) => `${test.info().file.replace(/[^/]+$/, '')}faces/${name}.png`;
 

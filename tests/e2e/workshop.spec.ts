@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { writeFileSync } from 'node:fs';
-import { choose, newCable, signIn, step, tabletOf } from './bench';
+import { choose, newCable, signIn, step, tabletOf, test } from './bench';
 
 test('a lead breaks a recipe, sees the fault at its field, mends it, publishes, compares and confirms', async ({ page }) => {
   await signIn(page, 'lead', 'saltmarsh-lead');

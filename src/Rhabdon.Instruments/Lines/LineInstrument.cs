@@ -7,15 +7,26 @@ public abstract class LineInstrument(LinePort port) : IInstrument
 {
     public abstract InstrumentKind Kind { get; }
 
-    public Task<InstrumentAnswer<InstrumentSays>> SaysAsync(CancellationToken cancel) =>
-        AskAsync(
+    private readonly LinePort _hands = port.Beside();
+
+    public InstrumentSays? Known { get; private set; }
+
+    public async Task<InstrumentAnswer<InstrumentSays>> SaysAsync(CancellationToken cancel)
+    {
+        var answer = await AskAsync(
             "ID?",
             words => words is ["ID", var kind, .. var name] && kind == KindWord ? new InstrumentSays(NameOf(name), name.Contains("STAND-IN")) : null,
             cancel
         );
+        Known = answer.Value ?? Known;
+        return answer;
+    }
 
-    public Task<InstrumentAnswer<string>> LendAsync(string act, CancellationToken cancel) =>
-        AskAsync($"HANDS {act}", words => words is ["OK"] ? "OK" : null, cancel);
+    public async Task<InstrumentAnswer<string>> LendAsync(string act, CancellationToken cancel)
+    {
+        var answer = await _hands.AskAsync($"HANDS {act}", cancel);
+        return answer.Value is null or "OK" ? answer : new(null, InstrumentFault.Garbage);
+    }
 
     private protected string KindWord => System.Text.Json.JsonSerializer.Serialize(Kind).Trim('"');
 

@@ -15,6 +15,9 @@ public sealed class LinePort(string host, int port) : IDisposable
     private readonly SemaphoreSlim _turn = new(1);
     private TcpClient? _line;
 
+    /// <summary>A second line to the same instrument: what is asked there does not wait for what is asked here.</summary>
+    public LinePort Beside() => new(host, port);
+
     public async Task<InstrumentAnswer<string>> AskAsync(string words, CancellationToken cancel)
     {
         using var patience = CancellationTokenSource.CreateLinkedTokenSource(cancel);

@@ -53,7 +53,7 @@ public static class MeterEndpoints
 
     private static async Task<InstrumentView> ViewAsync(IInstrument instrument, CancellationToken cancel) =>
         (await instrument.SaysAsync(cancel)).Value is not { } says
-            ? new InstrumentView(instrument.Kind, false, false, null)
+            ? new InstrumentView(instrument.Kind, false, instrument.Known?.IsStandIn ?? false, instrument.Known?.Name)
             : new InstrumentView(
                 instrument.Kind,
                 true,
@@ -183,15 +183,21 @@ public static class MeterEndpoints
     private static string Words(IReadOnlyDictionary<int, double> path) =>
         $"PATH {string.Join(' ', path.Select(p => string.Create(CultureInfo.InvariantCulture, $"{p.Key}={p.Value:0.000}")))}";
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> LendAsync(
-        InstrumentRack rack,
-        InstrumentKind kind,
-        string act,
-        CancellationToken cancel
-    ) =>
-        rack.All.FirstOrDefault(i => i.Kind == kind) is not { } instrument ? None(kind)
-        : (await instrument.LendAsync(act, cancel)).Fault is null ? TypedResults.NoContent()
-        : Problems.Field(424, "instrument", Phrase.Of(PhraseKeys.Meter.NotStandIn, ("what", What(kind))));
+    private static async Task<Results<NoContent, ProblemHttpResult>> LendAsync(InstrumentRack rack, InstrumentKind kind, string act, CancellationToken cancel)
+    {
+        if (rack.All.FirstOrDefault(i => i.Kind == kind) is not { } instrument)
+        {
+            return None(kind);
+        }
+
+        // A real instrument does not know the word; a silent one says nothing.
+        return (await instrument.LendAsync(act, cancel)).Fault switch
+        {
+            null => TypedResults.NoContent(),
+            InstrumentFault.Garbage => Problems.Field(424, "instrument", Phrase.Of(PhraseKeys.Meter.NotStandIn, ("what", What(kind)))),
+            _ => Problems.Field(424, "instrument", Phrase.Of(PhraseKeys.Meter.Mute, ("what", What(kind)))),
+        };
+    }
 
     private static Results<Ok<T>, ProblemHttpResult> Told<T>(InstrumentAnswer<T> answer, InstrumentKind kind)
         where T : class =>

@@ -166,7 +166,8 @@ interface NowProps {
 function NowCard({ cable, method, now, rows, isPowered, isAside, says, onRead, judge, onTurn, onLight }: NowProps) {
   const [read, setRead] = useState('');
   const instruments = useInstruments().data ?? [];
-  const meter = instruments.find(({ kind, isThere }) => kind === 'power-meter' && isThere);
+  // One that is set up and does not answer is shown as well: that is what has to be told.
+  const meter = instruments.find(({ kind }) => kind === 'power-meter');
   const [isBySelf, setBySelf] = useState(localStorage.getItem(meterKeeps) !== 'no');
   const [isPower, setPower] = useState(isPowered && localStorage.getItem(meterShows) === 'power');
   const [judged, setJudged] = useState<{ read: string; told?: Schemas['RunJudged'] }>();
