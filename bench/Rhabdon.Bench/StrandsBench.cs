@@ -8,7 +8,9 @@ using Rhabdon.Core.Units;
 
 namespace Rhabdon.Bench;
 
-/// <summary>The strand ladder of an 864-strand cable over HTTP, bare and with a loss on each strand, set beside the same rows read by a plain connection.</summary>
+/// <summary>
+/// The strand ladder of an 864-strand cable over HTTP, bare and with losses on each strand, set beside the same rows read by a plain connection.
+/// </summary>
 internal static class StrandsBench
 {
     private const string Rows = """

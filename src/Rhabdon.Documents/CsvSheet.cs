@@ -6,7 +6,9 @@ using CsvHelper.Configuration;
 
 namespace Rhabdon.Documents;
 
-/// <summary>A table as a file: RFC 4180, UTF-8 with a byte-order mark so that spreadsheets read it as such, and no cell that one would take for a formula.</summary>
+/// <summary>
+/// A table as a file: RFC 4180, UTF-8 with a byte-order mark so that spreadsheets read it as such, and no cell that one would take for a formula.
+/// </summary>
 internal static partial class CsvSheet
 {
     /// <param name="rows">As many cells as the head has; null for an empty one.</param>

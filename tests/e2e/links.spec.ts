@@ -212,6 +212,9 @@ test('a lead says that a reading stands, sets how a job is tested, and drags a j
   await read(page, '1.70');
   await sent(page);
   await page.goto(`/link/${cable}/1`);
+  // Nothing was read at 1300 nm: nothing is said of how it compares.
+  await expect(page.getByRole('heading', { name: /1300 nm/ })).toBeVisible();
+  await expect(page.getByText(/The worse reading is worse than/)).toHaveCount(1);
   await page.getByRole('button', { name: "A lead's word" }).click();
   await page.getByRole('button', { name: 'It stands' }).click();
   await expect(page.getByText('Give a reason of 1 to 500 characters.')).toBeVisible();

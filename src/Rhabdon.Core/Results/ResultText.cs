@@ -49,7 +49,9 @@ internal static class ResultText
             _ => null,
         };
 
-    /// <summary>Year first, with an offset or at <paramref name="offset"/>. Null for what is no time: a date with the day or the month first could be either.</summary>
+    /// <summary>
+    /// Year first, with an offset or at <paramref name="offset"/>. Null for what is no time: a date with the day or the month first could be either.
+    /// </summary>
     public static DateTimeOffset? Measured(string cell, TimeSpan offset)
     {
         var text = cell.Trim();

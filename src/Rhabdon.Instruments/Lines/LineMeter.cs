@@ -3,7 +3,9 @@ using Rhabdon.Core.Units;
 
 namespace Rhabdon.Instruments.Lines;
 
-/// <summary>A power meter: <c>WAVE 1310</c>, then <c>POWER?</c>, which answers <c>POWER -20.42 dBm 1310</c>, <c>POWER UNDER 1310</c> or <c>POWER OVER 1310</c>.</summary>
+/// <summary>
+/// A power meter: <c>WAVE 1310</c>, then <c>POWER?</c>, which answers <c>POWER -20.42 dBm 1310</c>, <c>POWER UNDER 1310</c> or <c>POWER OVER 1310</c>.
+/// </summary>
 public sealed class LineMeter(LinePort port, TimeProvider time) : LineInstrument(port), IPowerMeter
 {
     private int _set;

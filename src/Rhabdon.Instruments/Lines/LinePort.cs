@@ -3,7 +3,9 @@ using System.Text;
 
 namespace Rhabdon.Instruments.Lines;
 
-/// <summary>One line out and one line back, over TCP (docs/instruments.md). Whatever the other side does, an answer comes within <see cref="Patience"/>.</summary>
+/// <summary>
+/// One line out and one line back, over TCP (docs/instruments.md). Whatever the other side does, an answer comes within <see cref="Patience"/>.
+/// </summary>
 /// <param name="host">Name or address.</param>
 public sealed class LinePort(string host, int port) : IDisposable
 {

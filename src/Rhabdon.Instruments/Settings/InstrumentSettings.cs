@@ -8,7 +8,9 @@ namespace Rhabdon.Instruments.Settings;
 /// <param name="Address"><c>host:port</c>.</param>
 public sealed record InstrumentSetting(InstrumentKind Kind, string Adapter, string Address);
 
-/// <summary>Which instruments there are: a JSON file with a list of them. Another instrument is a class, a line among the adapters and a line in that file.</summary>
+/// <summary>
+/// Which instruments there are: a JSON file with a list of them. Another instrument is a class, a line among the adapters and a line in that file.
+/// </summary>
 public static class InstrumentSettings
 {
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)

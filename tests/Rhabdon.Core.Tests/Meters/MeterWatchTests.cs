@@ -3,7 +3,9 @@ using Rhabdon.Core.Phrases;
 
 namespace Rhabdon.Core.Tests.Meters;
 
-/// <summary>When a meter has settled: one second within 0.02 dB, above its floor, at the expected wavelength (the product's own rule), and what is told at once.</summary>
+/// <summary>
+/// When a meter has settled: one second within 0.02 dB, above its floor, at the expected wavelength (the product's own rule), and what is told at once.
+/// </summary>
 public class MeterWatchTests
 {
     private static readonly DateTimeOffset Start = new(2026, 11, 29, 9, 0, 0, TimeSpan.Zero);

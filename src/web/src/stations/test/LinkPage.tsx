@@ -75,7 +75,7 @@ function Shown({ told, person, mayWork, maySettle }: Props & { told: Schemas['Li
             </h2>
             <p className={css.expected}>
               {say('run.expected', { low: shown(limit.expected.low), high: shown(limit.expected.high) })}
-              {limit.expected.worse !== null && (
+              {limit.expected.worse != null && (
                 <b className={limit.expected.isUnusual ? css.marginal : ''}>
                   {' '}
                   {say('run.worse-than', { links: Math.min(99, Math.floor(limit.expected.worse)) })}
