@@ -24,7 +24,7 @@ public sealed class ExchangeTests(Host host) : IClassFixture<Host>
         var (job, file) = await ExportAsync(lead);
         var aside = Assert.Single(JsonNode.Parse(file)!["aside"]!.AsArray(), a => a!["terminations"]![0]!.GetValue<Guid>() == strand)!;
         Assert.Equal(lead.Person, aside["actor"]!.GetValue<Guid>());
-        await using var empty = new Host();
+        await using var empty = Host.Empty();
         var owner = await empty.SignedInToEmpty();
         var taken = await ImportAsync(owner, file);
         Assert.True(taken.IsSuccessStatusCode, await taken.Content.ReadAsStringAsync());
@@ -44,7 +44,7 @@ public sealed class ExchangeTests(Host host) : IClassFixture<Host>
         Assert.True((await lead.Client.PutAsync($"/api/v1/terminations/{strand}/pictures/{hash}", new ByteArrayContent(picture))).IsSuccessStatusCode);
         var job = (await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs"))![^1]!["job"]!["id"]!.ToString();
         var archive = await lead.Client.GetByteArrayAsync($"/api/v1/jobs/{job}/export.zip");
-        await using var empty = new Host();
+        await using var empty = Host.Empty();
         var owner = await empty.SignedInToEmpty();
         Assert.Equal(400, (int)(await ImportAsync(owner, With(archive, $"pictures/{hash}.png", picture[..^1]), "application/zip")).StatusCode);
         Assert.Equal(400, (int)(await ImportAsync(owner, archive[..^100], "application/zip")).StatusCode);
@@ -93,7 +93,7 @@ public sealed class ExchangeTests(Host host) : IClassFixture<Host>
                 break;
         }
 
-        await using var empty = new Host();
+        await using var empty = Host.Empty();
         var owner = await empty.SignedInToEmpty();
         var answer = await ImportAsync(owner, Encoding.UTF8.GetBytes(altered.ToJsonString()));
         Assert.Equal(400, (int)answer.StatusCode);

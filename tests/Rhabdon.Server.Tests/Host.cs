@@ -15,12 +15,24 @@ namespace Rhabdon.Server.Tests;
 /// <summary>The whole server with the demo world on a database of its own, and people signed in to it.</summary>
 public sealed class Host : WebApplicationFactory<Program>
 {
-    private readonly string database = TestDatabase.New();
+    // What a first start makes (tables, recipes, the demo's people and their slow password hashes) is made once and copied for every host.
+    private static readonly Lazy<string> Demo = new(() => Started(isDemo: true));
+    private static readonly Lazy<string> Bare = new(() => Started(isDemo: false));
+
+    private readonly string database;
+    private readonly bool isDemo;
     private readonly WebApplication microscope = MicroscopeStandIn.At("http://127.0.0.1:0");
     private readonly StandInBench instruments = new(TimeProvider.System);
     private readonly CancellationTokenSource stop = new();
     private readonly string settings = Path.GetTempFileName();
-    private bool isDemo = true;
+
+    public Host()
+        : this(TestDatabase.CopyOf(Demo.Value), isDemo: true) { }
+
+    private Host(string database, bool isDemo) => (this.database, this.isDemo) = (database, isDemo);
+
+    /// <summary>A server that was started on an empty database.</summary>
+    public static Host Empty() => new(TestDatabase.CopyOf(Bare.Value), isDemo: false);
 
     /// <summary>The day at the demo's sites, by which memberships go: for some hours of each day it is another than in UTC.</summary>
     public static DateOnly TodayAtTheSite =>
@@ -28,10 +40,9 @@ public sealed class Host : WebApplicationFactory<Program>
 
     public Task<TestTablet> SignedIn(string name = "heron", string secret = "saltmarsh-heron") => TestTablet.SignedInAsync(CreateClient(), name, secret);
 
-    /// <summary>The owner of a server that was started on an empty database.</summary>
+    /// <summary>The first owner of <see cref="Empty"/>.</summary>
     public async Task<TestTablet> SignedInToEmpty()
     {
-        isDemo = false;
         var tablet = new TestTablet(CreateClient());
         await tablet.RenewAsync();
         var token = await FirstOwnerEndpoints.PromiseAsync(Services.GetRequiredService<PeopleStore>(), TimeProvider.System);
@@ -61,6 +72,14 @@ public sealed class Host : WebApplicationFactory<Program>
         builder.UseSetting("RHABDON_MICROSCOPE", microscope.Urls.First());
         builder.UseSetting("RHABDON_INSTRUMENTS", settings);
         builder.UseSetting("demo", isDemo ? "true" : "false");
+    }
+
+    private static string Started(bool isDemo)
+    {
+        var database = TestDatabase.New();
+        using var first = new Host(database, isDemo);
+        _ = first.Services;
+        return database;
     }
 
     public override async ValueTask DisposeAsync()

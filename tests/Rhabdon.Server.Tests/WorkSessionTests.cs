@@ -59,7 +59,7 @@ public sealed class WorkSessionTests(Host host) : IClassFixture<Host>
         Assert.Equal((int[])[200, 200], await lead.SendAsync(begun, lead.Make(begun.About[0].Id, new SessionEnded(), 1) with { Recipe = null }));
         var file = await lead.Client.GetByteArrayAsync($"/api/v1/jobs/{job}/export");
         Assert.Contains(JsonNode.Parse(file)!["events"]!.AsArray(), e => e!["body"]!["kind"]!.ToString() == "session-ended");
-        await using var empty = new Host();
+        await using var empty = Host.Empty();
         var owner = await empty.SignedInToEmpty();
         var taken = await ImportAsync(owner, file);
         Assert.True(taken.IsSuccessStatusCode, await taken.Content.ReadAsStringAsync());
@@ -73,7 +73,7 @@ public sealed class WorkSessionTests(Host host) : IClassFixture<Host>
     public async Task An_earlier_job_file_still_opens_and_exports_as_it_was(string name)
     {
         var file = await File.ReadAllBytesAsync(Path.Combine(Testing.Checkout.Root(), $"tests/fixtures/format-1/{name}.json"));
-        await using var empty = new Host();
+        await using var empty = Host.Empty();
         var owner = await empty.SignedInToEmpty();
         var taken = await ImportAsync(owner, file);
         Assert.True(taken.IsSuccessStatusCode, await taken.Content.ReadAsStringAsync());

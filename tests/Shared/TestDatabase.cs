@@ -5,8 +5,14 @@ namespace Rhabdon.Testing;
 /// <summary>A database of one's own on the PostgreSQL that <c>./rhabdon test</c> starts.</summary>
 internal static class TestDatabase
 {
+    private static readonly Lock Copying = new();
+
     /// <returns>Its connection string.</returns>
     public static string New() => NewOn("RHABDON_TEST_DATABASE");
+
+    /// <summary>A copy of another test's database, which nobody uses any more: who is still connected to it is cut off.</summary>
+    /// <returns>Its connection string.</returns>
+    public static string CopyOf(string database) => NewOn("RHABDON_TEST_DATABASE", new NpgsqlConnectionStringBuilder(database).Database);
 
     /// <summary>On a PostgreSQL of its own, that a test may kill.</summary>
     public static string NewMortal() => NewOn("RHABDON_TEST_MORTAL_DATABASE");
@@ -40,14 +46,22 @@ internal static class TestDatabase
         }
     }
 
-    private static string NewOn(string variable)
+    private static string NewOn(string variable, string? template = null)
     {
         var server = Environment.GetEnvironmentVariable(variable) ?? throw new InvalidOperationException("Run by ./rhabdon test.");
         var name = $"test_{Guid.NewGuid():n}";
         using var connection = new NpgsqlConnection(server);
         connection.Open();
-        using var create = new NpgsqlCommand($"create database {name}", connection);
-        create.ExecuteNonQuery();
+        // Two copies of one template follow each other: PostgreSQL refuses to copy what another copies.
+        lock (Copying)
+        {
+            using var cut = new NpgsqlCommand("select pg_terminate_backend(pid) from pg_stat_activity where datname = $1", connection);
+            cut.Parameters.AddWithValue(template ?? "");
+            cut.ExecuteNonQuery();
+            using var create = new NpgsqlCommand($"create database {name} template {template ?? "template1"}", connection);
+            create.ExecuteNonQuery();
+        }
+
         return new NpgsqlConnectionStringBuilder(server) { Database = name, PersistSecurityInfo = true }.ConnectionString;
     }
 }
