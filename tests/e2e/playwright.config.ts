@@ -19,6 +19,7 @@ export default defineConfig({
     serviceWorkers: 'block',
     baseURL: process.env.RHABDON_URL ?? 'http://127.0.0.1:5210',
     viewport: { width: 1280, height: 800 },
+    contextOptions: { reducedMotion: 'reduce' },
     launchOptions: launch,
   },
 });
