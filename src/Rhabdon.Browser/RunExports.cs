@@ -47,14 +47,14 @@ public static partial class RunExports
 
     /// <summary>What the screen of a run that is held shows: a <see cref="RunView"/> as JSON.</summary>
     [JSExport]
-    public static string ViewRun(string run) => JsonSerializer.Serialize(new RunViewer(Phrasebook.English).View(RunOf(run)), CoreJson.Default.RunView);
+    public static string ViewRun(string run) => JsonSerializer.Serialize(new RunViewer(Phrasebook.English, "en").View(RunOf(run)), CoreJson.Default.RunView);
 
     /// <summary>Judges what is being typed: a <see cref="RunJudged"/> as JSON.</summary>
     /// <param name="read">A <see cref="ReadLoss"/> as JSON.</param>
     [JSExport]
     public static string JudgeRun(string run, string read) =>
         JsonSerializer.Serialize(
-            new RunViewer(Phrasebook.English).Judge(RunOf(run), (ReadLoss)JsonSerializer.Deserialize(read, CoreJson.Default.RunDeed)!),
+            new RunViewer(Phrasebook.English, "en").Judge(RunOf(run), (ReadLoss)JsonSerializer.Deserialize(read, CoreJson.Default.RunDeed)!),
             CoreJson.Default.RunJudged
         );
 

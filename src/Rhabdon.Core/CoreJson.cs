@@ -36,6 +36,7 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(FaceLimits))]
 [JsonSerializable(typeof(FiberCore))]
 [JsonSerializable(typeof(Catalogs))]
+[JsonSerializable(typeof(BudgetProfile))]
 [JsonSerializable(typeof(BudgetTables))]
 [JsonSerializable(typeof(FaceJudgement))]
 [JsonSerializable(typeof(FaceAnswer))]

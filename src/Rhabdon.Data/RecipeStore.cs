@@ -233,7 +233,7 @@ public sealed class RecipeStore(Database database)
             }
         }
 
-        foreach (var content in await connection.QueryAsync<string>("select content from face_profile order by published_at, id, version"))
+        foreach (var content in await connection.QueryAsync<string>("select content from own_profile where kind = 'face' order by published_at, id, version"))
         {
             if (Read(() => JsonSerializer.Deserialize(content, CoreJson.Default.FaceLimits)) is { } profile)
             {

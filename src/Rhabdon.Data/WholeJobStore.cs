@@ -137,7 +137,7 @@ public sealed class WholeJobStore(Database database, EventStore events)
         await events.InsertAsync(connection, transaction, whole.Events, receivedFrom);
         await EventStore.ProjectAsync(connection, transaction, streams.Select(s => new StreamChange(null, s)));
         await connection.ExecuteAsync(
-            "insert into face_profile (id, version, content, published_by) values (@Id, @Version, @content, @receivedFrom) on conflict do nothing",
+            "insert into own_profile (kind, id, version, content, published_by) values ('face', @Id, @Version, @content, @receivedFrom) on conflict do nothing",
             limits.Select(l => new
             {
                 l.Id,

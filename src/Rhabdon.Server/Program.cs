@@ -32,6 +32,7 @@ app.MapWorkshop();
 app.MapBench();
 app.MapProof();
 app.MapLinks();
+app.MapBudgets();
 app.MapLive();
 app.MapExchange();
 app.MapCalc();

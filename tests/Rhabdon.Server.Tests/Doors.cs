@@ -224,6 +224,27 @@ public static class Doors
         new("POST", "/api/v1/calc/results", Passes.Anyone, new { run = 1 }),
         new("GET", "/api/v1/jobs/{id:guid}/losses.csv", Passes.SeesJob),
         new("GET", "/api/v1/budgets", Passes.SignedIn),
+        new(
+            "POST",
+            "/api/v1/budgets",
+            Passes.Planner,
+            new
+            {
+                id = "",
+                title = new { en = "" },
+                source = "",
+                pair = "0.75 dB",
+                splice = "0.3 dB",
+                endPairMultimode = "0.3 dB",
+                endPairSingleMode = "0.5 dB",
+                endPairSource = "",
+                uncertaintyMultimode = "0.15 dB",
+                uncertaintySingleMode = "0.2 dB",
+                uncertaintySource = "",
+                attenuation = Array.Empty<string>(),
+            }
+        ),
+        new("POST", "/api/v1/budgets/{id}/confirmation", Passes.Planner, new { version = 1, edition = "" }),
         new("POST", "/api/v1/calc/diagnosis", Passes.Anyone, new { grade = "OM4", readings = Array.Empty<int>() }),
         new("POST", "/api/v1/calc/fitting", Passes.Anyone, new { connector = "LC" }),
         new("POST", "/api/v1/calc/technique", Passes.Anyone, new { crews = 1 }),

@@ -18,7 +18,7 @@ public sealed class LinkTests(Host host) : IClassFixture<Host>
     public async Task A_loss_is_kept_and_seen_on_the_ladder_the_links_page_and_the_job_until_its_reference_no_longer_holds()
     {
         var heron = await host.SignedIn();
-        var (job, cable) = await CableAsync(heron);
+        var (job, cable) = await heron.CableAsync();
         var reference = Guid.CreateVersion7();
         var taken = new ReferenceTaken(job, ReferenceMethod.OneCord, [new TestCord("TC-14")], [new ReferencePower(850, Power("-20 dBm"))]);
         Assert.Equal((int[])[200, 200], await heron.SendAsync(heron.Make(reference, taken, 0), Loss(heron, job, cable, 2, "0.42 dB", reference)));
@@ -45,7 +45,7 @@ public sealed class LinkTests(Host host) : IClassFixture<Host>
     public async Task A_test_run_opens_with_its_strands_references_and_events_and_is_reckoned_for_anyone()
     {
         var heron = await host.SignedIn();
-        var (job, cable) = await CableAsync(heron);
+        var (job, cable) = await heron.CableAsync();
         var reference = Guid.CreateVersion7();
         await heron.SendAsync(
             heron.Make(reference, new ReferenceTaken(job, ReferenceMethod.OneCord, [new TestCord("TC-14")], [new ReferencePower(850, null)]), 0)
@@ -74,7 +74,7 @@ public sealed class LinkTests(Host host) : IClassFixture<Host>
     public async Task The_losses_of_a_job_come_as_a_table_and_in_its_file()
     {
         var heron = await host.SignedIn();
-        var (job, cable) = await CableAsync(heron);
+        var (job, cable) = await heron.CableAsync();
         var reference = Guid.CreateVersion7();
         var taken = new ReferenceTaken(job, ReferenceMethod.OneCord, [new TestCord("TC-14")], [new ReferencePower(850, null)]);
         await heron.SendAsync(heron.Make(reference, taken, 0));
@@ -101,7 +101,7 @@ public sealed class LinkTests(Host host) : IClassFixture<Host>
     public async Task Whoever_may_not_work_on_the_job_may_not_measure_there_and_only_a_lead_settles()
     {
         var (heron, viewer, lead) = (await host.SignedIn(), await host.SignedIn("viewer", "saltmarsh-viewer"), await host.SignedIn("lead", "saltmarsh-lead"));
-        var (job, cable) = await CableAsync(heron);
+        var (job, cable) = await heron.CableAsync();
         Assert.Equal((int[])[403], await viewer.SendAsync(Loss(viewer, job, cable, 7, "0.42 dB", Guid.CreateVersion7())));
         Assert.Equal((int[])[404], await heron.SendAsync(Loss(heron, Guid.CreateVersion7(), cable, 7, "0.42 dB", Guid.CreateVersion7())));
         var read = Loss(heron, job, cable, 7, "-0.9 dB", Guid.CreateVersion7());
@@ -117,7 +117,7 @@ public sealed class LinkTests(Host host) : IClassFixture<Host>
     public async Task A_lead_says_how_the_links_of_a_job_are_tested_and_the_run_follows()
     {
         var lead = await host.SignedIn("lead", "saltmarsh-lead");
-        var (job, cable) = await CableAsync(lead);
+        var (job, cable) = await lead.CableAsync();
         var plan = $"/api/v1/jobs/{job}/test-plan";
         var refused = await lead.Client.PutAsJsonAsync(plan, new { profile = "tia", wavelengths = (int[])[85] });
         Assert.Equal(HttpStatusCode.BadRequest, refused.StatusCode);
@@ -151,12 +151,5 @@ public sealed class LinkTests(Host host) : IClassFixture<Host>
         var ladder = await tablet.Client.GetFromJsonAsync<JsonNode>($"/api/v1/cables/{cable}/ladder");
         var link = ladder!["rows"]![strand - 1]!["link"]!;
         return (link["grade"]!.ToString(), link["loss"]!.ToString(), $"{link["taken"]} of {link["of"]}", link["isInDoubt"]!.GetValue<bool>());
-    }
-
-    private static async Task<(Guid Job, Guid Cable)> CableAsync(TestTablet tablet)
-    {
-        var opened = await tablet.Client.GetFromJsonAsync<JsonNode>($"/api/v1/bench?strands={await tablet.StrandAsync(1)}");
-        var at = opened!["strands"]![0]!;
-        return (at["job"]!.GetValue<Guid>(), at["cable"]!.GetValue<Guid>());
     }
 }

@@ -45,6 +45,14 @@ public sealed class TestTablet(HttpClient client)
     }
 
     /// <summary>The terminations of a cable's end, in strand order.</summary>
+    /// <summary>The cable that <see cref="StrandAsync"/> finds its strands in.</summary>
+    public async Task<(Guid Job, Guid Cable)> CableAsync()
+    {
+        var opened = await Client.GetFromJsonAsync<JsonNode>($"/api/v1/bench?strands={await StrandAsync(1)}");
+        var at = opened!["strands"]![0]!;
+        return (at["job"]!.GetValue<Guid>(), at["cable"]!.GetValue<Guid>());
+    }
+
     public async Task<Guid[]> TerminationsAsync(Guid cable, string end)
     {
         var rows = (await Client.GetFromJsonAsync<JsonNode>($"/api/v1/cables/{cable}/ladder"))!["rows"]!.AsArray();

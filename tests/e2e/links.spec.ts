@@ -237,3 +237,32 @@ test('a lead says that a reading stands, sets how a job is tested, and drags a j
   await page.mouse.up();
   await expect.poll(async () => Number(await loss.innerText())).toBeGreaterThan(1);
 });
+
+test('a customer’s own budget is published, confirmed and followed: what the standard passes fails by it', async ({ page, browser }) => {
+  const cable = await newCable(browser, 'BUDGET', 1);
+  await signIn(page, 'lead', 'saltmarsh-lead');
+  await page.goto('/budgets');
+  await page.getByRole('button', { name: 'Make your own from it' }).first().click();
+  await page.getByLabel('Name', { exact: true }).fill('Wharf');
+  await page.getByLabel('Taken from').fill('Paper 12');
+  await page.getByLabel('Mated pair').fill('0.25');
+  await page.getByRole('button', { name: 'Publish version 1' }).click();
+  const wharf = page.getByRole('columnheader', { name: /Wharf/ });
+  await expect(wharf).toContainText('unconfirmed');
+  await wharf.getByRole('button', { name: 'Confirm' }).click();
+  await page.getByLabel('Compared with').fill('the 2026 edition');
+  await page.getByRole('button', { name: 'They are the same' }).click();
+  await expect(wharf).toContainText('compared with the 2026 edition by Lena Tidewater');
+  const { job } = await (await page.request.get(`/api/v1/cables/${cable}/ladder`)).json();
+  await page.goto(`/links/${job}`);
+  await pick(page, 'Limits by', 'Wharf');
+  await page.getByRole('button', { name: 'Keep the plan' }).click();
+  await expect(page.getByText('Kept. Test runs follow it from now on')).toBeVisible();
+  await page.goto(`/test/${cable}`);
+  await takeReference(page);
+  await expect(page.getByText('Wharf, version 1, compared with the 2026 edition')).toBeVisible();
+  // By hand: 0.09 km at 3 dB/km and two end pairs of 0.25 dB are 0.77 dB; the standard would allow 1.77 dB.
+  await expect(page.locator('[data-part=now]')).toContainText('0.77 dB');
+  await read(page, '1.20');
+  await expect(page.getByRole('button', { name: /Strand 1, 850 nm from near: 1.2 dB: Fails/ })).toBeVisible();
+});

@@ -17,7 +17,7 @@ public sealed record BudgetTables(
 {
     public static BudgetTables Shipped { get; } = Read();
 
-    /// <summary>Null for a profile that nobody has heard of.</summary>
+    /// <summary>Null for a profile that did not ship.</summary>
     public BudgetProfile? Profile(string id) => Profiles.FirstOrDefault(p => p.Id == id);
 
     /// <summary>How strongly a face of this polish may throw light back.</summary>
@@ -30,7 +30,8 @@ public sealed record BudgetTables(
     }
 }
 
-/// <summary>One standard's allowances.</summary>
+/// <summary>One standard's allowances, or a customer's own. A version never changes.</summary>
+/// <param name="Id">Short and lasting: <c>tia</c>.</param>
 /// <param name="Source">Beside each line that is reckoned from it.</param>
 /// <param name="Pair">Most that a mated pair may lose.</param>
 /// <param name="EndPairMultimode">An end pair mated to a reference-grade cord.</param>
@@ -47,9 +48,13 @@ public sealed record BudgetProfile(
     Decibel UncertaintyMultimode,
     Decibel UncertaintySingleMode,
     string UncertaintySource,
-    IReadOnlyList<Attenuation> Attenuation
+    IReadOnlyList<Attenuation> Attenuation,
+    int Version = 1
 )
 {
+    /// <summary>The part of it that a link of this grade is judged by.</summary>
+    public BudgetProfile Of(FiberGrade grade) => this with { Attenuation = [.. Attenuation.Where(a => a.Grades.Contains(grade))] };
+
     /// <summary>Most that a kilometer may lose; null for a wavelength that the grade is not specified at.</summary>
     /// <param name="wavelength">Nanometers.</param>
     public Decibel? PerKm(FiberGrade grade, int wavelength) =>

@@ -7,11 +7,13 @@ using Rhabdon.Core.Units;
 namespace Rhabdon.Core.Links;
 
 /// <summary>A link whose limit is wanted.</summary>
+/// <param name="Profile">Id of the budget profile.</param>
 /// <param name="Wavelength">Nanometers.</param>
 /// <param name="Pairs">Mated pairs between the two ends: they count whatever the reference. 0 to 20.</param>
 /// <param name="Splices">0 to 40.</param>
 /// <param name="HasReferenceCords">The end pairs are mated to reference-grade cords, which are held to less.</param>
 /// <param name="Loss">As measured; null before.</param>
+/// <param name="Own">The profile itself, where it is a customer's own; null for one that shipped.</param>
 public sealed record LinkQuestion(
     string Profile,
     FiberGrade Grade,
@@ -21,7 +23,8 @@ public sealed record LinkQuestion(
     int Pairs = 0,
     int Splices = 0,
     bool HasReferenceCords = false,
-    Decibel? Loss = null
+    Decibel? Loss = null,
+    BudgetProfile? Own = null
 );
 
 /// <summary>One line of a budget.</summary>
@@ -63,9 +66,14 @@ public static class LinkBudget
     /// <summary>What of a question cannot be answered, with its field; null when all can.</summary>
     public static (string Field, Phrase Says)? Fault(LinkQuestion asked, BudgetTables tables)
     {
-        if (tables.Profile(asked.Profile) is not { } profile)
+        if ((asked.Own ?? tables.Profile(asked.Profile)) is not { } profile || profile.Id != asked.Profile)
         {
             return ("profile", Phrase.Of(PhraseKeys.Links.Profile, ("known", string.Join(", ", tables.Profiles.Select(p => p.Id)))));
+        }
+
+        if (asked.Own is { } own && BudgetCheck.Faults(own) is [var wrong, ..])
+        {
+            return ($"own.{wrong.Place}", wrong.Says);
         }
 
         if (profile.PerKm(asked.Grade, asked.Wavelength) is null)
@@ -90,7 +98,7 @@ public static class LinkBudget
             throw new ArgumentException(fault.Field, nameof(asked));
         }
 
-        var profile = tables.Profile(asked.Profile)!;
+        var profile = asked.Own ?? tables.Profile(asked.Profile)!;
         var endPair =
             !asked.HasReferenceCords ? (profile.Pair, profile.Source)
             : asked.Grade.Mode() == FiberMode.SingleMode ? (profile.EndPairSingleMode, profile.EndPairSource)

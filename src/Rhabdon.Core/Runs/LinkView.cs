@@ -6,7 +6,7 @@ namespace Rhabdon.Core.Runs;
 
 /// <summary>What the page of a link shows.</summary>
 /// <param name="Meters">Of fiber between its two ends.</param>
-/// <param name="Profile">Title of the budget profile.</param>
+/// <param name="Budget">Which budget profile its limits are by, and how that stands, in words.</param>
 /// <param name="Uncertainty">Of a reading, either way; where it comes from.</param>
 /// <param name="Limits">One for each wavelength that the plan asks for.</param>
 /// <param name="Readings">All that were taken, the latest first.</param>
@@ -20,7 +20,7 @@ public sealed record LinkView(
     string Far,
     FiberGrade Grade,
     decimal Meters,
-    string Profile,
+    string Budget,
     Decibel Uncertainty,
     string UncertaintySource,
     IReadOnlyList<LimitAt> Limits,

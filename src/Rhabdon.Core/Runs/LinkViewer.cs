@@ -17,7 +17,6 @@ public sealed class LinkViewer(Phrasebook words, string language)
     {
         var ports = cable.Strands.First(s => s.Strand == strand);
         var taken = state.Worst is { } worst ? worst.By : cable.BasisOf(strand, ReferenceMethod.OneCord, hasReferenceCords: false);
-        var profile = BudgetTables.Shipped.Profile(cable.Plan.Profile)!;
         var wavelengths = cable.Plan.At(cable.Grade).Where(w => taken.Fault(w) is null).ToList();
         return new LinkView(
             strand,
@@ -26,9 +25,9 @@ public sealed class LinkViewer(Phrasebook words, string language)
             ports.Far,
             cable.Grade,
             Meters(cable.Length),
-            profile.Title.In(language),
+            words.Say(cable.BudgetIn(language)),
             taken.Uncertainty,
-            profile.UncertaintySource,
+            cable.Plan.Budget!.UncertaintySource,
             [.. wavelengths.Select(w => LimitAt(taken, w, state))],
             [
                 .. state

@@ -1,10 +1,12 @@
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Links;
+using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Units;
 
 namespace Rhabdon.Core.Runs;
 
 /// <summary>A cable whose links are tested.</summary>
+/// <param name="Edition">What a lead has compared the budget profile with; null while nobody has.</param>
 /// <param name="NearPolish">Of its near connectors; null where nobody knows, as <paramref name="FarPolish"/> of its far ones.</param>
 public sealed record RunCable(
     Guid Job,
@@ -14,7 +16,8 @@ public sealed record RunCable(
     TestPlan Plan,
     IReadOnlyList<RunStrand> Strands,
     Polish? NearPolish = null,
-    Polish? FarPolish = null
+    Polish? FarPolish = null,
+    string? Edition = null
 )
 {
     public Polish? PolishOf(CableEnd end) => end == CableEnd.Near ? NearPolish : FarPolish;
@@ -23,7 +26,16 @@ public sealed record RunCable(
 
     /// <summary>What the limit of a strand is reckoned from, measured against such a reference.</summary>
     public LossBasis BasisOf(int strand, ReferenceMethod method, bool hasReferenceCords) =>
-        new(Plan.Profile, Grade, Length, method, 0, Strands.First(s => s.Strand == strand).Splices, hasReferenceCords);
+        new(Plan.Profile, Grade, Length, method, 0, Strands.First(s => s.Strand == strand).Splices, hasReferenceCords, Plan.Own?.Of(Grade));
+
+    /// <summary>Which budget profile limits are reckoned by, and whether somebody has compared it with what the customer goes by.</summary>
+    public Phrase BudgetIn(string language) =>
+        Phrase.Of(
+            Edition is null ? PhraseKeys.Run.BudgetUnconfirmed : PhraseKeys.Run.BudgetConfirmed,
+            ("profile", Plan.Budget!.Title.In(language)),
+            ("version", $"{Plan.Budget.Version}"),
+            ("edition", Edition ?? "")
+        );
 
     /// <summary>Every reading that is to be taken, in the order of the plan.</summary>
     public IEnumerable<RunKey> Keys =>

@@ -7,13 +7,21 @@ using Rhabdon.Core.Units;
 namespace Rhabdon.Core.Runs;
 
 /// <summary>Puts a test run into what the screen shows.</summary>
-public sealed class RunViewer(Phrasebook words)
+public sealed class RunViewer(Phrasebook words, string language)
 {
     public RunView View(TestRun run)
     {
         RunColumn[] columns = [.. run.Cable.Plan.From.SelectMany(from => run.Cable.Plan.At(run.Cable.Grade).Select(w => new RunColumn(w, from)))];
         var rows = run.Cable.Strands.Select(s => RowOf(run, s, columns)).ToList();
-        return new RunView(run.Turn is { } now ? NowOf(run, now) : null, columns, rows, TallyOf(rows, columns.Length), ReferenceOf(run), PolarityOf(run));
+        return new RunView(
+            run.Turn is { } now ? NowOf(run, now) : null,
+            columns,
+            rows,
+            TallyOf(rows, columns.Length),
+            ReferenceOf(run),
+            words.Say(run.Cable.BudgetIn(language)),
+            PolarityOf(run)
+        );
     }
 
     /// <summary>What is being typed: the grade and what is said beside the field; a fault says what would do.</summary>

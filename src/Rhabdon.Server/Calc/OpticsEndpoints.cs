@@ -59,7 +59,7 @@ public static class OpticsEndpoints
             return Problems.Field(400, "typed.key", Phrase.Of(PhraseKeys.Run.NoStrand));
         }
 
-        var (run, viewer) = (RunOf(asked.Run, asked.Events), new RunViewer(Phrasebook.English));
+        var (run, viewer) = (RunOf(asked.Run, asked.Events), new RunViewer(Phrasebook.English, "en"));
         return TypedResults.Ok(new RunAnswered(viewer.View(run), asked.Typed is { } read ? viewer.Judge(run, read) : null));
     }
 

@@ -75,7 +75,7 @@ public static class Setup
             .AddSingleton<QuarantineStore>();
         services.AddSingleton<LiveFeed>().AddSingleton<ChangePublisher>();
         services.AddSingleton<WholeJobStore>().AddSingleton<JobFiles>();
-        services.AddSingleton<SecondGradingStore>().AddSingleton<PictureStore>().AddSingleton<FaceLimitsStore>();
+        services.AddSingleton<SecondGradingStore>().AddSingleton<PictureStore>().AddSingleton<ProfileStore>();
         services.AddHttpClient<Microscope>(http =>
             http.BaseAddress = builder.Configuration["RHABDON_MICROSCOPE"] is { Length: > 0 } address ? new Uri(address) : null
         );

@@ -12,7 +12,7 @@ namespace Rhabdon.Server.Links;
 public sealed record CableRun(CableRow Cable, JobRow Job, RunCable Run, RecipeBook Book);
 
 /// <summary>Opens cables for their tests.</summary>
-public sealed class CableRuns(JobStore jobs, LinkStore links, EventStore events, RecipeBookCache books)
+public sealed class CableRuns(JobStore jobs, LinkStore links, ProfileStore profiles, EventStore events, RecipeBookCache books)
 {
     /// <summary>Null for a cable that is not there, or not for whoever asks.</summary>
     public async Task<CableRun?> OpenAsync(Access access, Guid id)
@@ -41,15 +41,17 @@ public sealed class CableRuns(JobStore jobs, LinkStore links, EventStore events,
         var first = ends.Count == 0 ? [] : ends[0].Select(e => e.Id).ToArray();
         var plans = (await events.TerminationsAsync(first, book)).Values.Select(t => t.State.Plan).OfType<Planned>().ToList();
         var splices = plans.Count(p => book.Latest(p.RecipeId)?.Recipe.IsSplice == true);
+        var plan = await links.PlanAsync(cable.JobId);
         return new RunCable(
             cable.JobId,
             cable.Id,
             Enum.Parse<FiberGrade>(cable.Grade),
             new Length(cable.LengthNm),
-            await links.PlanAsync(cable.JobId),
+            plan,
             [.. ends.Select(e => new RunStrand(e[0].Strand, e[0].Label, e[1].Label, splices))],
             plans.FirstOrDefault(p => p.End == CableEnd.Near)?.Polish,
-            plans.FirstOrDefault(p => p.End == CableEnd.Far)?.Polish
+            plans.FirstOrDefault(p => p.End == CableEnd.Far)?.Polish,
+            await profiles.EditionOfAsync(plan.Budget!)
         );
     }
 }

@@ -59,7 +59,6 @@ public static class LinkEndpoints
         links.MapGet("/cables/{id:guid}/run", Open);
         links.MapGet("/cables/{id:guid}/links/{strand:int}", Show);
         links.MapGet("/jobs/{id:guid}/links", OfJob);
-        links.MapGet("/budgets", () => BudgetTables.Shipped);
         links.MapGet("/jobs/{id:guid}/losses.csv", Losses).Produces<string>(200, "text/csv");
         links.MapGet("/jobs/{id:guid}/test-plan", Plan);
         links.MapPut("/jobs/{id:guid}/test-plan", SetPlan).Needs(Permission.Plan);
@@ -151,7 +150,14 @@ public static class LinkEndpoints
     private static async Task<Results<Ok<TestPlan>, ProblemHttpResult>> Plan(Guid id, JobStore jobs, LinkStore links, HttpContext context) =>
         await jobs.JobAsync(context.AccessOf(), id) is null ? Problems.Missing() : TypedResults.Ok(await links.PlanAsync(id));
 
-    private static async Task<Results<Ok<TestPlan>, ProblemHttpResult>> SetPlan(Guid id, TestPlan plan, JobStore jobs, LinkStore links, HttpContext context)
+    private static async Task<Results<Ok<TestPlan>, ProblemHttpResult>> SetPlan(
+        Guid id,
+        TestPlan plan,
+        JobStore jobs,
+        LinkStore links,
+        ProfileStore profiles,
+        HttpContext context
+    )
     {
         var access = context.AccessOf();
         if (await jobs.JobAsync(access, id) is null)
@@ -159,12 +165,13 @@ public static class LinkEndpoints
             return Problems.Missing();
         }
 
-        if (plan.Fault(BudgetTables.Shipped) is { } fault)
+        var made = await profiles.WithBudgetAsync(plan);
+        if (made.Fault(BudgetTables.Shipped) is { } fault)
         {
             return Problems.Field(400, fault.Field, fault.Says);
         }
 
-        await links.SetPlanAsync(id, plan, access.Person);
-        return TypedResults.Ok(plan);
+        await links.SetPlanAsync(id, made, access.Person);
+        return TypedResults.Ok(made);
     }
 }

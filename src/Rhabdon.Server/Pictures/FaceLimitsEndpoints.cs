@@ -20,11 +20,11 @@ public sealed record FaceLimitsView(
     bool IsOwn,
     IReadOnlyList<FiberCore> Cores,
     FaceLimits Limits,
-    FaceLimitsConfirmation? Confirmation
+    ProfileConfirmation? Confirmation
 );
 
 /// <param name="Edition">What the limits were compared with, 1 to 100 characters.</param>
-public sealed record FaceLimitsConfirmationRequest(int Version, string Edition);
+public sealed record ProfileConfirmationRequest(int Version, string Edition);
 
 /// <summary>The profiles that end faces are held against: unconfirmed until a lead has compared them with the buyer's edition.</summary>
 public static class FaceLimitsEndpoints
@@ -39,18 +39,18 @@ public static class FaceLimitsEndpoints
         profiles.MapPost("/profiles/{id}/confirmation", Confirm).Needs(Permission.Plan);
     }
 
-    private static async Task<IEnumerable<FaceLimitsView>> All(FaceLimitsStore store, RecipeBookCache books)
+    private static async Task<IEnumerable<FaceLimitsView>> All(ProfileStore store, RecipeBookCache books)
     {
-        var confirmed = (await store.ConfirmationsAsync()).ToDictionary(c => (c.Profile, c.Version));
+        var confirmed = (await store.FaceConfirmationsAsync()).ToDictionary(c => (c.Profile, c.Version));
         return (await books.BookAsync()).Profiles.Select(p => Of(p, confirmed.GetValueOrDefault((p.Id, p.Version))));
     }
 
-    private static FaceLimitsView Of(FaceLimits profile, FaceLimitsConfirmation? confirmation = null) =>
+    private static FaceLimitsView Of(FaceLimits profile, ProfileConfirmation? confirmation = null) =>
         new(profile.Id, profile.Version, profile.Title.In("en"), ShippedFaceLimits.Find(profile.Id) is null, profile.Cores, profile, confirmation);
 
     private static async Task<Results<Ok<FaceLimitsView>, ProblemHttpResult>> Publish(
         FaceLimits profile,
-        FaceLimitsStore store,
+        ProfileStore store,
         RecipeBookCache books,
         HttpContext context
     )
@@ -72,8 +72,8 @@ public static class FaceLimitsEndpoints
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Confirm(
         string id,
-        FaceLimitsConfirmationRequest request,
-        FaceLimitsStore store,
+        ProfileConfirmationRequest request,
+        ProfileStore store,
         RecipeBookCache books,
         HttpContext context
     )
@@ -89,7 +89,7 @@ public static class FaceLimitsEndpoints
             return Problems.Missing();
         }
 
-        await store.ConfirmAsync(profile.Id, profile.Version, edition, access.Person);
+        await store.ConfirmAsync(profile, edition, access.Person);
         return TypedResults.NoContent();
     }
 }

@@ -13,7 +13,7 @@ namespace Rhabdon.Core.Tests.Runs;
 public class TestRunTests
 {
     private readonly RunOnPaper paper = new();
-    private readonly RunViewer viewer = new(Phrasebook.English);
+    private readonly RunViewer viewer = new(Phrasebook.English, "en");
 
     [Fact]
     public void Nothing_is_measured_before_there_is_a_reference()

@@ -33,5 +33,8 @@ export const amountOf = (quantity: string): number => Number.parseFloat(quantity
 /** A loss without its unit, with two places, as meters show it. */
 export const bare = (quantity: string): string => amountOf(quantity).toFixed(2).replace('-', '\u2212');
 
+/** A number of decibels as the core reads it. */
+export const decibels = (amount: number): string => `${amount} dB`;
+
 /** A loss with two places, as meters show it. */
 export const shown = (quantity: string): string => `${bare(quantity)} dB`;

@@ -30,6 +30,7 @@ const RecipePage = lazy(() => import('../stations/recipes/RecipePage').then((m) 
 const RecipeEdit = lazy(() => import('../stations/recipes/RecipeEdit').then((m) => ({ default: m.RecipeEdit })));
 const VerifyStation = lazy(() => import('../stations/verify/VerifyStation').then((m) => ({ default: m.VerifyStation })));
 const TestRun = lazy(() => import('../stations/test/TestRun').then((m) => ({ default: m.TestRun })));
+const Budgets = lazy(() => import('../stations/test/Budgets').then((m) => ({ default: m.Budgets })));
 const JobLinks = lazy(() => import('../stations/test/JobLinks').then((m) => ({ default: m.JobLinks })));
 const JointPage = lazy(() => import('../stations/test/JointPage').then((m) => ({ default: m.JointPage })));
 const LinkPage = lazy(() => import('../stations/test/LinkPage').then((m) => ({ default: m.LinkPage })));
@@ -104,6 +105,7 @@ function Signed({ session }: { session: Session }) {
               <Route path="/test/:cable" element={<TestRun key={pathname} person={person} mayWork={mayWork} />} />
               <Route path="/link/:cable/:strand" element={<LinkPage person={person} mayWork={mayWork} maySettle={maySettle} />} />
               <Route path="/links/:job" element={<JobLinks mayPlan={mayPlan} />} />
+              <Route path="/budgets" element={<Budgets mayPlan={mayPlan} />} />
               <Route path="/joint" element={<JointPage />} />
               <Route path="/story/:termination" element={<StrandStory unit={unit} person={person} mayWork={mayWork} />} />
               <Route path="/look/:termination" element={<Look unit={unit} person={person} maySettle={maySettle} />} />

@@ -1,4 +1,5 @@
 import bench from '../../../Rhabdon.Core/Phrases/en/bench.json';
+import budgets from '../../../Rhabdon.Core/Phrases/en/budgets.json';
 import catalog from '../../../Rhabdon.Core/Phrases/en/catalog.json';
 import causes from '../../../Rhabdon.Core/Phrases/en/causes.json';
 import faces from '../../../Rhabdon.Core/Phrases/en/faces.json';
@@ -14,6 +15,7 @@ import shell from '../../../Rhabdon.Core/Phrases/en/shell.json';
 
 const english = {
   ...bench,
+  ...budgets,
   ...catalog,
   ...causes,
   ...faces,

@@ -120,7 +120,7 @@ function Failing({ links }: { links: Schemas['JobLinks'] }) {
 interface PlanProps {
   job: string;
   plan: Schemas['TestPlan'];
-  budgets: Schemas['BudgetTables'];
+  budgets: Schemas['BudgetsView'];
   mayPlan: boolean;
 }
 
@@ -158,7 +158,9 @@ function PlanForm({ job, plan, budgets, mayPlan }: PlanProps) {
       },
       (error: Error) => setFault(error.message),
     );
-  const profile = budgets.profiles.find(({ id }) => id === plan.profile);
+  const [picked, setPicked] = useState(plan.profile);
+  const budget = budgets.profiles.find(({ profile }) => profile.id === picked);
+  const [profile, confirmed] = [budget?.profile, budget?.confirmation];
   return (
     <Form<PlanSaid>
       layout="vertical"
@@ -176,9 +178,20 @@ function PlanForm({ job, plan, budgets, mayPlan }: PlanProps) {
       <Form.Item
         name="profile"
         label={say('joblinks.profile')}
-        extra={profile && `${profile.source}. ${say('joblinks.unconfirmed')}`}
+        extra={
+          <>
+            {profile && `${profile.source}. `}
+            {confirmed
+              ? say('budget.confirmed', { edition: confirmed.edition, name: confirmed.by })
+              : say('budget.unconfirmed')}{' '}
+            <Link to="/budgets">{say('budget.all')}</Link>
+          </>
+        }
       >
-        <Select options={budgets.profiles.map(({ id, title }) => ({ value: id, label: title.en }))} />
+        <Select
+          options={budgets.profiles.map(({ profile: { id, title } }) => ({ value: id, label: title.en }))}
+          onChange={setPicked}
+        />
       </Form.Item>
       <Form.Item name="wavelengths" label={say('joblinks.wavelengths')}>
         <Select

@@ -145,7 +145,7 @@ function Shown({ told, person, mayWork, maySettle }: Props & { told: Schemas['Li
           </table>
         )}
         <p className={css.source}>
-          {link.profile}. {say('run.unsure', { uncertainty: link.uncertainty, source: link.uncertaintySource })}
+          {link.budget}. {say('run.unsure', { uncertainty: link.uncertainty, source: link.uncertaintySource })}
         </p>
       </section>
       {link.reflectances.length > 0 && (

@@ -79,6 +79,7 @@ export function RunTable({ cable, view, onTurn }: Props) {
           ))}
         </tbody>
       </table>
+      <small className={css.budget}>{view.budget}</small>
     </section>
   );
 }

@@ -3,6 +3,7 @@ import { Button, Form, Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
 import { DraftLine } from '../../parts/DraftLine';
+import { idOf } from '../../parts/idOf';
 import { SidePanel } from '../../parts/SidePanel';
 import { useFormDraft } from '../../parts/useDraft';
 import { FaultLine } from '../../shell/faults';
@@ -33,14 +34,6 @@ const typed = ({ upTo, below, most }: Schemas['SizeBand']): Band => ({
   size: below ?? upTo,
 });
 const told = ({ most, ends, size }: Band): Schemas['SizeBand'] => ({ most, ...(size == null ? {} : { [ends]: size }) });
-
-/** A name that goes into a file: small letters, digits, dashes. */
-const idOf = (name: string) =>
-  name
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-|-$/g, '')
-    .slice(0, 20);
 
 interface Props {
   from: Schemas['FaceLimitsView'];

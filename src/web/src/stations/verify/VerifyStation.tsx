@@ -1,13 +1,13 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Checkbox, Select } from 'antd';
 import { useEffect, useMemo, useState, type DragEvent } from 'react';
-import { api, got } from '../../api/client';
+import { api, got, type Schemas } from '../../api/client';
 import { knowLimits, type FiberCore } from '../../core/faces';
 import { LimitAxis } from '../../drawing/LimitAxis';
 import { FaultLine } from '../../shell/faults';
 import { toldOrKept } from '../../shell/tablet';
 import { say } from '../../shell/words';
-import { ConfirmLimits } from './ConfirmLimits';
+import { ConfirmPanel } from '../../parts/ConfirmPanel';
 import { FaceStage } from '../../parts/FaceStage';
 import { FiberRow } from './FiberRow';
 import { OwnLimits } from './OwnLimits';
@@ -20,6 +20,14 @@ import faceStageCss from '../../parts/FaceStage.module.css';
 /** More reasons than these are read off the axis. */
 const mostWhy = 3;
 
+const confirm = (limits: Schemas['FaceLimitsView'], edition: string) =>
+  got(
+    api.POST('/api/v1/profiles/{id}/confirmation', {
+      params: { path: { id: limits.id } },
+      body: { version: limits.version, edition },
+    }),
+  );
+
 /** A picture of an end face in; the verdict in words first, why, what to do next, and the picture with its marks. */
 export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
   const [profile, setProfile] = useState<string>('sm-upc');
@@ -28,6 +36,7 @@ export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
   const [picked, setPicked] = useState<number>();
   const [isConfirming, setConfirming] = useState(false);
   const [isMaking, setMaking] = useState(false);
+  const queries = useQueryClient();
   const known = useQuery({
     queryKey: ['profiles'],
     queryFn: () => toldOrKept('profiles', () => got(api.GET('/api/v1/profiles'))),
@@ -143,7 +152,15 @@ export function VerifyStation({ mayPlan }: { mayPlan: boolean }) {
           <LimitAxis marks={view.marks} picked={picked} onPick={setPicked} />
         </section>
       )}
-      {isConfirming && limits && <ConfirmLimits profile={limits} onClose={() => setConfirming(false)} />}
+      {isConfirming && limits && (
+        <ConfirmPanel
+          title={say('verify.confirm-title', { profile: limits.title })}
+          how={say('verify.confirm-how')}
+          before={limits.confirmation?.edition}
+          onConfirm={(edition) => confirm(limits, edition).then(() => queries.invalidateQueries({ queryKey: ['profiles'] }))}
+          onClose={() => setConfirming(false)}
+        />
+      )}
       {isMaking && limits && (
         <OwnLimits
           from={limits}
