@@ -52,7 +52,7 @@ internal static class StrandsBench
         );
         var taken = new ReferenceTaken(job, ReferenceMethod.OneCord, [new TestCord("TC-14")], [new ReferencePower(850, null), new ReferencePower(1300, null)]);
         await tablet.SendAsync([tablet.Make(reference, taken, 0)]);
-        foreach (var some in Enumerable.Range(1, strands).Chunk(100))
+        foreach (var some in Enumerable.Range(1, strands).Chunk(50))
         {
             await tablet.SendAsync([
                 .. some.SelectMany(strand =>

@@ -11,24 +11,25 @@ internal sealed class LinkProjection : RowProjection<LinkProjection.Row>
 
     public override StreamKind Kind => StreamKind.Link;
 
-    public override int Version => 1;
+    public override int Version => 2;
 
     public override string Counts => "select stream_id, events from link_state where stream_id = any(@streams)";
 
     protected override string Reads =>
         """
             select stream_id "Id", job_id "Job", cable_id "Cable", strand, parts, grade, loss, loss_limit "Limit", wavelength, from_end "From", taken, against,
-                came_out "CameOut", is_lit "IsLit", needs_a_look, events from link_state where stream_id = any(@ids)
+                came_out "CameOut", is_lit "IsLit", found, needs_a_look, events from link_state where stream_id = any(@ids)
             """;
 
     protected override string Writes =>
         """
             insert into link_state (stream_id, job_id, cable_id, strand, parts, grade, loss, loss_limit, wavelength, from_end, taken, against, came_out, is_lit,
-                needs_a_look, events)
-            values (@Id, @Job, @Cable, @Strand, @Parts, @Grade, @Loss, @Limit, @Wavelength, @From, @Taken, @Against, @CameOut, @IsLit, @NeedsALook, @Events)
+                found, needs_a_look, events)
+            values (@Id, @Job, @Cable, @Strand, @Parts, @Grade, @Loss, @Limit, @Wavelength, @From, @Taken, @Against, @CameOut, @IsLit, @Found, @NeedsALook, @Events)
             on conflict (stream_id) do update set job_id = excluded.job_id, cable_id = excluded.cable_id, strand = excluded.strand, parts = excluded.parts,
                 grade = excluded.grade, loss = excluded.loss, loss_limit = excluded.loss_limit, wavelength = excluded.wavelength,
                 from_end = excluded.from_end, taken = excluded.taken, against = excluded.against, came_out = excluded.came_out, is_lit = excluded.is_lit,
+                found = excluded.found,
                 needs_a_look = excluded.needs_a_look, events = excluded.events
             """;
 
@@ -58,6 +59,7 @@ internal sealed class LinkProjection : RowProjection<LinkProjection.Row>
             string.Join(Separator, state.Readings.Select(r => $"{r.Reference}{Within}{r.At.UtcTicks}")),
             state.Light?.CameOut,
             state.Light is not null,
+            string.Join(Separator, state.Causes.Select(f => EnumText.Of(f.Cause))),
             stream.NeedsALook,
             stream.Events.Count
         );
@@ -78,6 +80,7 @@ internal sealed class LinkProjection : RowProjection<LinkProjection.Row>
         string Against,
         int? CameOut,
         bool IsLit,
+        string Found,
         bool NeedsALook,
         int Events
     );

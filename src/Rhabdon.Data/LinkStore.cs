@@ -3,6 +3,7 @@ using Dapper;
 using Rhabdon.Core;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Causes;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Units;
@@ -47,7 +48,7 @@ public sealed class LinkStore(Database database, EventStore events)
         var rows = await connection.QueryAsync<LinkProjection.Row>(
             """
             select stream_id "Id", job_id "Job", cable_id "Cable", strand, parts, grade, loss, loss_limit "Limit", wavelength, from_end "From", taken, against,
-                came_out "CameOut", is_lit "IsLit", needs_a_look, events from link_state where cable_id = @cable and parts = 1 order by strand
+                came_out "CameOut", is_lit "IsLit", found, needs_a_look, events from link_state where cable_id = @cable and parts = 1 order by strand
             """,
             new { cable }
         );
@@ -137,6 +138,22 @@ public sealed class LinkStore(Database database, EventStore events)
         ).AsList();
         var streams = await events.StreamsAsync(connection, null, begun.ToDictionary(b => b.Id, _ => StreamKind.Link), book);
         return [.. begun.Select(b => (b.Cable, ((FoldedLink)streams[b.Id]).State))];
+    }
+
+    /// <summary>What links were found to have had, over all jobs of the crews that work on this one.</summary>
+    public async Task<IReadOnlyDictionary<Cause, int>> FoundAsync(Guid job)
+    {
+        await using var connection = await database.OpenAsync();
+        var rows = await connection.QueryAsync<(string Cause, int Links)>(
+            """
+            select cause, count(*)::int from link_state l, string_to_table(l.found, ' ') cause
+            where l.found <> ''
+                and l.job_id in (select o.job_id from job_crew o join job_crew m on m.crew_id = o.crew_id where m.job_id = @job)
+            group by cause
+            """,
+            new { job }
+        );
+        return rows.ToDictionary(r => EnumText.Read<Cause>(r.Cause), r => r.Links);
     }
 
     /// <summary>How the links of a job are tested.</summary>

@@ -240,14 +240,15 @@ test('a lead says that a reading stands, sets how a job is tested, and drags a j
 
 test('a customer’s own budget is published, confirmed and followed: what the standard passes fails by it', async ({ page, browser }) => {
   const cable = await newCable(browser, 'BUDGET', 1);
+  const name = `Wharf ${Date.now()}`;
   await signIn(page, 'lead', 'saltmarsh-lead');
   await page.goto('/budgets');
   await page.getByRole('button', { name: 'Make your own from it' }).first().click();
-  await page.getByLabel('Name', { exact: true }).fill('Wharf');
+  await page.getByLabel('Name', { exact: true }).fill(name);
   await page.getByLabel('Taken from').fill('Paper 12');
   await page.getByLabel('Mated pair').fill('0.25');
   await page.getByRole('button', { name: 'Publish version 1' }).click();
-  const wharf = page.getByRole('columnheader', { name: /Wharf/ });
+  const wharf = page.getByRole('columnheader', { name: new RegExp(name) });
   await expect(wharf).toContainText('unconfirmed');
   await wharf.getByRole('button', { name: 'Confirm' }).click();
   await page.getByLabel('Compared with').fill('the 2026 edition');
@@ -255,12 +256,12 @@ test('a customer’s own budget is published, confirmed and followed: what the s
   await expect(wharf).toContainText('compared with the 2026 edition by Lena Tidewater');
   const { job } = await (await page.request.get(`/api/v1/cables/${cable}/ladder`)).json();
   await page.goto(`/links/${job}`);
-  await pick(page, 'Limits by', 'Wharf');
+  await pick(page, 'Limits by', name);
   await page.getByRole('button', { name: 'Keep the plan' }).click();
   await expect(page.getByText('Kept. Test runs follow it from now on')).toBeVisible();
   await page.goto(`/test/${cable}`);
   await takeReference(page);
-  await expect(page.getByText('Wharf, version 1, compared with the 2026 edition')).toBeVisible();
+  await expect(page.getByText(`${name}, version 1, compared with the 2026 edition`)).toBeVisible();
   // By hand: 0.09 km at 3 dB/km and two end pairs of 0.25 dB are 0.77 dB; the standard would allow 1.77 dB.
   await expect(page.locator('[data-part=now]')).toContainText('0.77 dB');
   await read(page, '1.20');

@@ -1,7 +1,9 @@
 using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Causes;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Units;
+using System.Text.Json.Serialization;
 
 namespace Rhabdon.Core.Bench;
 
@@ -42,22 +44,58 @@ public sealed record ReflectanceRecord(Guid Event, Guid Actor, DateTimeOffset At
     public bool IsGood => Reflectance <= Most;
 }
 
+/// <summary>A reading that did not pass, and the one after it that shows by how much the loss moved since.</summary>
+public sealed record CuredLoss(LossRecord Before, LossRecord After)
+{
+    public Decibel Moved => Before.Loss - After.Loss;
+
+    /// <summary>The loss fell by more than twice what a reading may be off: that was no chance.</summary>
+    public bool IsSure => Moved.Thousandths > 2 * Math.Max(Before.By.Uncertainty.Thousandths, After.By.Uncertainty.Thousandths);
+}
+
+/// <summary>What a link was found to have had.</summary>
+public sealed record CauseRecord(Guid Event, DateTimeOffset At, Cause Cause, CuredLoss Cured);
+
 /// <summary>What the events of a link amount to.</summary>
 /// <param name="Place">Null before it has any.</param>
 /// <param name="Readings">The latest of each wavelength and direction, in the order in which they came.</param>
 /// <param name="Earlier">Those that later ones took the place of.</param>
 /// <param name="Reflectances">The latest of each end and wavelength; null for none.</param>
+/// <param name="Found">What it was found to have had; null for nothing.</param>
 public sealed record LinkState(
     Guid Id,
     LinkPlace? Place,
     IReadOnlyList<LossRecord> Readings,
     IReadOnlyList<LossRecord> Earlier,
     LightRecord? Light = null,
-    IReadOnlyList<ReflectanceRecord>? Reflectances = null
+    IReadOnlyList<ReflectanceRecord>? Reflectances = null,
+    IReadOnlyList<CauseRecord>? Found = null
 )
 {
     /// <summary>The reading that counts; null for one not taken yet.</summary>
     public LossRecord? Of(int wavelength, CableEnd from) => Readings.FirstOrDefault(r => r.Wavelength == wavelength && r.From == from);
+
+    [JsonIgnore]
+    public IReadOnlyList<CauseRecord> Causes => Found ?? [];
+
+    /// <summary>
+    /// The reading that did not pass and was surely put right since, the one that moved most; null for none, and once it was said what it was.
+    /// </summary>
+    [JsonIgnore]
+    public CuredLoss? Curing =>
+        Earlier
+            .Where(r => r.Grade != LossGrade.Pass && !Causes.Any(f => f.At > r.At))
+            .Select(r => Cured(r.Event, Of(r.Wavelength, r.From)!.Event))
+            .Where(c => c is not null)
+            .MaxBy(c => c!.Moved.Thousandths);
+
+    /// <summary>A reading that did not pass beside a later one of the same wavelength and direction; null unless its loss surely fell.</summary>
+    public CuredLoss? Cured(Guid before, Guid after) =>
+        Earlier.FirstOrDefault(r => r.Event == before && r.Grade != LossGrade.Pass) is { } bad
+        && Readings.Concat(Earlier).FirstOrDefault(r => r.Event == after && r.Wavelength == bad.Wavelength && r.From == bad.From && r.At > bad.At) is { } good
+        && new CuredLoss(bad, good) is { IsSure: true } cured
+            ? cured
+            : null;
 
     /// <summary>The one that is worst: by what it is worth, and among equals by how little is left under its limit. Null before there is any.</summary>
     public LossRecord? Worst => Readings.OrderByDescending(r => r.Worth).ThenBy(r => (r.Limit - r.Loss).Thousandths).FirstOrDefault();

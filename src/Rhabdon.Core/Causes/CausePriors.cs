@@ -6,6 +6,9 @@ namespace Rhabdon.Core.Causes;
 /// <summary>How likely each cause is before anything is known but how the ends were made. House figures, until a crew's own record takes their place.</summary>
 public static class CausePriors
 {
+    /// <summary>As many of a crew's own findings weigh as much as the start figures.</summary>
+    public const int Weight = 20;
+
     /// <summary>Of a hundred links that lose too much.</summary>
     public static IReadOnlyDictionary<Cause, decimal> Start { get; } =
         new Dictionary<Cause, decimal>
@@ -23,6 +26,16 @@ public static class CausePriors
             [Cause.OverBudget] = 2,
             [Cause.Other] = 2,
         };
+
+    /// <summary>
+    /// Shares of the causes once a crew has found some of its own: a Dirichlet prior of the start figures, worth <see cref="Weight"/> links, and the findings
+    /// (Gelman et al., Bayesian Data Analysis, "Multinomial model", from memory).
+    /// </summary>
+    public static IReadOnlyDictionary<Cause, decimal> With(IReadOnlyDictionary<Cause, int> found)
+    {
+        var all = Start.Values.Sum();
+        return Start.ToDictionary(s => s.Key, s => s.Value / all * Weight + found.GetValueOrDefault(s.Key));
+    }
 
     /// <summary>The causes that lie at one end.</summary>
     internal static bool IsAtAnEnd(Cause cause) =>

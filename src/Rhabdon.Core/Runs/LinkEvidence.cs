@@ -17,6 +17,7 @@ public static class LinkEvidence
     /// <summary>Null while nothing is wrong with it, as far as was measured.</summary>
     /// <param name="near">Null where it is not known.</param>
     /// <param name="others">The other links of the cable: those measured against the same reference tell of it.</param>
+    /// <param name="priors">Shares of the causes, as the crew has found them; null for the start figures.</param>
     public static DiagnosisQuestion? Of(
         RunCable cable,
         int strand,
@@ -24,7 +25,8 @@ public static class LinkEvidence
         TerminationState? near,
         TerminationState? far,
         IEnumerable<LinkState> others,
-        Func<Guid, ReferenceState> reference
+        Func<Guid, ReferenceState> reference,
+        IReadOnlyDictionary<Cause, decimal>? priors = null
     )
     {
         if (link.Worst is not { Worth: not LossGrade.Pass } worst)
@@ -39,6 +41,7 @@ public static class LinkEvidence
             Far = far is null ? null : EndOf(far),
             Reflectance = (link.Reflectances ?? []).MaxBy(r => r.Reflectance.Thousandths)?.Reflectance,
             IsReferenceInDoubt = held.IsInDoubt(worst.At),
+            Priors = priors,
             ReferenceHours = held.At is { } taken ? (decimal)Math.Max(0, (worst.At - taken).TotalHours) : null,
         };
         var same = others.Where(o => o.Id != link.Id && o.Readings.Any(r => r.Reference == worst.Reference)).ToList();

@@ -1,4 +1,5 @@
 using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Causes;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Units;
 
@@ -13,6 +14,8 @@ namespace Rhabdon.Core.Runs;
 /// <param name="Applications">What it carries, by the worst reading at their wavelength.</param>
 /// <param name="Reflectances">What each end may throw back, and what it does.</param>
 /// <param name="Light">Where its light came out, in words; null where nobody looked.</param>
+/// <param name="Cured">What was put right and nobody has said yet what it was; null for nothing.</param>
+/// <param name="Found">What it was found to have had, in words, the latest first.</param>
 public sealed record LinkView(
     int Strand,
     StrandColor Color,
@@ -27,8 +30,19 @@ public sealed record LinkView(
     IReadOnlyList<LossLine> Readings,
     IReadOnlyList<ApplicationLine> Applications,
     IReadOnlyList<ReflectanceLine> Reflectances,
-    string? Light
+    string? Light,
+    CuredLine? Cured,
+    IReadOnlyList<string> Found
 );
+
+/// <summary>A reading that did not pass and was put right.</summary>
+/// <param name="Before">The event that told it; <paramref name="After"/> the one once it was put right.</param>
+/// <param name="Says">By how much the loss moved, in words.</param>
+/// <param name="Causes">What it may have been, the likeliest first.</param>
+public sealed record CuredLine(Guid Before, Guid After, string Says, IReadOnlyList<CauseChoice> Causes);
+
+/// <param name="Says">The cause in words.</param>
+public sealed record CauseChoice(Cause Cause, string Says);
 
 /// <param name="Most">That its polish may throw back.</param>
 /// <param name="Read">The worst that was read; null before there is one.</param>

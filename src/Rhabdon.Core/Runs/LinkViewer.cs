@@ -1,5 +1,6 @@
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Causes;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Units;
@@ -13,7 +14,14 @@ public sealed class LinkViewer(Phrasebook words, string language)
     private static readonly Decibel FieldJoint = Decibel.Of(0.25m);
 
     /// <param name="reference">The state of each reference that it was measured against.</param>
-    public LinkView View(RunCable cable, int strand, LinkState state, Func<Guid, ReferenceState> reference)
+    /// <param name="priors">Shares of the causes, as the crew has found them.</param>
+    public LinkView View(
+        RunCable cable,
+        int strand,
+        LinkState state,
+        Func<Guid, ReferenceState> reference,
+        IReadOnlyDictionary<Cause, decimal>? priors = null
+    )
     {
         var ports = cable.Strands.First(s => s.Strand == strand);
         var taken = state.Worst is { } worst ? worst.By : cable.BasisOf(strand, ReferenceMethod.OneCord, hasReferenceCords: false);
@@ -38,9 +46,31 @@ public sealed class LinkViewer(Phrasebook words, string language)
             ],
             [.. wavelengths.SelectMany(w => ApplicationsAt(taken, w, WorstAt(state, w)))],
             [.. Enum.GetValues<CableEnd>().Where(e => cable.PolishOf(e) is not null).Select(e => ReflectanceAt(cable, e, state))],
-            state.Light is { } light ? words.Say(LightOf(strand, light)) : null
+            state.Light is { } light ? words.Say(LightOf(strand, light)) : null,
+            state.Curing is { } cured ? CuredOf(cured, priors ?? CausePriors.Start) : null,
+            [.. state.Causes.OrderByDescending(f => f.At).Select(FoundOf)]
         );
     }
+
+    private CuredLine CuredOf(CuredLoss cured, IReadOnlyDictionary<Cause, decimal> priors) =>
+        new(
+            cured.Before.Event,
+            cured.After.Event,
+            words.Say(
+                Phrase.Of(
+                    PhraseKeys.Cause.Moved,
+                    ("wavelength", $"{cured.Before.Wavelength}"),
+                    ("before", $"{cured.Before.Loss}"),
+                    ("after", $"{cured.After.Loss}")
+                )
+            ),
+            [.. priors.OrderByDescending(p => p.Value).Select(p => new CauseChoice(p.Key, Name(p.Key)))]
+        );
+
+    private string FoundOf(CauseRecord found) =>
+        words.Say(Phrase.Of(PhraseKeys.Cause.Found, ("cause", Name(found.Cause)), ("moved", $"{found.Cured.Moved}")));
+
+    private string Name(Cause cause) => words.Say(Phrase.Of($"cause.is-{JsonNames.Of(cause)}"));
 
     private static ReflectanceLine ReflectanceAt(RunCable cable, CableEnd end, LinkState state)
     {

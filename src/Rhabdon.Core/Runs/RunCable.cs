@@ -60,3 +60,6 @@ public sealed record RunKey(int Strand, int Wavelength, CableEnd From);
 /// <param name="Held">The reading that was picked by hand; null for the one whose turn it is.</param>
 /// <param name="After">The reading that was taken last: the next one follows it.</param>
 public sealed record RunRequest(RunCable Cable, IReadOnlyList<Guid> References, DateTimeOffset Now, RunKey? Held = null, RunKey? After = null);
+
+/// <summary>Which reading of a run a page looks at, as <see cref="RunRequest"/> has it.</summary>
+public sealed record RunLook(DateTimeOffset Now, RunKey? Held = null, RunKey? After = null);

@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Causes;
 using Rhabdon.Core.Links;
 
 namespace Rhabdon.Core.Runs;
@@ -13,6 +14,7 @@ namespace Rhabdon.Core.Runs;
 [JsonDerivedType(typeof(CheckReference), "check-reference")]
 [JsonDerivedType(typeof(EndReference), "end-reference")]
 [JsonDerivedType(typeof(SettleLoss), "settle")]
+[JsonDerivedType(typeof(FindCause), "cause")]
 public abstract record RunDeed;
 
 /// <summary>What the meter shows, as it is typed.</summary>
@@ -49,3 +51,8 @@ public sealed record EndReference(ReferenceEnd Why) : RunDeed;
 /// <summary>A lead's word on a reading.</summary>
 /// <param name="Reading">The event that told it.</param>
 public sealed record SettleLoss(int Strand, Guid Reading, bool IsAccepted, string Reason) : RunDeed;
+
+/// <summary>What a link had that was put right.</summary>
+/// <param name="Before">The event that told the reading which did not pass.</param>
+/// <param name="After">The event that told it once it was put right.</param>
+public sealed record FindCause(int Strand, Cause Cause, Guid Before, Guid After) : RunDeed;

@@ -8,6 +8,7 @@ namespace Rhabdon.Core.Runs;
 /// <summary>What the screen of a test run shows.</summary>
 /// <param name="Now">The reading whose turn it is; null when all are taken.</param>
 /// <param name="Columns">The readings of each strand, in order.</param>
+/// <param name="Rows">Of all strands, or of those that were asked for.</param>
 /// <param name="Budget">Which budget profile the limits are by, and how that stands, in words.</param>
 /// <param name="Polarity">What is wrong with where light came out, over the cable, in words; null where nothing is, as far as anybody looked.</param>
 public sealed record RunView(

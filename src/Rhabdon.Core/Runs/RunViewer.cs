@@ -9,15 +9,15 @@ namespace Rhabdon.Core.Runs;
 /// <summary>Puts a test run into what the screen shows.</summary>
 public sealed class RunViewer(Phrasebook words, string language)
 {
-    public RunView View(TestRun run)
+    /// <param name="strands">Whose rows are wanted; null for all.</param>
+    public RunView View(TestRun run, IReadOnlySet<int>? strands = null)
     {
         RunColumn[] columns = [.. run.Cable.Plan.From.SelectMany(from => run.Cable.Plan.At(run.Cable.Grade).Select(w => new RunColumn(w, from)))];
-        var rows = run.Cable.Strands.Select(s => RowOf(run, s, columns)).ToList();
         return new RunView(
             run.Turn is { } now ? NowOf(run, now) : null,
             columns,
-            rows,
-            TallyOf(rows, columns.Length),
+            [.. run.Cable.Strands.Where(s => strands?.Contains(s.Strand) ?? true).Select(s => RowOf(run, s, columns))],
+            TallyOf(run, columns),
             ReferenceOf(run),
             words.Say(run.Cable.BudgetIn(language)),
             PolarityOf(run)
@@ -135,20 +135,24 @@ public sealed class RunViewer(Phrasebook words, string language)
             Enum.GetValues<ReferenceMethod>().ToDictionary(m => m, LinkBudget.CordsOf)
         );
 
-    private static RunTally TallyOf(List<RunRow> rows, int columns)
+    private static RunTally TallyOf(TestRun run, RunColumn[] columns)
     {
-        var taken = rows.SelectMany(r => r.Cells).OfType<RunCell>().ToList();
+        var taken = run
+            .Cable.Strands.SelectMany(s => run.LinkOf(s.Strand).Readings)
+            .Where(r => columns.Any(c => c.Wavelength == r.Wavelength && c.From == r.From))
+            .Select(r => (r.Worth, IsInDoubt: run.IsInDoubt(r)))
+            .ToList();
         return new RunTally(
-            rows.Count * columns,
+            run.Cable.Strands.Count * columns.Length,
             taken.Count,
             Count(LossGrade.Pass),
             Count(LossGrade.Marginal),
             Count(LossGrade.Recheck),
             Count(LossGrade.Invalid),
             Count(LossGrade.Fail),
-            taken.Count(c => c.IsInDoubt)
+            taken.Count(t => t.IsInDoubt)
         );
 
-        int Count(LossGrade grade) => taken.Count(c => c.Grade == grade && !c.IsInDoubt);
+        int Count(LossGrade grade) => taken.Count(t => t.Worth == grade && !t.IsInDoubt);
     }
 }

@@ -11,23 +11,49 @@ namespace Rhabdon.Core.Runs;
 public sealed record RunAnswer(Guid Stream, EventBody? Body, BenchFault? Fault);
 
 /// <summary>A cable's test run as it stands: which reading is next, and what a deed comes to.</summary>
-/// <param name="link">The state of a link's stream.</param>
-/// <param name="reference">The state of a reference's stream.</param>
-public sealed class TestRun(RunRequest asked, Func<Guid, LinkState> link, Func<Guid, ReferenceState> reference)
+public sealed class TestRun
 {
+    private readonly RunRequest asked;
+    private readonly Func<Guid, LinkState> link;
+    private readonly Func<Guid, ReferenceState> reference;
+
+    // The same at every look at a run: its links by strand, and its readings in order.
+    private readonly Dictionary<int, Guid> links;
+    private readonly List<RunKey> keys;
+
+    /// <param name="link">The state of a link's stream.</param>
+    /// <param name="reference">The state of a reference's stream.</param>
+    public TestRun(RunRequest asked, Func<Guid, LinkState> link, Func<Guid, ReferenceState> reference)
+        : this(asked, link, reference, asked.Cable.Strands.ToDictionary(s => s.Strand, s => asked.Cable.PlaceOf(s.Strand).Id), [.. asked.Cable.Keys]) { }
+
+    private TestRun(
+        RunRequest asked,
+        Func<Guid, LinkState> link,
+        Func<Guid, ReferenceState> reference,
+        Dictionary<int, Guid> links,
+        List<RunKey> keys
+    )
+    {
+        (this.asked, this.link, this.reference, this.links, this.keys) = (asked, link, reference, links, keys);
+        InUse = asked.References.Select(reference).Where(r => r.Taken?.Job == asked.Cable.Job && r.Ended is null).MaxBy(r => r.At);
+    }
+
     public RunCable Cable => asked.Cable;
 
     public DateTimeOffset Now => asked.Now;
 
     /// <summary>The reference that is measured against: the latest that was not given up. Null for none.</summary>
-    public ReferenceState? InUse { get; } = asked.References.Select(reference).Where(r => r.Taken?.Job == asked.Cable.Job && r.Ended is null).MaxBy(r => r.At);
+    public ReferenceState? InUse { get; }
 
     public ReferenceStanding Standing => InUse?.Standing(asked.Now) ?? ReferenceStanding.None;
 
     /// <summary>Losses can be measured: a reference that a look is due at still serves, and what is read is in doubt until then.</summary>
     public bool MayMeasure => Standing is ReferenceStanding.Good or ReferenceStanding.Old;
 
-    public LinkState LinkOf(int strand) => link(asked.Cable.PlaceOf(strand).Id);
+    /// <summary>The same run, looked at another way or later.</summary>
+    public TestRun At(RunLook look) => new(asked with { Now = look.Now, Held = look.Held, After = look.After }, link, reference, links, keys);
+
+    public LinkState LinkOf(int strand) => link(links[strand]);
 
     public LossRecord? Read(RunKey key) => LinkOf(key.Strand).Of(key.Wavelength, key.From);
 
@@ -39,7 +65,6 @@ public sealed class TestRun(RunRequest asked, Func<Guid, LinkState> link, Func<G
     {
         get
         {
-            var keys = asked.Cable.Keys.ToList();
             if (asked.Held is { } held && keys.Contains(held))
             {
                 return held;
@@ -70,6 +95,9 @@ public sealed class TestRun(RunRequest asked, Func<Guid, LinkState> link, Func<G
             SettleLoss settle => string.IsNullOrWhiteSpace(settle.Reason) || settle.Reason.Trim().Length > BenchEvent.MostReason
                 ? No("reason", PhraseKeys.Bench.ReasonLong)
                 : OfLink(settle.Strand, place => new LossSettled(place, settle.Reading, settle.IsAccepted, settle.Reason.Trim())),
+            FindCause found => LinkOf(found.Strand).Cured(found.Before, found.After) is null
+                ? No("after", PhraseKeys.Conflict.NotMoved)
+                : OfLink(found.Strand, place => new CauseFound(place, found.Cause, found.Before, found.After)),
             _ => throw new NotSupportedException(deed.GetType().Name),
         };
 
@@ -97,7 +125,7 @@ public sealed class TestRun(RunRequest asked, Func<Guid, LinkState> link, Func<G
 
     private RunAnswer Read(ReadLoss read)
     {
-        if (!asked.Cable.Keys.Contains(read.Key))
+        if (!keys.Contains(read.Key))
         {
             return No("key", PhraseKeys.Run.NoStrand);
         }

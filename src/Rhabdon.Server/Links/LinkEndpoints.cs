@@ -29,6 +29,7 @@ public sealed record RunOpened(
 /// <summary>One link: its limit with the arithmetic, what was read, and what it carries.</summary>
 /// <param name="People">The names of those who appear in it.</param>
 /// <param name="Diagnosis">Why it loses too much; null while nothing is wrong, as far as was measured.</param>
+/// <param name="Findings">The crew's own, that the diagnosis weighs with the start figures.</param>
 /// <param name="NearEnd">The termination there.</param>
 public sealed record LinkPage(
     Guid Cable,
@@ -38,6 +39,7 @@ public sealed record LinkPage(
     string TimeZone,
     LinkView Link,
     DiagnosisAnswer? Diagnosis,
+    int Findings,
     Guid NearEnd,
     Guid FarEnd,
     IReadOnlyDictionary<Guid, string> People
@@ -98,7 +100,9 @@ public static class LinkEndpoints
         var link = streams.First(s => s.Id == run.PlaceOf(strand).Id);
         var references = await links.ReferencesAsync(link.State.Readings.Concat(link.State.Earlier).Select(r => r.Reference), book);
         var ends = await runs.EndsAsync(opened, strand);
-        var asked = LinkEvidence.Of(run, strand, link.State, ends[0].State, ends[1].State, streams.Select(s => s.State), r => references[r]);
+        var found = await links.FoundAsync(job.Id);
+        var priors = CausePriors.With(found);
+        var asked = LinkEvidence.Of(run, strand, link.State, ends[0].State, ends[1].State, streams.Select(s => s.State), r => references[r], priors);
         return TypedResults.Ok(
             new LinkPage(
                 cable.Id,
@@ -106,8 +110,9 @@ public static class LinkEndpoints
                 job.Id,
                 job.Name,
                 job.TimeZone,
-                new LinkViewer(Phrasebook.English, "en").View(run, strand, link.State, r => references[r]),
+                new LinkViewer(Phrasebook.English, "en").View(run, strand, link.State, r => references[r], priors),
                 asked is null ? null : LinkDiagnosis.Of(asked, Phrasebook.English),
+                found.Values.Sum(),
                 ends[0].Id,
                 ends[1].Id,
                 await people.NamesAsync(link.Events.Select(e => e.Actor))

@@ -28,6 +28,7 @@ namespace Rhabdon.Core.Bench;
 [JsonDerivedType(typeof(EndStepTakenBack), "end-step-taken-back")]
 [JsonDerivedType(typeof(LossRead), "loss-read")]
 [JsonDerivedType(typeof(LossSettled), "loss-settled")]
+[JsonDerivedType(typeof(CauseFound), "cause-found")]
 [JsonDerivedType(typeof(LightSeen), "light-seen")]
 [JsonDerivedType(typeof(ReflectanceRead), "reflectance-read")]
 [JsonDerivedType(typeof(ReferenceTaken), "reference-taken")]

@@ -1,4 +1,5 @@
 using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Causes;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
@@ -92,6 +93,20 @@ public sealed record LossSettled(LinkPlace Place, Guid Reading, bool IsAccepted,
         story.Say(IsAccepted ? PhraseKeys.Story.LossAccepted : PhraseKeys.Story.LossNotAccepted);
 
     internal override string Remark(StoryWords story, BenchEvent happened) => Reason;
+}
+
+/// <summary>What a link was found to have had, since after it was put right its loss moved.</summary>
+/// <param name="Before">The event that told the reading which did not pass.</param>
+/// <param name="After">The event that told it at the same wavelength and direction once it was put right.</param>
+public sealed record CauseFound(LinkPlace Place, Cause Cause, Guid Before, Guid After) : LinkEvent(Place)
+{
+    internal override (LinkState State, Phrase? Conflict) Apply(LinkState state, BenchEvent happened) =>
+        state.Cured(Before, After) is { } cured
+            ? (state with { Found = [.. state.Causes.Where(f => f.Cured.Before.Event != Before), new CauseRecord(happened.Id, happened.When, Cause, cured)] }, null)
+            : (state, Phrase.Of(PhraseKeys.Conflict.NotMoved));
+
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
+        story.Say(PhraseKeys.Story.CauseFound, ("cause", story.Say($"cause.is-{JsonNames.Of(Cause)}")));
 }
 
 /// <summary>Light went in at a link's near end, and somebody looked where it came out.</summary>

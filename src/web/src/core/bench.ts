@@ -7,7 +7,8 @@ import type { BenchSession, Deed, Done, EndShown, Look } from './benchSession';
 import type { Schemas } from '../api/client';
 import type { EndDeed, Joint, MeterQuestion, Results, RunDeed, Unit } from './core';
 import type { Doors } from './benchWorker';
-import type { RunLook, RunShown } from './runHere';
+import type { RunSession } from './runSession';
+import type { RunTold } from './shownRun';
 import type { Told } from './shown';
 
 export type Session = Remote<BenchSession & ProxyMarked>;
@@ -91,13 +92,20 @@ export async function doAtEnd(termination: string, unit: Unit, deed: EndDeed, pe
 /** Brings a cable's test run to the tablet, as far as there is a network. */
 export const bringRun = (cable: string): Promise<void> => fetchRun(cable).catch(unlessAway);
 
-/** A cable's test run, as far as this tablet knows it. */
-export const runOf = (cable: string, look: RunLook): Promise<RunShown | undefined> =>
-  answered((running ??= start()).doors.runOf(cable, look, Date.now()));
+/**
+ * Opens a cable's test run that is on this tablet.
+ * @param tell hears what is to be seen, first and whenever it changes other than by what is done here
+ */
+export const openRun = (cable: string, tell: (told: RunTold) => void): Promise<Remote<RunSession & ProxyMarked>> =>
+  answered((running ??= start()).doors.openRun(cable, proxy(tell)));
 
-/** What is being typed in a test run, judged. */
-export const judgeInRun = (cable: string, read: RunDeed) =>
-  answered((running ??= start()).doors.judgeInRun(cable, read, Date.now()));
+/** Does something in a test run that is open. */
+export async function actInRun(session: Remote<RunSession & ProxyMarked>, deed: RunDeed, person: string) {
+  const acted = await answered(session.act(deed, person, Date.now()));
+  if (acted.isDone) tellWaiting();
+  void send();
+  return acted;
+}
 
 /** What a joint can be tried out with. */
 export const jointKit = () => answered((running ??= start()).doors.jointKit());

@@ -1,7 +1,8 @@
 import { expose, proxy } from 'comlink';
 import { Core } from './core';
 import { BenchSession, coreHere, doAtEnd, doTo, endOf, type Look } from './benchSession';
-import { doInRun, judgeInRun, previewResults, runOf, takeResults, watchMeter } from './runHere';
+import { doInRun, previewResults, RunSession, takeResults, watchMeter } from './runSession';
+import type { RunTold } from './shownRun';
 import type { Told } from './shown';
 
 // The core and the tablet's store work here, so that the page has nothing to do at a tap but to draw. Told so, the runtime does not take this worker for a
@@ -14,8 +15,7 @@ const doors = {
   doTo: (...asked: [on: string[], person: string, now: number, deed: Parameters<typeof doTo>[3]]) => doTo(...asked),
   endOf,
   doAtEnd,
-  runOf,
-  judgeInRun,
+  openRun: async (cable: string, tell: (told: RunTold) => void) => proxy(new RunSession(await Core.bare(), cable, tell)),
   doInRun,
   watchMeter,
   jointKit: async () => (await Core.bare()).jointKit(),

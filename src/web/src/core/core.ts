@@ -25,14 +25,15 @@ interface Exports {
 /** The doors of a test run. */
 interface RunDoors {
   HoldRun(run: string, events: string): void;
+  KeepRun(): void;
   StreamsOfRun(run: string): string;
-  ViewRun(run: string): string;
-  JudgeRun(run: string, read: string): string;
+  ViewRun(look: string, isAnew: boolean): string;
+  JudgeRun(look: string, read: string): string;
   WatchMeter(watched: string): string;
-  GuessColumns(run: string, table: string): string;
-  PreviewResults(run: string, table: string, mapping: string): string;
-  TakeResults(run: string, table: string, mapping: string, stamp: string): string;
-  ActRun(run: string, deed: string, fresh: string, stamp: string): string;
+  GuessColumns(table: string): string;
+  PreviewResults(look: string, table: string, mapping: string): string;
+  TakeResults(look: string, table: string, mapping: string, stamp: string): string;
+  ActRun(look: string, deed: string, fresh: string, stamp: string): string;
 }
 
 interface OpticsDoors {
@@ -63,6 +64,12 @@ type BenchFault = { field: string; says: string };
 /** A step done at a cable's end, or taken back. */
 export type EndDeed = { step: string; read?: string; reason?: string };
 export type RunKey = Schemas['RunKey'];
+/** Which reading of a run a page looks at: one picked by hand, or the next after the last. */
+export interface RunLook {
+  now: string;
+  held?: RunKey;
+  after?: RunKey;
+}
 /** As typed at a wavelength in nm. */
 export type TypedPower = { wavelength: number; read: string };
 /** What a joint loses, or which figure is out of range. */
@@ -96,7 +103,8 @@ export type RunDeed =
     }
   | { kind: 'check-reference'; powers: TypedPower[]; temperature: string }
   | { kind: 'end-reference'; why: Schemas['ReferenceEnd'] }
-  | { kind: 'settle'; strand: number; reading: string; isAccepted: boolean; reason: string };
+  | { kind: 'settle'; strand: number; reading: string; isAccepted: boolean; reason: string }
+  | { kind: 'cause'; strand: number; cause: Schemas['Cause']; before: string; after: string };
 /** What of a batch's view is other than it was the last time. */
 export type BatchChange = Omit<BatchView, 'queue'> & { rows: BatchView['queue']; queue: string[]; isSameLine: boolean };
 /** Which answer a picture stands for, in words; without a choice, why it stands for none: it cannot be graded, or the step did not ask for what it shows. */
@@ -108,6 +116,7 @@ export class Core {
   private readonly held = new Map<string, Set<string>>();
   private readonly book = new Map<string, string>();
   private made: BenchEvent[] = [];
+  private runViewer?: object;
   /** Another number whenever it holds something else. */
   version = 0;
   private asOf = -1;
@@ -242,12 +251,23 @@ export class Core {
     this.runs.HoldRun(JSON.stringify(run), JSON.stringify(events));
   }
 
-  viewRun(run: Schemas['RunRequest']): Schemas['RunView'] {
-    return JSON.parse(this.runs.ViewRun(JSON.stringify(run)));
+  /** Adds what {@link actRun} made last, now that the tablet has kept it. */
+  keepRun() {
+    this.runs.KeepRun();
   }
 
-  judgeRun(run: Schemas['RunRequest'], read: RunDeed): Schemas['RunJudged'] {
-    return JSON.parse(this.runs.JudgeRun(JSON.stringify(run), JSON.stringify(read)));
+  /**
+   * What the screen of the run that is held shows, with the rows that are other than the last time: a `RunView` in JSON.
+   * @param viewer who asks; one that did not ask last is given all rows
+   */
+  viewRun(viewer: object, look: RunLook): string {
+    const isAnew = this.runViewer !== viewer;
+    this.runViewer = viewer;
+    return this.runs.ViewRun(JSON.stringify(look), isAnew);
+  }
+
+  judgeRun(look: RunLook, read: RunDeed): Schemas['RunJudged'] {
+    return JSON.parse(this.runs.JudgeRun(JSON.stringify(look), JSON.stringify(read)));
   }
 
   jointKit(): Schemas['JointKit'] {
@@ -263,22 +283,22 @@ export class Core {
   }
 
   /** @param mapping which column is what; without it, a guess by the header */
-  previewResults(run: Schemas['RunRequest'], { table, mapping }: Results): Schemas['ResultPreview'] {
-    const [asked, given] = [JSON.stringify(run), JSON.stringify(table)];
+  previewResults(look: RunLook, { table, mapping }: Results): Schemas['ResultPreview'] {
+    const given = JSON.stringify(table);
     return JSON.parse(
-      this.runs.PreviewResults(asked, given, mapping ? JSON.stringify(mapping) : this.runs.GuessColumns(asked, given)),
+      this.runs.PreviewResults(JSON.stringify(look), given, mapping ? JSON.stringify(mapping) : this.runs.GuessColumns(given)),
     );
   }
 
-  takeResults(run: Schemas['RunRequest'], { table, mapping }: Results, stamp: Record<string, string>): Act {
+  takeResults(look: RunLook, { table, mapping }: Results, stamp: Record<string, string>): Act {
     return actOf(
-      this.runs.TakeResults(JSON.stringify(run), JSON.stringify(table), JSON.stringify(mapping), JSON.stringify(stamp)),
+      this.runs.TakeResults(JSON.stringify(look), JSON.stringify(table), JSON.stringify(mapping), JSON.stringify(stamp)),
     );
   }
 
   /** @param fresh the id of the stream that a new reference begins */
-  actRun(run: Schemas['RunRequest'], deed: RunDeed, fresh: string, stamp: Record<string, string>): Act {
-    return actOf(this.runs.ActRun(JSON.stringify(run), JSON.stringify(deed), fresh, JSON.stringify(stamp)));
+  actRun(look: RunLook, deed: RunDeed, fresh: string, stamp: Record<string, string>): Act {
+    return actOf(this.runs.ActRun(JSON.stringify(look), JSON.stringify(deed), fresh, JSON.stringify(stamp)));
   }
 
   techniqueFor(question: Schemas['TechniqueQuestion']): Schemas['TechniqueInForce'] {

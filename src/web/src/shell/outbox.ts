@@ -2,7 +2,7 @@ import Dexie, { liveQuery, type Table } from 'dexie';
 import { useEffect, useState } from 'react';
 import { api, got, keepForgeryToken, Refusal, type Schemas } from '../api/client';
 import { introduce, signatureOf } from './signing';
-import { countChange, keepEvents, tablet, type KeptPicture, type Waiting } from './tablet';
+import { countChange, keepTaken, tablet, type KeptPicture, type Waiting } from './tablet';
 
 const delivery = 100;
 let sending: Promise<void> | undefined;
@@ -92,7 +92,7 @@ async function settle({ sequence, event }: Waiting, answer: Schemas['EventAnswer
       await countChange();
       return;
     }
-    await keepEvents([{ ...event, receipt: answer.receipt }]);
+    await keepTaken({ ...event, receipt: answer.receipt });
     await tablet.outbox.delete(sequence);
   });
 }

@@ -17,7 +17,7 @@ export async function record(
   whenKept: (changes: number) => void = () => undefined,
 ): Promise<Act> {
   let changes: number | undefined;
-  const act = await tablet.transaction('rw', tablet.outbox, tablet.kept, tablet.events, tablet.strands, async () => {
+  const act = await tablet.transaction('rw', tablet.outbox, tablet.kept, tablet.events, tablet.strands, tablet.runs, async () => {
     const me = await deviceOf();
     const isWaiting = !!(await tablet.outbox.filter((row) => !row.refused).first());
     const made = await make({

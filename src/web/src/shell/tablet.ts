@@ -163,6 +163,16 @@ export async function eventsOf(streams: readonly string[]): Promise<BenchEvent[]
   ];
 }
 
+/**
+ * Holds an event of the outbox as one that the server has taken; in the transaction that takes it from there. Whoever has folded it need not look again,
+ * unless the server noted something out of the ordinary.
+ */
+export async function keepTaken(event: BenchEvent): Promise<void> {
+  const held = await tablet.events.get(event.id);
+  await tablet.events.bulkPut(merged(held ? [event, held.event] : [event]));
+  if (event.receipt) await countChange();
+}
+
 /** Adds events that the server holds. Events are only ever added, so neither can lose any of the other's. */
 export async function keepEvents(events: readonly BenchEvent[]): Promise<void> {
   await tablet.transaction('rw', tablet.events, tablet.kept, async () => {
@@ -193,13 +203,16 @@ export async function keepStrands({ acts, strands, ends }: Schemas['BenchOpened'
 /** Keeps a cable's test run as the server told it. A reference that was taken here and is not sent yet stays with it. */
 export async function keepRun({ cable, events, references, ...told }: Schemas['RunOpened']): Promise<void> {
   await keepEvents(events);
-  await tablet.transaction('rw', tablet.runs, tablet.outbox, async () => {
+  await tablet.transaction('rw', tablet.runs, tablet.outbox, tablet.kept, async () => {
     const waiting = (await tablet.outbox.filter((row) => row.event.body.kind === 'reference-taken').toArray()).flatMap(
       (row) => row.streams,
     );
-    const earlier = (await tablet.runs.get(cable.cable))?.references ?? [];
-    const here = earlier.filter((reference) => waiting.includes(reference) && !references.includes(reference));
-    await tablet.runs.put({ ...told, id: cable.cable, job: cable.job, run: cable, references: [...references, ...here] });
+    const before = await tablet.runs.get(cable.cable);
+    const here = (before?.references ?? []).filter((reference) => waiting.includes(reference) && !references.includes(reference));
+    const run: RunHere = { ...told, id: cable.cable, job: cable.job, run: cable, references: [...references, ...here] };
+    if (JSON.stringify(run) === JSON.stringify(before)) return;
+    await tablet.runs.put(run);
+    await countChange();
   });
 }
 

@@ -12,10 +12,12 @@ interface Props {
   /** The terminations, to which the way back to the bench leads. */
   near: string;
   far: string;
+  /** The crew's own, weighed in it. */
+  findings: number;
 }
 
 /** Why a link loses too much, likeliest first, and what to try. */
-export function DiagnosisCard({ diagnosis, near, far }: Props) {
+export function DiagnosisCard({ diagnosis, near, far, findings }: Props) {
   const [first, second] = diagnosis.tests;
   const end = diagnosis.causes[0]?.end;
   return (
@@ -39,6 +41,7 @@ export function DiagnosisCard({ diagnosis, near, far }: Props) {
           ))}
         </ol>
         {!diagnosis.named && <p className={css.reason}>{say('cause.not-certain')}</p>}
+        {findings > 0 && <p className={css.reason}>{say('cause.own', { count: findings })}</p>}
       </div>
       <div className={css.next}>
         <h2>{say('cause.next')}</h2>

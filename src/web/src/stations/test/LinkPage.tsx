@@ -7,6 +7,7 @@ import { shown } from '../../drawing/LossBar';
 import { StrandTab } from '../../drawing/StrandTab';
 import { Told } from '../../parts/Told';
 import { say } from '../../shell/words';
+import { CuredCard } from './CuredCard';
 import { DiagnosisCard } from './DiagnosisCard';
 import { ReflectanceCard } from './ReflectanceCard';
 import { SettlePanel } from './SettlePanel';
@@ -63,7 +64,21 @@ function Shown({ told, person, mayWork, maySettle }: Props & { told: Schemas['Li
         )}
       </header>
       {link.light && <p className="card">{link.light}</p>}
-      {told.diagnosis && <DiagnosisCard diagnosis={told.diagnosis} near={told.nearEnd} far={told.farEnd} />}
+      {told.diagnosis && <DiagnosisCard diagnosis={told.diagnosis} near={told.nearEnd} far={told.farEnd} findings={told.findings} />}
+      {link.cured && mayWork && (
+        <CuredCard
+          cable={told.cable}
+          strand={link.strand}
+          cured={link.cured}
+          person={person}
+          onSaid={() => void queries.invalidateQueries({ queryKey: ['measured', told.cable] })}
+        />
+      )}
+      {link.found.map((found) => (
+        <p key={found} className="card">
+          <b>{say('cause.what-were')}</b> {found}
+        </p>
+      ))}
       <div className={css.limits}>
         {link.limits.map((limit) => (
           <section key={limit.wavelength} className="card">

@@ -1,0 +1,3 @@
+-- What a link was found to have had once it was put right: names of causes, parted by spaces. They are few among many links.
+alter table link_state add column found text not null default '';
+create index on link_state (job_id) where found <> '';
