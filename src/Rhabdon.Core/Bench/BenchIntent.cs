@@ -11,6 +11,7 @@ namespace Rhabdon.Core.Bench;
 [JsonDerivedType(typeof(StartClock), "clock")]
 [JsonDerivedType(typeof(DoneWith), "done")]
 [JsonDerivedType(typeof(ReportTrouble), "trouble")]
+[JsonDerivedType(typeof(Reopen), "reopen")]
 [JsonDerivedType(typeof(ChooseAction), "choose")]
 [JsonDerivedType(typeof(Undo), "undo")]
 [JsonDerivedType(typeof(TakeTogether), "together")]
@@ -36,6 +37,10 @@ public sealed record DoneWith(string Step, string? Read = null, FaceSeen? Face =
 /// <param name="Step">At which; null for the present one.</param>
 /// <param name="From">The first step of the card, where it shows several.</param>
 public sealed record ReportTrouble(string Sign, string? Step = null, string? From = null) : BenchIntent;
+
+/// <summary>An end that was accepted goes back to the bench: its link does not pass.</summary>
+/// <param name="Reading">The event that told the loss.</param>
+public sealed record Reopen(string Sign, Guid Reading) : BenchIntent;
 
 public sealed record ChooseAction(string Action, string? Reason = null) : BenchIntent;
 

@@ -28,6 +28,7 @@ public static class IntentHandler
                     "sign",
                     new TroubleFound(stream.State.Attempt, stream.State.Try, report.Step ?? stream.State.Step!, report.Sign, report.From)
                 ),
+            Reopen reopen => Fitting(stream, "termination", new Reopened(stream.State.Attempt, reopen.Sign, reopen.Reading)),
             ChooseAction choose => Fitting(
                 stream,
                 "action",

@@ -12,4 +12,10 @@ public static class ReportableSymptoms
             s.ReportableFrom is not null && s.ReportableTo is not null && recipe.IndexOf(s.ReportableFrom) <= here && here <= recipe.IndexOf(s.ReportableTo)
         );
     }
+
+    /// <summary>The last step of the work at which a sign is met: where it is read, or may be reported; else the last of all.</summary>
+    public static Step MetAt(Recipe recipe, Symptom sign) =>
+        recipe.Steps.LastOrDefault(s => s.Ask is { } ask && (ask.Sign == sign.Id || ask.Choices.Any(c => c.Sign == sign.Id)))
+        ?? recipe.Steps.LastOrDefault(s => s.Id == sign.ReportableTo)
+        ?? recipe.Steps[^1];
 }

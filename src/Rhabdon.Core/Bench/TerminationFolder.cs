@@ -166,6 +166,20 @@ internal sealed class TerminationFolder(Guid termination, RecipeBook book)
         Advance(done);
     }
 
+    /// <summary>The work is finished, and the end is as it should be or accepted in doubt.</summary>
+    public bool IsAccepted => phase is StrandPhase.Verified or StrandPhase.Doubtful;
+
+    /// <summary>The attempt that was accepted goes on: its last try met this sign after all.</summary>
+    public void Reopen(Symptom sign)
+    {
+        var accepted = attempts[^1];
+        attempts.RemoveAt(attempts.Count - 1);
+        (tries, steps) = ([.. accepted.Tries.SkipLast(1)], [.. accepted.Tries[^1].Steps]);
+        step = ReportableSymptoms.MetAt(Worked!, sign).Id;
+        phase = PhaseBefore(Worked!.IndexOf(step));
+        Trouble = new Trouble(sign.Id, step, null);
+    }
+
     /// <summary>Fiber of the service length is used up.</summary>
     public void Use(Length fiber) => fiberUsed += fiber;
 

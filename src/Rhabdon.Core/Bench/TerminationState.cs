@@ -62,7 +62,10 @@ public sealed record TerminationState(
     public int Overruled => Attempts.SelectMany(a => a.Tries).SelectMany(t => t.Steps).Count(s => s.Reading?.Overruled is not null);
 
     [JsonIgnore]
-    public bool IsOver => Phase is StrandPhase.Verified or StrandPhase.Doubtful or StrandPhase.Rejected;
+    public bool IsAccepted => Phase is StrandPhase.Verified or StrandPhase.Doubtful;
+
+    [JsonIgnore]
+    public bool IsOver => IsAccepted || Phase is StrandPhase.Rejected;
 }
 
 /// <summary>A time that was started at a step.</summary>

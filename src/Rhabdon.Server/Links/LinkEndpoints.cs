@@ -1,8 +1,10 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Causes;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Rights;
 using Rhabdon.Core.Runs;
 using Rhabdon.Data;
@@ -30,6 +32,7 @@ public sealed record RunOpened(
 /// <param name="People">The names of those who appear in it.</param>
 /// <param name="Diagnosis">Why it loses too much; null while nothing is wrong, as far as was measured.</param>
 /// <param name="Findings">The crew's own, that the diagnosis weighs with the start figures.</param>
+/// <param name="Rework">What the bench would do first at each end that it can put right.</param>
 /// <param name="NearEnd">The termination there.</param>
 public sealed record LinkPage(
     Guid Cable,
@@ -40,6 +43,7 @@ public sealed record LinkPage(
     LinkView Link,
     DiagnosisAnswer? Diagnosis,
     int Findings,
+    IReadOnlyList<ReworkWay> Rework,
     Guid NearEnd,
     Guid FarEnd,
     IReadOnlyDictionary<Guid, string> People
@@ -103,6 +107,7 @@ public static class LinkEndpoints
         var found = await links.FoundAsync(job.Id);
         var priors = CausePriors.With(found);
         var asked = LinkEvidence.Of(run, strand, link.State, ends[0].State, ends[1].State, streams.Select(s => s.State), r => references[r], priors);
+        var diagnosis = asked is null ? null : LinkDiagnosis.Of(asked, Phrasebook.English);
         return TypedResults.Ok(
             new LinkPage(
                 cable.Id,
@@ -111,14 +116,20 @@ public static class LinkEndpoints
                 job.Name,
                 job.TimeZone,
                 new LinkViewer(Phrasebook.English, "en").View(run, strand, link.State, r => references[r], priors),
-                asked is null ? null : LinkDiagnosis.Of(asked, Phrasebook.English),
+                diagnosis,
                 found.Values.Sum(),
+                diagnosis is null ? [] : [.. Rework(diagnosis, link.State.Worst!.Event, ends, book)],
                 ends[0].Id,
                 ends[1].Id,
                 await people.NamesAsync(link.Events.Select(e => e.Actor))
             )
         );
     }
+
+    private static IEnumerable<ReworkWay> Rework(DiagnosisAnswer diagnosis, Guid reading, IReadOnlyList<FoldedTermination> ends, RecipeBook book) =>
+        new[] { CableEnd.Near, CableEnd.Far }
+            .Zip(ends, (at, end) => LinkRework.Of(diagnosis.Causes.Select(c => c.Cause), reading, at, end.State, book, "en"))
+            .OfType<ReworkWay>();
 
     private static async Task<Results<Ok<JobLinks>, ProblemHttpResult>> OfJob(Guid id, JobStore jobs, LinkStore links, HttpContext context) =>
         await jobs.JobAsync(context.AccessOf(), id) is null

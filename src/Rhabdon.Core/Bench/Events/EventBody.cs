@@ -16,6 +16,7 @@ namespace Rhabdon.Core.Bench;
 [JsonDerivedType(typeof(ClockStarted), "clock-started")]
 [JsonDerivedType(typeof(StepDone), "step-done")]
 [JsonDerivedType(typeof(TroubleFound), "trouble-found")]
+[JsonDerivedType(typeof(Reopened), "reopened")]
 [JsonDerivedType(typeof(ActionChosen), "action-chosen")]
 [JsonDerivedType(typeof(Retracted), "retracted")]
 [JsonDerivedType(typeof(Batched), "batched")]

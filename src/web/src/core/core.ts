@@ -53,6 +53,7 @@ export type Intent =
   | { kind: 'clock'; step: string; from?: string }
   | { kind: 'done'; step: string; read?: string; face?: FaceSeen; overruled?: string; from?: string }
   | { kind: 'trouble'; sign: string; step?: string; from?: string }
+  | { kind: 'reopen'; sign: string; reading: string }
   | { kind: 'choose'; action: string; reason?: string }
   | { kind: 'undo'; event: string; reason: string; glassWasCut: boolean }
   | { kind: 'together'; batch: string | null }

@@ -1,5 +1,11 @@
-import { Link } from 'react-router';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
 import type { Schemas } from '../../api/client';
+import { actOn } from '../../core/bench';
+import type { Unit } from '../../core/core';
+import { FaultLine } from '../../shell/faults';
+import { send } from '../../shell/outbox';
+import { whyNotKept } from '../../shell/record';
 import { say } from '../../shell/words';
 import css from './DiagnosisCard.module.css';
 import controls from '../../parts/controls.module.css';
@@ -14,12 +20,30 @@ interface Props {
   far: string;
   /** The crew's own, weighed in it. */
   findings: number;
+  /** What the bench would do first at each end that it can put right. */
+  rework: Schemas['ReworkWay'][];
+  person: string;
+  mayWork: boolean;
+  unit: Unit;
 }
 
 /** Why a link loses too much, likeliest first, and what to try. */
-export function DiagnosisCard({ diagnosis, near, far, findings }: Props) {
+export function DiagnosisCard({ diagnosis, near, far, findings, rework, person, mayWork, unit }: Props) {
   const [first, second] = diagnosis.tests;
   const end = diagnosis.causes[0]?.end;
+  const navigate = useNavigate();
+  const [fault, setFault] = useState('');
+  const take = async ({ termination, sign, reading }: Schemas['ReworkWay']) => {
+    try {
+      const done = await actOn([termination], person, { unit, intent: { kind: 'reopen', sign, reading } });
+      if (!done.isDone) return setFault(done.says);
+      await send();
+      await navigate(`/bench/${termination}`);
+    } catch (error) {
+      setFault(whyNotKept(error));
+    }
+  };
+  const ways = mayWork ? rework.filter((way) => !end || way.end === end) : [];
   return (
     <section className={`card ${css.diagnosis}`} aria-label={say('cause.title')} data-part="diagnosis">
       <div>
@@ -53,7 +77,18 @@ export function DiagnosisCard({ diagnosis, near, far, findings }: Props) {
           </p>
         )}
         <div className="grow" />
-        {(end ? [end] : (['near', 'far'] as const)).map((which) => (
+        {ways.map((way) => (
+          <p key={way.end} className={css.reason}>
+            {say(`cause.first-${way.end}`, { action: way.action })} {way.why}
+          </p>
+        ))}
+        <FaultLine says={fault} />
+        {ways.map((way) => (
+          <button key={way.end} type="button" className={controls.button} onClick={() => void take(way)}>
+            {say(`cause.rework-${way.end}`)}
+          </button>
+        ))}
+        {(ways.length > 0 ? [] : end ? [end] : (['near', 'far'] as const)).map((which) => (
           <Link key={which} className={controls.button} to={`/bench/${which === 'near' ? near : far}`}>
             {say(`cause.bench-${which}`)}
           </Link>

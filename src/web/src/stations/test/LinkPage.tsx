@@ -6,6 +6,7 @@ import { BudgetStack } from '../../drawing/BudgetStack';
 import { shown } from '../../drawing/LossBar';
 import { StrandTab } from '../../drawing/StrandTab';
 import { Told } from '../../parts/Told';
+import type { Unit } from '../../core/core';
 import { say } from '../../shell/words';
 import { CuredCard } from './CuredCard';
 import { DiagnosisCard } from './DiagnosisCard';
@@ -20,10 +21,11 @@ interface Props {
   person: string;
   mayWork: boolean;
   maySettle: boolean;
+  unit: Unit;
 }
 
 /** One link: its limit as a stack of lines, its readings, and what it carries. */
-export function LinkPage({ person, mayWork, maySettle }: Props) {
+export function LinkPage(props: Props) {
   const { cable = '', strand = '' } = useParams();
   const link = useQuery({
     queryKey: ['measured', cable, strand],
@@ -33,12 +35,12 @@ export function LinkPage({ person, mayWork, maySettle }: Props) {
   });
   return (
     <Told query={link} lines={8}>
-      {(told) => <Shown told={told} person={person} mayWork={mayWork} maySettle={maySettle} />}
+      {(told) => <Shown told={told} {...props} />}
     </Told>
   );
 }
 
-function Shown({ told, person, mayWork, maySettle }: Props & { told: Schemas['LinkPage'] }) {
+function Shown({ told, person, mayWork, maySettle, unit }: Props & { told: Schemas['LinkPage'] }) {
   const queries = useQueryClient();
   const [settling, setSettling] = useState<Schemas['LossLine']>();
   const { link } = told;
@@ -64,7 +66,18 @@ function Shown({ told, person, mayWork, maySettle }: Props & { told: Schemas['Li
         )}
       </header>
       {link.light && <p className="card">{link.light}</p>}
-      {told.diagnosis && <DiagnosisCard diagnosis={told.diagnosis} near={told.nearEnd} far={told.farEnd} findings={told.findings} />}
+      {told.diagnosis && (
+        <DiagnosisCard
+          diagnosis={told.diagnosis}
+          near={told.nearEnd}
+          far={told.farEnd}
+          findings={told.findings}
+          rework={told.rework}
+          person={person}
+          mayWork={mayWork}
+          unit={unit}
+        />
+      )}
       {link.cured && mayWork && (
         <CuredCard
           cable={told.cable}
