@@ -76,7 +76,8 @@ public sealed record StrandEnd(
     int Attempt,
     string? Sign,
     bool NeedsALook,
-    string Bucket
+    string Bucket,
+    DateTime? RemadeAt
 );
 
 /// <summary>How many ends of a cable are in a bucket.</summary>
@@ -469,7 +470,7 @@ public sealed class JobStore(Database database)
                 """
                 select t.id, t.strand, t.cable_end "End", t.label, t.port, t.position, coalesce(s.phase,
                     'planned') "Phase",
-                    coalesce(s.attempt, 0) "Attempt", s.sign, coalesce(s.needs_a_look, false) "NeedsALook", coalesce(s.bucket, 'planned') "Bucket"
+                    coalesce(s.attempt, 0) "Attempt", s.sign, coalesce(s.needs_a_look, false) "NeedsALook", coalesce(s.bucket, 'planned') "Bucket", s.remade_at "RemadeAt"
                 from termination t left join termination_state s on s.termination_id = t.id
                 where t.cable_id = @cable order by t.strand, t.cable_end desc
                 """,

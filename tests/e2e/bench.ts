@@ -118,7 +118,7 @@ const shownAtBench = (page: Page) =>
   });
 
 /** Does the step that is shown, well, by keyboard alone; times are run out by the page's own clock. A look at the face is answered by eye, or left be. */
-export async function stepByKeys(page: Page, isByEye = true) {
+export async function stepByKeys(page: Page, isByEye = true, angles?: string) {
   const shown = await shownAtBench(page);
   if (!isByEye && shown.hasSources) return;
   if (shown.hasClock) {
@@ -136,7 +136,7 @@ export async function stepByKeys(page: Page, isByEye = true) {
     const [least, most = least] = good;
     // A figure that must stay under a limit is well under it; both angles of a splicer stand side by side.
     const read = good.length === 1 ? least! / 2 : shown.isCount ? least : (least! + most!) / 2;
-    await page.keyboard.type(shown.asked.includes('angles') ? `${read}/${read}` : String(read));
+    await page.keyboard.type(shown.asked.includes('angles') ? (angles ?? `${read}/${read}`) : String(read));
     await page.keyboard.press('Enter');
   } else {
     await page.keyboard.press('Enter');

@@ -30,6 +30,11 @@ public sealed record LossRecord(
 {
     /// <summary>What it is worth, with a lead's word on it.</summary>
     public LossGrade Worth => Settled is { IsAccepted: true } ? LossGrade.Pass : Grade;
+
+    /// <summary>It can no longer be relied on: its reference has changed since, or an end was made anew.</summary>
+    /// <param name="remade">When an end of the link last went back to the bench; null for never.</param>
+    public bool IsInDoubt(DateTimeOffset? remade, ReferenceState reference) =>
+        At < remade || (Settled is not { IsAccepted: true } && reference.IsInDoubt(At));
 }
 
 /// <summary>Where the light of a link's near end came out.</summary>

@@ -61,6 +61,11 @@ public sealed record TerminationState(
     [JsonIgnore]
     public int Overruled => Attempts.SelectMany(a => a.Tries).SelectMany(t => t.Steps).Count(s => s.Reading?.Overruled is not null);
 
+    /// <summary>When it last went back to the bench for its link: what was measured on it before says nothing of it now. Null for never.</summary>
+    [JsonIgnore]
+    public DateTimeOffset? RemadeAt =>
+        History.Where(h => h is { Effect: EntryEffect.Counts, Event.Body: Reopened }).Select(h => (DateTimeOffset?)h.Event.When).Max();
+
     [JsonIgnore]
     public bool IsAccepted => Phase is StrandPhase.Verified or StrandPhase.Doubtful;
 

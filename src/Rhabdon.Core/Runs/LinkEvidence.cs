@@ -56,6 +56,24 @@ public static class LinkEvidence
             };
     }
 
+    /// <summary>The same as it stood when a reading was taken: the link and its ends as their events up to then have them.</summary>
+    /// <param name="at">When it was.</param>
+    public static DiagnosisQuestion? Then(
+        DateTimeOffset at,
+        RunCable cable,
+        int strand,
+        FoldedLink link,
+        IReadOnlyList<FoldedTermination> ends,
+        RecipeBook book,
+        Func<Guid, ReferenceState> reference,
+        IReadOnlyDictionary<Cause, decimal>? priors
+    )
+    {
+        var then = ends.Select(e => FoldedTermination.Of(e.Id, e.Events.Where(h => h.When <= at), book).State).ToList();
+        var state = FoldedLink.Of(link.Id, link.Events.Where(h => h.When <= at)).State;
+        return Of(cable, strand, state, then[0], then[1], [], reference, priors);
+    }
+
     private static DiagnosisQuestion Asked(RunCable cable, int strand, LinkState link) =>
         new(
             cable.Grade,

@@ -14,13 +14,13 @@ public sealed class LinkViewer(Phrasebook words, string language)
     private static readonly Decibel FieldJoint = Decibel.Of(0.25m);
 
     /// <param name="reference">The state of each reference that it was measured against.</param>
-    /// <param name="priors">Shares of the causes, as the crew has found them.</param>
+    /// <param name="suspected">What was suspected before it was put right, the likeliest first.</param>
     public LinkView View(
         RunCable cable,
         int strand,
         LinkState state,
         Func<Guid, ReferenceState> reference,
-        IReadOnlyDictionary<Cause, decimal>? priors = null
+        IReadOnlyList<Cause>? suspected = null
     )
     {
         var ports = cable.Strands.First(s => s.Strand == strand);
@@ -42,17 +42,17 @@ public sealed class LinkViewer(Phrasebook words, string language)
                     .Readings.Select(r => (Read: r, IsLatest: true))
                     .Concat(state.Earlier.Select(r => (r, false)))
                     .OrderByDescending(r => r.Item1.At)
-                    .Select(r => LineOf(r.Item1, r.Item2, reference)),
+                    .Select(r => LineOf(r.Item1, r.Item2, ports.Remade, reference)),
             ],
             [.. wavelengths.SelectMany(w => ApplicationsAt(taken, w, WorstAt(state, w)))],
             [.. Enum.GetValues<CableEnd>().Where(e => cable.PolishOf(e) is not null).Select(e => ReflectanceAt(cable, e, state))],
             state.Light is { } light ? words.Say(LightOf(strand, light)) : null,
-            state.Curing is { } cured ? CuredOf(cured, priors ?? CausePriors.Start) : null,
+            state.Curing is { } cured ? CuredOf(cured, suspected ?? Enum.GetValues<Cause>()) : null,
             [.. state.Causes.OrderByDescending(f => f.At).Select(FoundOf)]
         );
     }
 
-    private CuredLine CuredOf(CuredLoss cured, IReadOnlyDictionary<Cause, decimal> priors) =>
+    private CuredLine CuredOf(CuredLoss cured, IReadOnlyList<Cause> suspected) =>
         new(
             cured.Before.Event,
             cured.After.Event,
@@ -64,7 +64,7 @@ public sealed class LinkViewer(Phrasebook words, string language)
                     ("after", $"{cured.After.Loss}")
                 )
             ),
-            [.. priors.OrderByDescending(p => p.Value).Select(p => new CauseChoice(p.Key, Name(p.Key)))]
+            [.. suspected.Select(c => new CauseChoice(c, Name(c)))]
         );
 
     private string FoundOf(CauseRecord found) =>
@@ -106,7 +106,7 @@ public sealed class LinkViewer(Phrasebook words, string language)
             .Of(basis.At(wavelength, worst), BudgetTables.Shipped)
             .Applications.Select(a => new ApplicationLine(a.Name, wavelength, a.IsCarried, worst is not null, Meters(a.MostLength), a.MostLoss, a.Margin));
 
-    private LossLine LineOf(LossRecord read, bool isLatest, Func<Guid, ReferenceState> reference) =>
+    private LossLine LineOf(LossRecord read, bool isLatest, DateTimeOffset? remade, Func<Guid, ReferenceState> reference) =>
         new(
             read.Event,
             read.Actor,
@@ -118,7 +118,7 @@ public sealed class LinkViewer(Phrasebook words, string language)
             read.Limit - read.Loss,
             read.Worth,
             isLatest,
-            read.Settled is not { IsAccepted: true } && reference(read.Reference).IsInDoubt(read.At),
+            read.IsInDoubt(remade, reference(read.Reference)),
             words.Say(LossWords.Of(read.Worth, read.Loss, read.Limit, read.By.Uncertainty)),
             read.By.Method,
             read.Settled?.Reason

@@ -48,7 +48,8 @@ public sealed record RunCable(
 
 /// <summary>One of its strands, with the labels of its two ports.</summary>
 /// <param name="Splices">Pigtails spliced on at its ends.</param>
-public sealed record RunStrand(int Strand, string Near, string Far, int Splices = 0);
+/// <param name="Remade">When an end of it last went back to the bench: what was read before says nothing of it now. Null for never.</param>
+public sealed record RunStrand(int Strand, string Near, string Far, int Splices = 0, DateTimeOffset? Remade = null);
 
 /// <summary>One reading of a run.</summary>
 /// <param name="Wavelength">Nanometers.</param>

@@ -55,7 +55,7 @@ public sealed class RunViewer(Phrasebook words, string language)
             basis.Uncertainty,
             limit?.Lines ?? [],
             fault is null ? null : words.Say(fault),
-            run.Read(key) is { } read ? CellOf(run, read) : null
+            run.Read(key) is { } read ? CellOf(run, key.Strand, read) : null
         );
     }
 
@@ -65,7 +65,7 @@ public sealed class RunViewer(Phrasebook words, string language)
     private RunRow RowOf(TestRun run, RunStrand strand, IReadOnlyList<RunColumn> columns)
     {
         var state = run.LinkOf(strand.Strand);
-        RunCell?[] cells = [.. columns.Select(c => state.Of(c.Wavelength, c.From) is { } read ? CellOf(run, read) : null)];
+        RunCell?[] cells = [.. columns.Select(c => state.Of(c.Wavelength, c.From) is { } read ? CellOf(run, strand.Strand, read) : null)];
         return new RunRow(
             strand.Strand,
             StrandColor.Of(strand.Strand),
@@ -108,14 +108,14 @@ public sealed class RunViewer(Phrasebook words, string language)
             ? words.Say(Phrase.Of(PhraseKeys.Run.Crossed, ("strand", $"{at}")))
         : words.Say(Phrase.Of(PhraseKeys.Run.LightElsewhere, ("strand", $"{at}")));
 
-    private RunCell CellOf(TestRun run, LossRecord read) =>
+    private RunCell CellOf(TestRun run, int strand, LossRecord read) =>
         new(
             read.Event,
             read.Loss,
             read.Limit,
             read.Limit - read.Loss,
             read.Worth,
-            run.IsInDoubt(read),
+            run.IsInDoubt(strand, read),
             read.Settled is not null,
             Says(read.Worth, read.Loss, read.Limit, read.By.Uncertainty)
         );
@@ -138,9 +138,9 @@ public sealed class RunViewer(Phrasebook words, string language)
     private static RunTally TallyOf(TestRun run, RunColumn[] columns)
     {
         var taken = run
-            .Cable.Strands.SelectMany(s => run.LinkOf(s.Strand).Readings)
-            .Where(r => columns.Any(c => c.Wavelength == r.Wavelength && c.From == r.From))
-            .Select(r => (r.Worth, IsInDoubt: run.IsInDoubt(r)))
+            .Cable.Strands.SelectMany(s => run.LinkOf(s.Strand).Readings, (s, read) => (s.Strand, Read: read))
+            .Where(r => columns.Any(c => c.Wavelength == r.Read.Wavelength && c.From == r.Read.From))
+            .Select(r => (r.Read.Worth, IsInDoubt: run.IsInDoubt(r.Strand, r.Read)))
             .ToList();
         return new RunTally(
             run.Cable.Strands.Count * columns.Length,

@@ -57,8 +57,9 @@ public sealed class TestRun
 
     public LossRecord? Read(RunKey key) => LinkOf(key.Strand).Of(key.Wavelength, key.From);
 
-    /// <summary>What was measured then can no longer be relied on.</summary>
-    public bool IsInDoubt(LossRecord read) => read.Settled is not { IsAccepted: true } && reference(read.Reference).IsInDoubt(read.At);
+    /// <summary>What was measured then can no longer be relied on: the reference has changed since, or an end of the strand was made anew.</summary>
+    public bool IsInDoubt(int strand, LossRecord read) => 
+        read.IsInDoubt(Cable.Strands.First(s => s.Strand == strand).Remade, reference(read.Reference));
 
     /// <summary>The reading whose turn it is: the one picked, or the next that is open after the last; null when none is.</summary>
     public RunKey? Turn
@@ -121,7 +122,7 @@ public sealed class TestRun
     public DecibelMilliwatt? PowerAt(int wavelength) => InUse?.Taken?.Powers.FirstOrDefault(p => p.Wavelength == wavelength)?.Power;
 
     private bool IsOpen(RunKey key) =>
-        Read(key) is not { } read || (MayMeasure && (IsInDoubt(read) || (read.Worth is LossGrade.Invalid or LossGrade.Recheck && read.Reference != InUse?.Id)));
+        Read(key) is not { } read || (MayMeasure && (IsInDoubt(key.Strand, read) || (read.Worth is LossGrade.Invalid or LossGrade.Recheck && read.Reference != InUse?.Id)));
 
     private RunAnswer Read(ReadLoss read)
     {

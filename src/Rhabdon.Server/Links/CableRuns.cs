@@ -48,7 +48,7 @@ public sealed class CableRuns(JobStore jobs, LinkStore links, ProfileStore profi
             Enum.Parse<FiberGrade>(cable.Grade),
             new Length(cable.LengthNm),
             plan,
-            [.. ends.Select(e => new RunStrand(e[0].Strand, e[0].Label, e[1].Label, splices))],
+            [.. ends.Select(e => new RunStrand(e[0].Strand, e[0].Label, e[1].Label, splices, e.Max(end => (DateTimeOffset?)end.RemadeAt)))],
             plans.FirstOrDefault(p => p.End == CableEnd.Near)?.Polish,
             plans.FirstOrDefault(p => p.End == CableEnd.Far)?.Polish,
             await profiles.EditionOfAsync(plan.Budget!)

@@ -107,8 +107,10 @@ public static class ProofEndpoints
         }
 
         // Every strand has both its ends, the near one first.
-        var measured = await MeasuredAsync(cable, links, await books.BookAsync());
-        var ladder = (await jobs.LadderAsync(id)).Chunk(2).Select(ends => RowOf(ends[0].Strand, ends, measured.GetValueOrDefault(ends[0].Strand))).ToList();
+        var strands = (await jobs.LadderAsync(id)).Chunk(2).ToList();
+        var remade = strands.ToDictionary(ends => ends[0].Strand, ends => ends.Max(e => (DateTimeOffset?)e.RemadeAt));
+        var measured = await MeasuredAsync(cable, remade, links, await books.BookAsync());
+        var ladder = strands.Select(ends => RowOf(ends[0].Strand, ends, measured.GetValueOrDefault(ends[0].Strand))).ToList();
         var places = (await jobs.PlacesAsync(cable.JobId, id)).ToLookup(p => p.End, p => p.Closet);
         return TypedResults.Ok(
             new CableStrands(
@@ -156,7 +158,12 @@ public static class ProofEndpoints
     private static StrandRow RowOf(int strand, StrandEnd[] ends, StrandLink? link) =>
         new(strand, StrandColor.Of(strand), StrandGroup.Of(strand), ends[0], ends[1], link);
 
-    private static async Task<Dictionary<int, StrandLink>> MeasuredAsync(CableRow cable, LinkStore links, RecipeBook book)
+    private static async Task<Dictionary<int, StrandLink>> MeasuredAsync(
+        CableRow cable,
+        IReadOnlyDictionary<int, DateTimeOffset?> remade,
+        LinkStore links,
+        RecipeBook book
+    )
     {
         var rows = (await links.OfCableAsync(cable.Id)).Where(r => r.Grade is not null).ToList();
         var references = await links.ReferencesAsync(rows.SelectMany(r => r.Against.Select(a => a.Reference)), book);
@@ -171,7 +178,7 @@ public static class ProofEndpoints
                 r.Wavelength!.Value,
                 r.Taken,
                 of,
-                r.Against.Any(a => references[a.Reference].IsInDoubt(a.At))
+                r.Against.Any(a => a.At < remade.GetValueOrDefault(r.Strand) || references[a.Reference].IsInDoubt(a.At))
             )
         );
     }

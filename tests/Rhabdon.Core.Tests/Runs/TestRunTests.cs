@@ -234,5 +234,5 @@ public class TestRunTests
         Assert.Equal("key", run.Read(1, 1550, "0.42"));
     }
 
-    private bool IsInDoubt(int strand) => paper.Run.IsInDoubt(paper.Run.Read(new RunKey(strand, 850, CableEnd.Near))!);
+    private bool IsInDoubt(int strand) => paper.Run.IsInDoubt(strand, paper.Run.Read(new RunKey(strand, 850, CableEnd.Near))!);
 }
