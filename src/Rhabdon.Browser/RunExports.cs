@@ -128,10 +128,7 @@ public static partial class RunExports
     /// <param name="table">A <see cref="ResultTable"/> as JSON.</param>
     [JSExport]
     public static string GuessColumns(string table) =>
-        JsonSerializer.Serialize(
-            ResultColumns.Guess(Table(table).Header, held!.Cable.Plan.At(held.Cable.Grade)[0]),
-            CoreJson.Default.ResultMapping
-        );
+        JsonSerializer.Serialize(ResultColumns.Guess(Table(table).Header, held!.Cable.Plan.At(held.Cable.Grade)[0]), CoreJson.Default.ResultMapping);
 
     /// <summary>What the rows of a table would be in the run that is held: a <see cref="ResultPreview"/> as JSON.</summary>
     [JSExport]

@@ -1,3 +1,4 @@
+using Rhabdon.Core;
 using Rhabdon.Core.Bench;
 
 namespace Rhabdon.Data;
@@ -34,7 +35,7 @@ internal sealed class CableEndProjection : RowProjection<CableEndProjection.Row>
         return new Row(
             state.Id,
             place?.Cable,
-            EnumText.Of(place?.End),
+            JsonNames.Of(place?.End),
             string.Join(Separator, state.Steps.Select(s => s.Step).Where(state.HasDone)),
             stream.NeedsALook,
             stream.Events.Count

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Dapper;
 using Npgsql;
+using Rhabdon.Core;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Rights;
@@ -160,7 +161,7 @@ public sealed class EventStore(Database database, StreamCache cache)
             transaction
         );
         var places = (await answers.ReadAsync<(Guid Stream, string Kind, Guid Group, Guid? Job)>())
-            .Select(p => new StreamPlace(p.Stream, EnumText.Read<StreamKind>(p.Kind), p.Group, p.Job))
+            .Select(p => new StreamPlace(p.Stream, JsonNames.Read<StreamKind>(p.Kind), p.Group, p.Job))
             .ToDictionary(p => p.Stream);
         var rights = (await answers.ReadAsync<JobRight>()).AsList();
         var held = (await answers.ReadAsync<(Guid Id, string Content)>()).ToDictionary(h => h.Id, h => h.Content);
@@ -308,7 +309,7 @@ public sealed class EventStore(Database database, StreamCache cache)
                     new { group },
                     transaction
                 )
-            ).ToDictionary(s => s.Id, s => EnumText.Read<StreamKind>(s.Kind));
+            ).ToDictionary(s => s.Id, s => JsonNames.Read<StreamKind>(s.Kind));
             var streams = (await EventsOfAsync(connection, transaction, kinds.Keys)).Select(s => StreamKinds.Fold(kinds[s.Stream], s.Stream, s.Events, book));
             foreach (var kind in streams.GroupBy(s => s.Kind))
             {

@@ -1,4 +1,5 @@
 using Dapper;
+using Rhabdon.Core;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Links;
@@ -248,7 +249,7 @@ public sealed class JobStore(Database database)
             """,
             new { jobs }
         );
-        return [.. rows.Select(r => new TallyRow(r.Job, r.Cable, EnumText.Read<EndBucket>(r.Bucket), r.Ends))];
+        return [.. rows.Select(r => new TallyRow(r.Job, r.Cable, JsonNames.Read<EndBucket>(r.Bucket), r.Ends))];
     }
 
     /// <summary>
@@ -330,7 +331,7 @@ public sealed class JobStore(Database database)
                 access.Now,
             }
         );
-        return [.. rows.Select(r => new FoundRow(EnumText.Read<FoundKind>(r.Kind), r.Id, r.Name, r.Where))];
+        return [.. rows.Select(r => new FoundRow(JsonNames.Read<FoundKind>(r.Kind), r.Id, r.Name, r.Where))];
     }
 
     /// <summary>To which closets the cables of a job go, end by end, and with how many strands.</summary>
@@ -525,7 +526,7 @@ public sealed class JobStore(Database database)
                 t.CableId,
                 job = cable.JobId,
                 t.Strand,
-                end = EnumText.Of(t.End),
+                end = JsonNames.Of(t.End),
                 t.PanelId,
                 t.Port,
                 t.Position,

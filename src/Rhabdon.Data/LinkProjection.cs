@@ -1,4 +1,5 @@
 using System.Globalization;
+using Rhabdon.Core;
 using Rhabdon.Core.Bench;
 
 namespace Rhabdon.Data;
@@ -50,16 +51,16 @@ internal sealed class LinkProjection : RowProjection<LinkProjection.Row>
             state.Place?.Parts[0].Cable,
             state.Place?.Parts[0].Strand,
             state.Place?.Parts.Count ?? 0,
-            EnumText.Of(worst?.Worth),
+            JsonNames.Of(worst?.Worth),
             worst?.Loss.Thousandths,
             worst?.Limit.Thousandths,
             worst?.Wavelength,
-            EnumText.Of(worst?.From),
+            JsonNames.Of(worst?.From),
             state.Readings.Count,
             string.Join(Separator, state.Readings.Select(r => $"{r.Reference}{Within}{r.At.UtcTicks}")),
             state.Light?.CameOut,
             state.Light is not null,
-            string.Join(Separator, state.Causes.Select(f => EnumText.Of(f.Cause))),
+            string.Join(Separator, state.Causes.Select(f => JsonNames.Of(f.Cause))),
             stream.NeedsALook,
             stream.Events.Count
         );

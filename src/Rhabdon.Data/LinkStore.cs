@@ -93,7 +93,7 @@ public sealed class LinkStore(Database database, EventStore events)
             "select grade, count(*)::int from link_state where job_id = @job and grade is not null group by grade",
             new { job }
         );
-        return [.. rows.Select(r => new LinkTally(EnumText.Read<LossGrade>(r.Grade), r.Links)).OrderBy(t => t.Grade)];
+        return [.. rows.Select(r => new LinkTally(JsonNames.Read<LossGrade>(r.Grade), r.Links)).OrderBy(t => t.Grade)];
     }
 
     /// <summary>The links of a job that do not pass, so many at most.</summary>
@@ -114,11 +114,11 @@ public sealed class LinkStore(Database database, EventStore events)
                 r.Cable,
                 r.Name,
                 r.Strand,
-                EnumText.Read<LossGrade>(r.Grade),
+                JsonNames.Read<LossGrade>(r.Grade),
                 new Decibel(r.Loss),
                 new Decibel(r.Limit),
                 r.Wavelength,
-                EnumText.Read<CableEnd>(r.From)
+                JsonNames.Read<CableEnd>(r.From)
             )),
         ];
     }
@@ -153,7 +153,7 @@ public sealed class LinkStore(Database database, EventStore events)
             """,
             new { job }
         );
-        return rows.ToDictionary(r => EnumText.Read<Cause>(r.Cause), r => r.Links);
+        return rows.ToDictionary(r => JsonNames.Read<Cause>(r.Cause), r => r.Links);
     }
 
     /// <summary>How the links of a job are tested.</summary>
@@ -186,11 +186,11 @@ public sealed class LinkStore(Database database, EventStore events)
         new(
             row.Cable!.Value,
             row.Strand!.Value,
-            row.Grade is null ? null : EnumText.Read<LossGrade>(row.Grade),
+            row.Grade is null ? null : JsonNames.Read<LossGrade>(row.Grade),
             row.Loss is { } loss ? new Decibel(loss) : null,
             row.Limit is { } limit ? new Decibel(limit) : null,
             row.Wavelength,
-            row.From is null ? null : EnumText.Read<CableEnd>(row.From),
+            row.From is null ? null : JsonNames.Read<CableEnd>(row.From),
             row.Taken,
             [.. LinkProjection.Against(row.Against)],
             row.IsLit,

@@ -1,4 +1,5 @@
 using Dapper;
+using Rhabdon.Core;
 using Rhabdon.Core.Rights;
 
 namespace Rhabdon.Data;
@@ -36,7 +37,7 @@ public sealed class PeopleStore(Database database)
             person.Id,
             person.Name,
             person.SignIn,
-            role = EnumText.Of(person.Role),
+            role = JsonNames.Of(person.Role),
             person.PasswordHash,
             person.PinHash,
         };
@@ -90,7 +91,7 @@ public sealed class PeopleStore(Database database)
             {
                 id,
                 name,
-                role = EnumText.Of(role),
+                role = JsonNames.Of(role),
                 isActive,
                 by,
             },

@@ -1,5 +1,6 @@
 using Dapper;
 using Npgsql;
+using Rhabdon.Core;
 using Rhabdon.Core.Bench;
 
 namespace Rhabdon.Data;
@@ -23,7 +24,7 @@ public sealed record StreamPlace(Guid Stream, StreamKind Kind, Guid Group, Guid?
                 new
                 {
                     Streams = places.Select(p => p.Stream).ToArray(),
-                    Kinds = places.Select(p => EnumText.Of(p.Kind)).ToArray(),
+                    Kinds = places.Select(p => JsonNames.Of(p.Kind)).ToArray(),
                     Groups = places.Select(p => p.Group).ToArray(),
                     Jobs = places.Select(p => p.Job).ToArray(),
                 },

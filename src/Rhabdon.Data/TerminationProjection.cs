@@ -1,5 +1,6 @@
 using Dapper;
 using Npgsql;
+using Rhabdon.Core;
 using Rhabdon.Core.Bench;
 
 namespace Rhabdon.Data;
@@ -164,7 +165,7 @@ internal sealed class TerminationProjection : IStreamProjection
         public static Row Of(TerminationState state) =>
             new(
                 state.Termination,
-                EnumText.Of(state.Phase),
+                JsonNames.Of(state.Phase),
                 state.Attempt,
                 state.Try,
                 state.Step,
@@ -172,7 +173,7 @@ internal sealed class TerminationProjection : IStreamProjection
                 state.NeedsALook,
                 state.FiberUsed.Nanometers,
                 state.Known,
-                EnumText.Of(EndBuckets.Of(state)),
+                JsonNames.Of(EndBuckets.Of(state)),
                 state.Batch,
                 state.InHand,
                 state.Overruled,

@@ -104,7 +104,7 @@ public sealed class WholeJobStore(Database database, EventStore events)
                 t.CableId,
                 job = whole.Job.Id,
                 t.Strand,
-                end = EnumText.Of(t.End),
+                end = JsonNames.Of(t.End),
                 t.PanelId,
                 t.Port,
                 t.Position,

@@ -1,5 +1,6 @@
 using Dapper;
 using Npgsql;
+using Rhabdon.Core;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Quality;
 
@@ -161,15 +162,15 @@ internal static class WorkHistory
                 entry.Attempt,
                 entry.Try,
                 entry.Step,
-                EnumText.Of(entry.Reads),
+                JsonNames.Of(entry.Reads),
                 entry.Value,
                 entry.Choice,
-                EnumText.Of(entry.Verdict),
+                JsonNames.Of(entry.Verdict),
                 entry.Sign,
                 entry.Action,
                 entry.Seconds,
                 entry.Strands,
-                EnumText.Of(entry.Outcome)
+                JsonNames.Of(entry.Outcome)
             );
     }
 }

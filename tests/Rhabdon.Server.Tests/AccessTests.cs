@@ -53,7 +53,7 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
         {
             Passes.Anyone or Passes.HoldsToken => [null],
             Passes.SignedIn or Passes.SeesJob or Passes.Secrets => [Permission.See],
-            Passes.WorksOn => [Permission.Work],
+            Passes.Worker or Passes.WorksOn => [Permission.Work],
             Passes.PlansJob => [Permission.Plan],
             Passes.Planner or Passes.LeadsCrew => [Permission.Plan, Permission.Lead],
             _ => [Permission.Own],
@@ -166,6 +166,7 @@ public sealed class AccessTests(Host host) : IClassFixture<Host>
         {
             Passes.Anyone or Passes.SignedIn => passed,
             Passes.SeesJob => isStranger ? [404] : passed,
+            Passes.Worker => role == "viewer" ? [403] : passed,
             Passes.WorksOn => isStranger ? [404]
             : role == "viewer" ? [403]
             : passed,

@@ -11,6 +11,9 @@ public enum Passes
     /// <summary>Anyone signed in; what is not theirs is simply not in the answer.</summary>
     SignedIn,
 
+    /// <summary>Whoever works, wherever they belong.</summary>
+    Worker,
+
     /// <summary>Anyone of the job's crews, and owners; others find nothing there.</summary>
     SeesJob,
 
@@ -180,9 +183,9 @@ public static class Doors
         new("POST", "/api/v1/instruments/meter/{wavelength:int}/settled", Passes.SignedIn),
         new("GET", "/api/v1/instruments/splicer", Passes.SignedIn),
         new("GET", "/api/v1/instruments/light-tool", Passes.SignedIn),
-        new("POST", "/api/v1/instruments/hands/plug", Passes.SignedIn, new { cable = "no cable" }),
-        new("POST", "/api/v1/instruments/hands/use/{kind}", Passes.SignedIn),
-        new("POST", "/api/v1/instruments/hands/{kind}/{malady}", Passes.SignedIn),
+        new("POST", "/api/v1/instruments/hands/plug", Passes.Worker, new { cable = "no cable" }),
+        new("POST", "/api/v1/instruments/hands/use/{kind}", Passes.Worker),
+        new("POST", "/api/v1/instruments/hands/{kind}/{malady}", Passes.Worker),
         new("GET", "/api/v1/looks", Passes.SignedIn),
         new("GET", "/api/v1/find", Passes.SignedIn, Query: "?text=saltmarsh"),
         new("GET", "/api/v1/live", Passes.SignedIn),

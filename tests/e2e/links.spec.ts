@@ -238,7 +238,10 @@ test('a lead says that a reading stands, sets how a job is tested, and drags a j
   await expect.poll(async () => Number(await loss.innerText())).toBeGreaterThan(1);
 });
 
-test('a customer’s own budget is published, confirmed and followed: what the standard passes fails by it', async ({ page, browser }) => {
+test('a customer’s own budget is published, confirmed and followed: what the standard passes fails by it', async ({
+  page,
+  browser,
+}) => {
   const cable = await newCable(browser, 'BUDGET', 1);
   const name = `Wharf ${Date.now()}`;
   await signIn(page, 'lead', 'saltmarsh-lead');
@@ -268,7 +271,10 @@ test('a customer’s own budget is published, confirmed and followed: what the s
   await expect(page.getByRole('button', { name: /Strand 1, 850 nm from near: 1.2 dB: Fails/ })).toBeVisible();
 });
 
-test('a badly cleaved end measures badly, goes back to the bench by its ladder, passes, and is said what it had', async ({ page, browser }) => {
+test('a badly cleaved end measures badly, goes back to the bench by its ladder, passes, and is said what it had', async ({
+  page,
+  browser,
+}) => {
   test.setTimeout(240_000);
   const cable = await newCable(browser, 'CLEAVE', 1, { recipe: 'S1', build: 'cordage-3.0', grade: 'OS2' });
   const meter = await tabletOf(browser, 'lead', 'saltmarsh-lead');

@@ -1,9 +1,9 @@
+using System.Text.Json.Serialization;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Causes;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Units;
-using System.Text.Json.Serialization;
 
 namespace Rhabdon.Core.Bench;
 
@@ -33,8 +33,7 @@ public sealed record LossRecord(
 
     /// <summary>It can no longer be relied on: its reference has changed since, or an end was made anew.</summary>
     /// <param name="remade">When an end of the link last went back to the bench; null for never.</param>
-    public bool IsInDoubt(DateTimeOffset? remade, ReferenceState reference) =>
-        At < remade || (Settled is not { IsAccepted: true } && reference.IsInDoubt(At));
+    public bool IsInDoubt(DateTimeOffset? remade, ReferenceState reference) => At < remade || (Settled is not { IsAccepted: true } && reference.IsInDoubt(At));
 }
 
 /// <summary>Where the light of a link's near end came out.</summary>

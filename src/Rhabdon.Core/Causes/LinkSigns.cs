@@ -9,6 +9,9 @@ internal static class LinkSigns
 {
     private const int FreshHours = 4;
     private const double NeighborsOff = 0.2;
+
+    // What the mean of many links in order may be off by: cords, launch, one of them dirty.
+    private const double Off = 0.08;
     private const double MuchMoreBack = 10;
 
     public static IEnumerable<EvidenceItem> Of(DiagnosisQuestion asked, double excess)
@@ -22,10 +25,11 @@ internal static class LinkSigns
 
         if (asked.Neighbors is { } neighbors)
         {
-            var (mean, error) = ((double)neighbors.MeanExcess.Amount, 0.1 + (0.25 / Math.Sqrt(neighbors.Links)));
+            var (mean, each) = ((double)neighbors.MeanExcess.Amount, ExpectedLink.Deviation(asked));
+            var error = Math.Sqrt((Off * Off) + (each * each / neighbors.Links));
             yield return Item(Math.Abs(mean) > NeighborsOff ? "neighbors-too" : "neighbors-good", c => c switch
                 {
-                    Cause.Reference => Bell(mean, excess, 0.2 + error),
+                    Cause.Reference => Bell(mean, excess, Math.Sqrt((each * each) + (error * error))),
                     // The dirt may be a cord's.
                     Cause.Dirt => (0.98 * Bell(mean, 0, error)) + (0.02 * Bell(mean, excess, 0.3)),
                     _ => Bell(mean, 0, error),

@@ -24,7 +24,7 @@ internal sealed record LossPattern(double Weight, double[] Excess, double[] Devi
         return cause switch
         {
             // A speck on the axis takes the narrower field first, one beside it the wider.
-            Cause.Dirt => ByWave(asked, 0.5, 0.8, [0.75, 0.87, 1, 1.15], severities),
+            Cause.Dirt => ByWave(asked, 1.3, 1.1, [0.75, 0.87, 1, 1.15], severities),
             // The two faces of a gap interfere, at each wavelength otherwise.
             Cause.Gap => ByWave(asked, 0.4, 0.6, [0.4, 0.7, 1, 1.5, 2.5], severities),
             Cause.Polish => ByWave(asked, 0.6, 0.6, [0.9, 1, 1.1], severities),

@@ -15,13 +15,7 @@ public sealed class LinkViewer(Phrasebook words, string language)
 
     /// <param name="reference">The state of each reference that it was measured against.</param>
     /// <param name="suspected">What was suspected before it was put right, the likeliest first.</param>
-    public LinkView View(
-        RunCable cable,
-        int strand,
-        LinkState state,
-        Func<Guid, ReferenceState> reference,
-        IReadOnlyList<Cause>? suspected = null
-    )
+    public LinkView View(RunCable cable, int strand, LinkState state, Func<Guid, ReferenceState> reference, IReadOnlyList<Cause>? suspected = null)
     {
         var ports = cable.Strands.First(s => s.Strand == strand);
         var taken = state.Worst is { } worst ? worst.By : cable.BasisOf(strand, ReferenceMethod.OneCord, hasReferenceCords: false);
@@ -67,8 +61,7 @@ public sealed class LinkViewer(Phrasebook words, string language)
             [.. suspected.Select(c => new CauseChoice(c, Name(c)))]
         );
 
-    private string FoundOf(CauseRecord found) =>
-        words.Say(Phrase.Of(PhraseKeys.Cause.Found, ("cause", Name(found.Cause)), ("moved", $"{found.Cured.Moved}")));
+    private string FoundOf(CauseRecord found) => words.Say(Phrase.Of(PhraseKeys.Cause.Found, ("cause", Name(found.Cause)), ("moved", $"{found.Cured.Moved}")));
 
     private string Name(Cause cause) => words.Say(Phrase.Of($"cause.is-{JsonNames.Of(cause)}"));
 

@@ -26,13 +26,7 @@ public sealed class TestRun
     public TestRun(RunRequest asked, Func<Guid, LinkState> link, Func<Guid, ReferenceState> reference)
         : this(asked, link, reference, asked.Cable.Strands.ToDictionary(s => s.Strand, s => asked.Cable.PlaceOf(s.Strand).Id), [.. asked.Cable.Keys]) { }
 
-    private TestRun(
-        RunRequest asked,
-        Func<Guid, LinkState> link,
-        Func<Guid, ReferenceState> reference,
-        Dictionary<int, Guid> links,
-        List<RunKey> keys
-    )
+    private TestRun(RunRequest asked, Func<Guid, LinkState> link, Func<Guid, ReferenceState> reference, Dictionary<int, Guid> links, List<RunKey> keys)
     {
         (this.asked, this.link, this.reference, this.links, this.keys) = (asked, link, reference, links, keys);
         InUse = asked.References.Select(reference).Where(r => r.Taken?.Job == asked.Cable.Job && r.Ended is null).MaxBy(r => r.At);
@@ -58,8 +52,7 @@ public sealed class TestRun
     public LossRecord? Read(RunKey key) => LinkOf(key.Strand).Of(key.Wavelength, key.From);
 
     /// <summary>What was measured then can no longer be relied on: the reference has changed since, or an end of the strand was made anew.</summary>
-    public bool IsInDoubt(int strand, LossRecord read) => 
-        read.IsInDoubt(Cable.Strands.First(s => s.Strand == strand).Remade, reference(read.Reference));
+    public bool IsInDoubt(int strand, LossRecord read) => read.IsInDoubt(Cable.Strands.First(s => s.Strand == strand).Remade, reference(read.Reference));
 
     /// <summary>The reading whose turn it is: the one picked, or the next that is open after the last; null when none is.</summary>
     public RunKey? Turn
@@ -122,7 +115,8 @@ public sealed class TestRun
     public DecibelMilliwatt? PowerAt(int wavelength) => InUse?.Taken?.Powers.FirstOrDefault(p => p.Wavelength == wavelength)?.Power;
 
     private bool IsOpen(RunKey key) =>
-        Read(key) is not { } read || (MayMeasure && (IsInDoubt(key.Strand, read) || (read.Worth is LossGrade.Invalid or LossGrade.Recheck && read.Reference != InUse?.Id)));
+        Read(key) is not { } read
+        || (MayMeasure && (IsInDoubt(key.Strand, read) || (read.Worth is LossGrade.Invalid or LossGrade.Recheck && read.Reference != InUse?.Id)));
 
     private RunAnswer Read(ReadLoss read)
     {

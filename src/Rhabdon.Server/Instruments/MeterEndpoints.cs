@@ -1,5 +1,6 @@
 using System.Globalization;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Rhabdon.Core;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Meters;
 using Rhabdon.Core.Phrases;
@@ -43,9 +44,9 @@ public static class MeterEndpoints
         instruments.MapPost("/meter/{wavelength:int}/settled", Settle);
         instruments.MapGet("/splicer", LastSplice);
         instruments.MapGet("/light-tool", Seen);
-        instruments.MapPost("/hands/plug", Plug);
-        instruments.MapPost("/hands/use/{kind}", Use);
-        instruments.MapPost("/hands/{kind}/{malady}", MakeSick);
+        instruments.MapPost("/hands/plug", Plug).Needs(Permission.Work);
+        instruments.MapPost("/hands/use/{kind}", Use).Needs(Permission.Work);
+        instruments.MapPost("/hands/{kind}/{malady}", MakeSick).Needs(Permission.Work);
     }
 
     private static async Task<IReadOnlyList<InstrumentView>> Show(InstrumentRack rack, CancellationToken cancel) =>
@@ -62,17 +63,24 @@ public static class MeterEndpoints
                 instrument is ILightSource source ? (await source.StateAsync(cancel)).Value?.IsWarm : null
             );
 
+    private static async Task<Results<Ok<MeterSample>, ProblemHttpResult>> Read(int wavelength, InstrumentRack rack, CancellationToken cancel) =>
+        await MeterAsync(wavelength, rack, cancel) switch
+        {
+            (_, { } fault) => fault,
+            var (meter, _) => TypedResults.Ok(await meter!.ReadAsync(wavelength, cancel)),
+        };
+
     // The source is turned to the same wavelength, where the bench reaches it.
-    private static async Task<Results<Ok<MeterSample>, ProblemHttpResult>> Read(int wavelength, InstrumentRack rack, CancellationToken cancel)
+    private static async Task<(IPowerMeter? Meter, ProblemHttpResult? Fault)> MeterAsync(int wavelength, InstrumentRack rack, CancellationToken cancel)
     {
         if (wavelength is < Shortest or > Longest)
         {
-            return Problems.Field(400, "wavelength", Phrase.Of(PhraseKeys.Optics.Between, ("least", $"{Shortest} nm"), ("most", $"{Longest} nm")));
+            return (null, Problems.Field(400, "wavelength", Phrase.Of(PhraseKeys.Optics.Between, ("least", $"{Shortest} nm"), ("most", $"{Longest} nm"))));
         }
 
         if (rack.First<IPowerMeter>() is not { } meter)
         {
-            return None(InstrumentKind.PowerMeter);
+            return (null, None(InstrumentKind.PowerMeter));
         }
 
         if (rack.First<ILightSource>() is { } source)
@@ -80,7 +88,7 @@ public static class MeterEndpoints
             await source.LightAsync(wavelength, cancel);
         }
 
-        return TypedResults.Ok(await meter.ReadAsync(wavelength, cancel));
+        return (meter, null);
     }
 
     private static async Task<Results<Ok<MeterSays>, ProblemHttpResult>> Settle(
@@ -90,19 +98,10 @@ public static class MeterEndpoints
         CancellationToken cancel
     )
     {
-        if (wavelength is < Shortest or > Longest)
+        var (meter, fault) = await MeterAsync(wavelength, rack, cancel);
+        if (meter is null)
         {
-            return Problems.Field(400, "wavelength", Phrase.Of(PhraseKeys.Optics.Between, ("least", $"{Shortest} nm"), ("most", $"{Longest} nm")));
-        }
-
-        if (rack.First<IPowerMeter>() is not { } meter)
-        {
-            return None(InstrumentKind.PowerMeter);
-        }
-
-        if (rack.First<ILightSource>() is { } source)
-        {
-            await source.LightAsync(wavelength, cancel);
+            return fault!;
         }
 
         var (samples, began) = (new List<MeterSample>(), time.GetUtcNow());
@@ -194,24 +193,30 @@ public static class MeterEndpoints
         return (await instrument.LendAsync(act, cancel)).Fault switch
         {
             null => TypedResults.NoContent(),
-            InstrumentFault.Garbage => Problems.Field(424, "instrument", Phrase.Of(PhraseKeys.Meter.NotStandIn, ("what", What(kind)))),
-            _ => Problems.Field(424, "instrument", Phrase.Of(PhraseKeys.Meter.Mute, ("what", What(kind)))),
+            InstrumentFault.Garbage => Problems.Field(
+                424,
+                "instrument",
+                Phrase.Of(PhraseKeys.Meter.NotStandIn, ("what", Phrasebook.English.Say(Phrase.Of($"meter.is-{JsonNames.Of(kind)}"))))
+            ),
+            _ => Problems.Field(
+                424,
+                "instrument",
+                Phrase.Of(PhraseKeys.Meter.Mute, ("what", Phrasebook.English.Say(Phrase.Of($"meter.is-{JsonNames.Of(kind)}"))))
+            ),
         };
     }
 
     private static Results<Ok<T>, ProblemHttpResult> Told<T>(InstrumentAnswer<T> answer, InstrumentKind kind)
         where T : class =>
-        answer.Value is { } value ? TypedResults.Ok(value) : Problems.Field(424, "instrument", Phrase.Of(PhraseKeys.Meter.Mute, ("what", What(kind))));
+        answer.Value is { } value
+            ? TypedResults.Ok(value)
+            : Problems.Field(
+                424,
+                "instrument",
+                Phrase.Of(PhraseKeys.Meter.Mute, ("what", Phrasebook.English.Say(Phrase.Of($"meter.is-{JsonNames.Of(kind)}"))))
+            );
 
     // 424: what was asked hangs on another device.
-    private static ProblemHttpResult None(InstrumentKind kind) => Problems.Field(424, "instrument", Phrase.Of(PhraseKeys.Meter.None, ("what", What(kind))));
-
-    private static string What(InstrumentKind kind) =>
-        kind switch
-        {
-            InstrumentKind.LightSource => "light source",
-            InstrumentKind.PowerMeter => "power meter",
-            InstrumentKind.Splicer => "splicer",
-            _ => "light tool",
-        };
+    private static ProblemHttpResult None(InstrumentKind kind) =>
+        Problems.Field(424, "instrument", Phrase.Of(PhraseKeys.Meter.None, ("what", Phrasebook.English.Say(Phrase.Of($"meter.is-{JsonNames.Of(kind)}")))));
 }

@@ -107,9 +107,7 @@ public static class LinkEndpoints
         var found = await links.FoundAsync(job.Id);
         var priors = CausePriors.With(found);
         var asked = LinkEvidence.Of(run, strand, link.State, ends[0].State, ends[1].State, streams.Select(s => s.State), r => references[r], priors);
-        var before = link.State.Curing is { } cured
-            ? LinkEvidence.Then(cured.Before.At, run, strand, link, ends, book, r => references[r], priors)
-            : null;
+        var before = link.State.Curing is { } cured ? LinkEvidence.Then(cured.Before.At, run, strand, link, ends, book, r => references[r], priors) : null;
         var suspected = before is null ? null : LinkDiagnosis.Of(before, Phrasebook.English).Causes.Select(c => c.Cause).ToList();
         var diagnosis = asked is null ? null : LinkDiagnosis.Of(asked, Phrasebook.English);
         return TypedResults.Ok(

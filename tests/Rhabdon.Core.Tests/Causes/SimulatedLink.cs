@@ -9,24 +9,31 @@ internal sealed record SimulatedLink(IReadOnlyList<Cause> Truth, DiagnosisQuesti
 
 /// <summary>
 /// A world of links with something wrong, seeded. What a fault takes is integrated numerically over the fields and cores themselves; no formula or table of the
-/// diagnosis is used. It knows its own posterior: what the best judge of this world would say.
+/// diagnosis is used. It knows its own posterior: what the best judge of this world would say, reckoned over links of its own, none of which is asked about.
 /// </summary>
 internal sealed class LinkWorld
 {
-    private const int Draws = 1_000;
+    // Links of each cause that the posterior is reckoned over.
+    private const int Draws = 2_000;
     private const double MeterNoise = 0.05;
+
+    // Somewhat wider than the noise, since links of a cause are only so many.
+    private const double Kernel = 0.08;
+    private const double Step = 0.05;
+    private const double Far = 0.25;
 
     private static readonly Cause[] All = Enum.GetValues<Cause>();
     private static readonly int[] Waves = [1310, 1550];
     private static readonly double[] Shares = [45, 8, 8, 5, 3, 2, 13, 9, 2, 1, 2, 2];
 
-    private readonly Random random;
+    private Random random;
     private readonly Dictionary<Cause, double[][]> drawn;
 
     public LinkWorld(int seed)
     {
-        random = new Random(seed);
+        random = new Random(seed + 1);
         drawn = All.ToDictionary(c => c, c => Enumerable.Range(0, Draws).Select(_ => Excess(c)).ToArray());
+        random = new Random(seed);
     }
 
     public SimulatedLink Next(bool isTwo = false)
@@ -41,7 +48,7 @@ internal sealed class LinkWorld
         Cause[] truth = isTwo ? [first, second] : [first];
         var km = 0.05 + (1.5 * random.NextDouble());
         var joints = Gamma(0.25) + Gamma(0.25);
-        var excess = truth.Select(c => drawn[c][random.Next(Draws)]).ToArray();
+        var excess = truth.Select(Excess).ToArray();
         var losses = Readings().Select(r => ((r.Wave == 1310 ? 0.34 : 0.2) * km) + joints + excess.Sum(e => e[r.At]) + (MeterNoise * Normal())).ToArray();
         var isShifted = Array.IndexOf(truth, Cause.Reference);
         var (near, far) = Ends(truth);
@@ -62,33 +69,42 @@ internal sealed class LinkWorld
     {
         var km = (double)link.Asked.Length!.Value.Millimeters / 1e6;
         var over = Readings().Select(r => link.Losses[r.At] - ((r.Wave == 1310 ? 0.34 : 0.2) * km)).ToArray();
-        var weights = All.Select((c, at) => (Cause: c, Weight: Shares[at] * Fits(over, c) * Signs(link.Asked, c))).ToList();
+        var weights = All.Select(
+                (c, at) => (Cause: c, Weight: Shares[at] * Fits(over, (double)link.Asked.Neighbors!.MeanExcess.Amount, c) * Signs(link.Asked, c))
+            )
+            .ToList();
         var sum = weights.Sum(w => w.Weight);
         return weights.ToDictionary(w => w.Cause, w => w.Weight / sum);
     }
 
-    // Two joints by their mean 0.5 and deviation 0.18 dB, integrated in steps; each reading's own noise beside.
-    private double Fits(double[] over, Cause cause)
+    // Two joints by their mean 0.5 and deviation 0.18 dB, integrated in steps; each reading's own noise beside. Where it is the reference, the neighbors are off
+    // as this link is.
+    private double Fits(double[] over, double off, Cause cause)
     {
         var sum = 0.0;
-        for (var joints = 0.1; joints < 1.25; joints += 0.1)
+        foreach (var excess in drawn[cause])
         {
-            var density = joints * joints * joints * joints * joints * joints * joints * Math.Exp(-joints / 0.0625);
-            foreach (var excess in drawn[cause])
+            var left = new double[over.Length];
+            for (var at = 0; at < over.Length; at++)
             {
-                var distance = 0.0;
-                for (var at = 0; at < over.Length; at++)
-                {
-                    var left = (over[at] - joints - excess[at]) / 0.08;
-                    distance += left * left;
-                }
+                left[at] = over[at] - excess[at];
+            }
 
-                sum += density * Math.Exp(-0.5 * distance);
+            var neighbors = cause == Cause.Reference ? Bell(off, excess.Average(), 0.05) : Bell(off, 0, 0.08);
+            var (mean, spread) = (left.Average(), left.Sum(l => l * l));
+            // What is farther off counts nothing: its share is under a millionth.
+            for (var step = Math.Max(1, (int)((mean - Far) / Step)); step * Step < Math.Min(1.5, mean + Far); step++)
+            {
+                var joints = step * Step;
+                var distance = spread - (2 * joints * mean * over.Length) + (joints * joints * over.Length);
+                sum += neighbors * Joints(joints) * Math.Exp(-0.5 * distance / (Kernel * Kernel));
             }
         }
 
         return sum + 1e-300;
     }
+
+    private static double Joints(double joints) => Math.Pow(joints, 7) * Math.Exp(-joints / 0.0625);
 
     private static IEnumerable<(int At, int Wave, CableEnd From)> Readings() =>
         [(0, 1310, CableEnd.Near), (1, 1550, CableEnd.Near), (2, 1310, CableEnd.Far), (3, 1550, CableEnd.Far)];
@@ -253,12 +269,10 @@ internal sealed class LinkWorld
     {
         var (mean, deviation) = Back(cause);
         var back = Bell((double)asked.Reflectance!.Value.Amount, mean, deviation);
-        var off = (double)asked.Neighbors!.MeanExcess.Amount;
-        var neighbors = cause == Cause.Reference ? drawn[cause].Take(300).Average(e => Bell(off, e.Average(), 0.05)) : Bell(off, 0, 0.08);
         var ends = IsAtAnEnd(cause)
             ? 0.5 * ((Seen(asked.Near!, cause) * Seen(asked.Far!, null)) + (Seen(asked.Near!, null) * Seen(asked.Far!, cause)))
             : Seen(asked.Near!, null) * Seen(asked.Far!, null);
-        return back * neighbors * ends;
+        return back * ends;
 
         static double Seen(EndEvidence end, Cause? cause) => Faces(cause)[(int)end.Face!.Value] / 100 * (end.Glows!.Value ? Glow(cause) : 1 - Glow(cause));
     }

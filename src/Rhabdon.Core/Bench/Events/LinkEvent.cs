@@ -102,7 +102,13 @@ public sealed record CauseFound(LinkPlace Place, Cause Cause, Guid Before, Guid 
 {
     internal override (LinkState State, Phrase? Conflict) Apply(LinkState state, BenchEvent happened) =>
         state.Cured(Before, After) is { } cured
-            ? (state with { Found = [.. state.Causes.Where(f => f.Cured.Before.Event != Before), new CauseRecord(happened.Id, happened.When, Cause, cured)] }, null)
+            ? (
+                state with
+                {
+                    Found = [.. state.Causes.Where(f => f.Cured.Before.Event != Before), new CauseRecord(happened.Id, happened.When, Cause, cured)],
+                },
+                null
+            )
             : (state, Phrase.Of(PhraseKeys.Conflict.NotMoved));
 
     internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>

@@ -103,7 +103,10 @@ function Signed({ session }: { session: Session }) {
               />
               <Route path="/proof/:cable" element={<StrandLadder unit={unit} person={person} mayWork={mayWork} />} />
               <Route path="/test/:cable" element={<TestRun key={pathname} person={person} mayWork={mayWork} />} />
-              <Route path="/link/:cable/:strand" element={<LinkPage person={person} mayWork={mayWork} maySettle={maySettle} unit={unit} />} />
+              <Route
+                path="/link/:cable/:strand"
+                element={<LinkPage person={person} mayWork={mayWork} maySettle={maySettle} unit={unit} />}
+              />
               <Route path="/links/:job" element={<JobLinks mayPlan={mayPlan} />} />
               <Route path="/budgets" element={<Budgets mayPlan={mayPlan} />} />
               <Route path="/joint" element={<JointPage />} />

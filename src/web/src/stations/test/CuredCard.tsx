@@ -6,6 +6,7 @@ import { FaultLine } from '../../shell/faults';
 import { send } from '../../shell/outbox';
 import { whyNotKept } from '../../shell/record';
 import { say } from '../../shell/words';
+import css from './CuredCard.module.css';
 import controls from '../../parts/controls.module.css';
 
 /** Causes that have a button; the others are picked from a list. */
@@ -34,7 +35,7 @@ export function CuredCard({ cable, strand, cured, person, onSaid }: Props) {
     }
   };
   return (
-    <section className="card" data-part="cured">
+    <section className={`card ${css.cured}`} data-part="cured">
       <h2>{say('cause.what-was-it')}</h2>
       <p>
         {cured.says} {say('cause.what-how')}
