@@ -90,13 +90,7 @@ public static class LinkEvidence
         return new EndEvidence(
             MethodOf(state.Worked),
             state.Plan?.Polish,
-            readings.FindLast(r => r.Face is not null)?.Face?.Grade.Verdict switch
-            {
-                FaceVerdict.Pass => FaceEvidence.Clean,
-                FaceVerdict.CleanAndLookAgain => FaceEvidence.Dirty,
-                FaceVerdict.Fail => FaceEvidence.Scratched,
-                _ => null,
-            },
+            readings.FindLast(r => r.Face is not null)?.Face is { } face ? FaceOf(face) : null,
             CleaveAngle: readings.FindLast(r => r.Angle is not null || r.Angles is not null) is { } cleave ? cleave.Angle ?? cleave.Angles!.Worse : null,
             Estimate: readings.FindLast(r => r.Check == Estimate)?.Loss,
             Tries: Math.Max(0, tries.Count - 1),
@@ -109,6 +103,24 @@ public static class LinkEvidence
             }
         );
     }
+
+    // By the sign that the ladder would treat; a verdict without one by itself.
+    private static FaceEvidence? FaceOf(FaceSeen face) =>
+        face.Sign switch
+        {
+            FaceSymptom.Dirt => FaceEvidence.Dirty,
+            FaceSymptom.AdhesiveLeft => FaceEvidence.Adhesive,
+            FaceSymptom.FineScratches or FaceSymptom.HeavyScratches => FaceEvidence.Scratched,
+            FaceSymptom.Pit => FaceEvidence.Chipped,
+            FaceSymptom.ChipCore => FaceEvidence.Cracked,
+            _ => face.Grade.Verdict switch
+            {
+                FaceVerdict.Pass => FaceEvidence.Clean,
+                FaceVerdict.CleanAndLookAgain => FaceEvidence.Dirty,
+                FaceVerdict.Fail => FaceEvidence.Scratched,
+                _ => null,
+            },
+        };
 
     private static EndMethod? MethodOf(Recipe? worked) =>
         worked?.Serves.Method switch

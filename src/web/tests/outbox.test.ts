@@ -117,6 +117,19 @@ describe('what is kept is sent', () => {
     expect(await eventsOf(['a'])).toMatchObject([{ sequence: 1, receipt: { from: 'olive' } }]);
   });
 
+  test('what the server took as it was is no change to whoever has folded it; what it noted something about is', async () => {
+    await tap('a');
+    const before = await changesOf();
+    Object.assign(server, { isAway: false, answers: [{ status: 200 }] });
+    await send();
+    expect(await eventsOf(['a'])).toHaveLength(1);
+    expect(await changesOf()).toBe(before);
+    await tap('b');
+    Object.assign(server, { answers: [{ status: 202, receipt: { at: '2026-11-24T14:00:05Z' } }] });
+    await send();
+    expect(await changesOf()).toBe(before + 2);
+  });
+
   test('what the server refused says why, is held no more, and keeps nothing else back', async () => {
     await tap('a');
     await tap('b');

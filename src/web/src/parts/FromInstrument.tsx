@@ -15,16 +15,26 @@ interface Props {
 /** The number of a quantity, as it would be typed. */
 const figure = (quantity: string) => String(Number.parseFloat(quantity));
 
-async function readOf(kind: Props['kind'], reads: Props['reads']): Promise<string> {
-  if (kind === 'light-tool') return (await got(api.GET('/api/v1/instruments/light-tool'))).seen;
-  const splice = await got(api.GET('/api/v1/instruments/splicer'));
-  if (splice.number === 0) throw new Error(say('meter.splicer-none'));
-  return reads === 'angles' ? `${figure(splice.left)}/${figure(splice.right)}` : figure(splice.estimate);
+/** What an instrument tells for a step, and what else it says of itself. */
+interface Told {
+  read: string;
+  beside?: string;
+}
+
+async function readOf(kind: Props['kind'], reads: Props['reads']): Promise<Told> {
+  if (kind === 'light-tool') return { read: (await got(api.GET('/api/v1/instruments/light-tool'))).seen };
+  const { number, left, right, estimate, arcs, temperature } = await got(api.GET('/api/v1/instruments/splicer'));
+  if (number === 0) throw new Error(say('meter.splicer-none'));
+  return {
+    read: reads === 'angles' ? `${figure(left)}/${figure(right)}` : figure(estimate),
+    beside: say('meter.splicer-beside', { number, arcs, temperature }),
+  };
 }
 
 /** Takes a step's reading from the instrument on the bench, where there is one. It never has to be there: what it shows can be typed or tapped. */
 export function FromInstrument({ kind, reads, onRead }: Props) {
   const [fault, setFault] = useState('');
+  const [beside, setBeside] = useState('');
   const instrument = useInstruments().data?.find((one) => one.kind === kind && one.isThere);
   if (!instrument) return null;
   const run = (act: Promise<unknown>) =>
@@ -34,7 +44,18 @@ export function FromInstrument({ kind, reads, onRead }: Props) {
     );
   return (
     <div className="row" data-part="from-instrument">
-      <button type="button" className={controls.button} onClick={() => void run(readOf(kind, reads).then(onRead))}>
+      <button
+        type="button"
+        className={controls.button}
+        onClick={() =>
+          void run(
+            readOf(kind, reads).then((told) => {
+              setBeside(told.beside ?? '');
+              onRead(told.read);
+            }),
+          )
+        }
+      >
         {say(`meter.from-${kind}`)}
       </button>
       {instrument.isStandIn && (
@@ -46,6 +67,7 @@ export function FromInstrument({ kind, reads, onRead }: Props) {
           {say(`meter.hands-${kind}`)}
         </button>
       )}
+      {beside && <small>{beside}</small>}
       <FaultLine says={fault} />
     </div>
   );
