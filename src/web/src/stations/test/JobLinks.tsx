@@ -180,7 +180,7 @@ function PlanForm({ job, plan, budgets, mayPlan }: PlanProps) {
         label={say('joblinks.profile')}
         extra={
           <>
-            {profile && `${profile.source}. `}
+            {profile && `${profile.source}; `}
             {confirmed
               ? say('budget.confirmed', { edition: confirmed.edition, name: confirmed.by })
               : say('budget.unconfirmed')}{' '}

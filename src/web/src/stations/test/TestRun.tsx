@@ -225,7 +225,7 @@ function NowCard({ cable, method, now, rows, isPowered, isAside, says, onRead, j
   const told = typed ?? (read.trim() === '' && now.read ? now.read : undefined);
   const verdict = () => {
     if (now.fault) return now.fault;
-    if (typed) return isPower && typed.loss ? `${shownAmount(typed.loss)}. ${typed.says}` : typed.says;
+    if (typed) return typed.loss ? `${shownAmount(typed.loss)}: ${typed.says}` : typed.says;
     if (watched) return watched.says;
     return now.read ? say('run.read-before', { loss: shownAmount(now.read.loss), says: now.read.says }) : say('run.type');
   };
