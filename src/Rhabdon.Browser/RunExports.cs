@@ -59,7 +59,7 @@ public static partial class RunExports
             Links[id] = (FoldedLink)Links[id].With(made);
             // Where light came out changes what is said of the strands beside it.
             changed = made.Body is LightSeen ? null : changed;
-            changed?.Add(place.Parts[0].Strand);
+            changed?.Add(held!.Cable.StrandOf(place));
         }
 
         lastMade = [];

@@ -52,6 +52,7 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(CableEndPlace))]
 [JsonSerializable(typeof(LinkState))]
 [JsonSerializable(typeof(ReferenceState))]
+[JsonSerializable(typeof(LinkChain))]
 [JsonSerializable(typeof(RunLook))]
 [JsonSerializable(typeof(TestPlan))]
 [JsonSerializable(typeof(RunRequest))]

@@ -88,14 +88,14 @@ public sealed class CrewStore(Database database)
         await connection.ExecuteAsync("insert into crew (id, name) values (@Id, @Name)", crew);
     }
 
-    /// <summary>The day that it is where a crew works; the earliest, where its sites differ, and UTC's while it has none.</summary>
+    /// <summary>The day that it is where a crew works; the earliest, where its sites differ, and the earliest anywhere while it has none: whoever joins works there at once, whatever the hour.</summary>
     /// <param name="now">UTC.</param>
     public async Task<DateOnly> TodayAsync(Guid crew, DateTime now)
     {
         await using var connection = await database.OpenAsync();
         return await connection.ExecuteScalarAsync<DateOnly>(
             """
-            select coalesce(min(site_day(@now, job.time_zone)), (@now at time zone 'UTC')::date)
+            select coalesce(min(site_day(@now, job.time_zone)), (@now at time zone 'Etc/GMT+12')::date)
             from job_crew jc join job on job.id = jc.job_id where jc.crew_id = @crew
             """,
             new { crew, now }

@@ -29,10 +29,14 @@ public sealed record LinkRow(
     int? CameOut
 );
 
+/// <summary>A chain of a job.</summary>
+public sealed record ChainRow(Guid Id, Guid Job, LinkChain Chain);
+
 /// <summary>How many links of a job are worth what.</summary>
 public sealed record LinkTally(LossGrade Grade, int Links);
 
 /// <summary>A link of a job that does not pass, the one furthest over its limit first.</summary>
+/// <param name="Cable">The chain, where it is of one, as <paramref name="Strand"/> is then the chain's.</param>
 public sealed record FailingLink(Guid Cable, string CableName, int Strand, LossGrade Grade, Decibel Loss, Decibel Limit, int Wavelength, CableEnd From);
 
 /// <summary>Links, the references they were measured against, and how the links of a job are tested.</summary>
@@ -85,12 +89,12 @@ public sealed class LinkStore(Database database, EventStore events)
         return (await events.StreamsAsync(connection, null, kinds, book)).ToDictionary(s => s.Key, s => ((FoldedReference)s.Value).State);
     }
 
-    /// <summary>The links of a job by what they are worth.</summary>
+    /// <summary>The links of single cables of a job by what they are worth.</summary>
     public async Task<IReadOnlyList<LinkTally>> TallyAsync(Guid job)
     {
         await using var connection = await database.OpenAsync();
         var rows = await connection.QueryAsync<(string Grade, int Links)>(
-            "select grade, count(*)::int from link_state where job_id = @job and grade is not null group by grade",
+            "select grade, count(*)::int from link_state where job_id = @job and grade is not null and parts = 1 group by grade",
             new { job }
         );
         return [.. rows.Select(r => new LinkTally(JsonNames.Read<LossGrade>(r.Grade), r.Links)).OrderBy(t => t.Grade)];
@@ -100,27 +104,44 @@ public sealed class LinkStore(Database database, EventStore events)
     public async Task<IReadOnlyList<FailingLink>> FailingAsync(Guid job, int most)
     {
         await using var connection = await database.OpenAsync();
-        var rows = await connection.QueryAsync<(Guid Cable, string Name, int Strand, string Grade, int Loss, int Limit, int Wavelength, string From)>(
-            """
-            select l.cable_id, cable.name, l.strand, l.grade, l.loss, l.loss_limit, l.wavelength, l.from_end
-            from link_state l join cable on cable.id = l.cable_id
-            where l.job_id = @job and l.grade <> 'pass' order by l.loss_limit - l.loss, l.strand limit @most
-            """,
-            new { job, most }
-        );
+        var rows = (
+            await connection.QueryAsync<(
+                Guid Id,
+                Guid Cable,
+                string Name,
+                int Strand,
+                int Parts,
+                string Grade,
+                int Loss,
+                int Limit,
+                int Wavelength,
+                string From
+            )>(
+                """
+                select l.stream_id, l.cable_id, cable.name, l.strand, l.parts, l.grade, l.loss, l.loss_limit, l.wavelength, l.from_end
+                from link_state l join cable on cable.id = l.cable_id
+                where l.job_id = @job and l.grade <> 'pass' order by l.loss_limit - l.loss, l.strand limit @most
+                """,
+                new { job, most }
+            )
+        ).AsList();
+        var chained = rows.Exists(r => r.Parts > 1)
+            ? (await ChainsAsync(job))
+                .SelectMany(c => Enumerable.Range(1, c.Chain.Strands), (c, strand) => (c.Chain.PlaceOf(job, strand).Id, Chain: c, Strand: strand))
+                .DistinctBy(c => c.Id)
+                .ToDictionary(c => c.Id, c => (c.Chain, c.Strand))
+            : [];
         return
         [
-            .. rows.Select(r => new FailingLink(
-                r.Cable,
-                r.Name,
-                r.Strand,
-                JsonNames.Read<LossGrade>(r.Grade),
-                new Decibel(r.Loss),
-                new Decibel(r.Limit),
-                r.Wavelength,
-                JsonNames.Read<CableEnd>(r.From)
-            )),
+            .. rows.Select(r =>
+                chained.TryGetValue(r.Id, out var of)
+                    ? Failing(r.Grade, r.Loss, r.Limit, r.Wavelength, r.From, of.Chain.Id, of.Chain.Chain.Name, of.Strand)
+                    : Failing(r.Grade, r.Loss, r.Limit, r.Wavelength, r.From, r.Cable, r.Name, r.Strand)
+            ),
         ];
+
+        static FailingLink Failing(string grade, int loss, int limit, int wavelength, string from, Guid cable, string name, int strand) =>
+            new(cable, name, strand, JsonNames.Read<LossGrade>(grade), new Decibel(loss), new Decibel(limit), wavelength, JsonNames.Read<CableEnd>(from));
     }
 
     /// <summary>All links of a job that were begun, folded, each with the name of its cable; in the order of cables and strands.</summary>
@@ -156,6 +177,62 @@ public sealed class LinkStore(Database database, EventStore events)
         return rows.ToDictionary(r => JsonNames.Read<Cause>(r.Cause), r => r.Links);
     }
 
+    /// <summary>When an end of these strands of a job last went back to the bench; those of which none did are left out.</summary>
+    public async Task<IReadOnlyDictionary<(Guid Cable, int Strand), DateTimeOffset>> RemadeAsync(Guid job)
+    {
+        await using var connection = await database.OpenAsync();
+        var rows = await connection.QueryAsync<(Guid Cable, int Strand, DateTime At)>(
+            """
+            select t.cable_id, t.strand, max(s.remade_at) from cable join termination t on t.cable_id = cable.id
+            join termination_state s on s.termination_id = t.id
+            where cable.job_id = @job and s.remade_at is not null group by t.cable_id, t.strand
+            """,
+            new { job }
+        );
+        return rows.ToDictionary(r => (r.Cable, r.Strand), r => new DateTimeOffset(r.At));
+    }
+
+    /// <summary>The chains of a job, in the order in which they were made.</summary>
+    public async Task<IReadOnlyList<ChainRow>> ChainsAsync(Guid job)
+    {
+        await using var connection = await database.OpenAsync();
+        var rows = await connection.QueryAsync<(Guid Id, string Content)>(
+            "select id, content from chain where job_id = @job order by made_at, id",
+            new { job }
+        );
+        return [.. rows.Select(r => new ChainRow(r.Id, job, ChainOf(r.Content)))];
+    }
+
+    /// <summary>Null for one that is not there.</summary>
+    public async Task<ChainRow?> ChainAsync(Guid id)
+    {
+        await using var connection = await database.OpenAsync();
+        var row = await connection.QuerySingleOrDefaultAsync<(Guid Job, string? Content)>("select job_id, content from chain where id = @id", new { id });
+        return row.Content is null ? null : new ChainRow(id, row.Job, ChainOf(row.Content));
+    }
+
+    public async Task AddChainAsync(ChainRow made, Guid by)
+    {
+        await using var connection = await database.OpenAsync();
+        await connection.ExecuteAsync(
+            "insert into chain (id, job_id, content, made_by) values (@Id, @Job, @content, @by)",
+            new
+            {
+                made.Id,
+                made.Job,
+                content = JsonSerializer.Serialize(made.Chain, CoreJson.Default.LinkChain),
+                by,
+            }
+        );
+    }
+
+    /// <summary>The chain is no longer offered; what was measured on it stays.</summary>
+    public async Task RemoveChainAsync(Guid id)
+    {
+        await using var connection = await database.OpenAsync();
+        await connection.ExecuteAsync("delete from chain where id = @id", new { id });
+    }
+
     /// <summary>How the links of a job are tested.</summary>
     public async Task<TestPlan> PlanAsync(Guid job)
     {
@@ -181,6 +258,8 @@ public sealed class LinkStore(Database database, EventStore events)
             }
         );
     }
+
+    private static LinkChain ChainOf(string content) => JsonSerializer.Deserialize(content, CoreJson.Default.LinkChain)!;
 
     private static LinkRow RowOf(LinkProjection.Row row) =>
         new(

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Rhabdon.Core;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Links;
@@ -24,20 +25,27 @@ public static class LossCsv
         "reference_method",
         "measured_at",
         "measured_by",
+        "reflectance_near_db",
+        "reflectance_far_db",
+        "found",
     ];
 
     /// <param name="links">Each link with the name of its cable.</param>
+    /// <param name="remade">When an end of a link last went back to the bench; null for never.</param>
     /// <param name="references">The state of each reference that was measured against.</param>
     /// <param name="names">People by id.</param>
     public static byte[] Write(
         IEnumerable<(string Cable, LinkState Link)> links,
+        Func<LinkPlace, DateTimeOffset?> remade,
         IReadOnlyDictionary<Guid, ReferenceState> references,
         IReadOnlyDictionary<Guid, string> names
     ) =>
         CsvSheet.Write(
             Head,
             links.SelectMany(l =>
-                l.Link.Readings.Concat(l.Link.Earlier).OrderBy(r => r.At).Select(r => Cells(l.Cable, l.Link, r, references[r.Reference].IsInDoubt(r.At), names))
+                l.Link.Readings.Concat(l.Link.Earlier)
+                    .OrderBy(r => r.At)
+                    .Select(r => Cells(l.Cable, l.Link, r, r.IsInDoubt(remade(l.Link.Place!), references[r.Reference]), names))
             )
         );
 
@@ -62,7 +70,14 @@ public static class LossCsv
         };
         yield return read.At.ToString("O", CultureInfo.InvariantCulture);
         yield return names.GetValueOrDefault(read.Actor);
+        yield return ThrownBack(link, CableEnd.Near);
+        yield return ThrownBack(link, CableEnd.Far);
+        yield return string.Join(" ", link.Causes.Select(f => JsonNames.Of(f.Cause)));
     }
+
+    // The worst that was read at an end.
+    private static string? ThrownBack(LinkState link, CableEnd end) =>
+        (link.Reflectances ?? []).Where(r => r.End == end).MaxBy(r => r.Reflectance.Thousandths) is { } worst ? Number(worst.Reflectance.Amount) : null;
 
     private static string Number(decimal number) => number.ToString("0.###", CultureInfo.InvariantCulture);
 }

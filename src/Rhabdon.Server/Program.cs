@@ -33,6 +33,7 @@ app.MapBench();
 app.MapProof();
 app.MapLinks();
 app.MapBudgets();
+app.MapChains();
 app.MapLive();
 app.MapExchange();
 app.MapCalc();

@@ -45,6 +45,14 @@ public sealed class JobStoreTests : IAsyncLifetime
 
     public async ValueTask DisposeAsync() => await database.Source.DisposeAsync();
 
+    // At 01:00 UTC it is the evening before in Halifax and everywhere west of it: who joins then joins a crew whose first job comes a minute later.
+    [Fact]
+    public async Task Who_joins_a_crew_without_jobs_is_in_it_wherever_its_first_job_is()
+    {
+        var night = new DateTime(2026, 11, 30, 1, 0, 0, DateTimeKind.Utc);
+        Assert.Equal(new DateOnly(2026, 11, 29), await new CrewStore(database).TodayAsync(crew.Id, night));
+    }
+
     [Fact]
     public async Task Jobs_are_listed_newest_first_page_by_page_and_found_by_any_of_their_words()
     {

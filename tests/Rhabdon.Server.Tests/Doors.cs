@@ -153,6 +153,18 @@ public static class Doors
         new("GET", "/api/v1/jobs/{id:guid}/links", Passes.SeesJob),
         new("GET", "/api/v1/jobs/{id:guid}/test-plan", Passes.SeesJob),
         new("PUT", "/api/v1/jobs/{id:guid}/test-plan", Passes.PlansJob, new { profile = "none" }),
+        new(
+            "POST",
+            "/api/v1/jobs/{id:guid}/chains",
+            Passes.PlansJob,
+            new
+            {
+                name = "",
+                strands = 1,
+                parts = Array.Empty<string>(),
+            }
+        ),
+        new("DELETE", "/api/v1/chains/{id:guid}", Passes.PlansJob),
         new("GET", "/api/v1/terminations/{id:guid}/story", Passes.SeesJob),
         new("GET", "/api/v1/terminations/{id:guid}/stories", Passes.SeesJob),
         new("GET", "/api/v1/terminations/{id:guid}/pictures/{hash}", Passes.SeesJob),

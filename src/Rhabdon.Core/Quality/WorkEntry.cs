@@ -55,9 +55,15 @@ public sealed record WorkEntry(
             same++;
         }
 
-        var further = Of(after, same).ToList();
+        // An attempt that was over goes on again, or no longer does: whether the entry before it ended the attempt is said anew.
+        if (held.Skip(same).Concat(history.Skip(same)).Any(h => h.Event.Body is Reopened))
+        {
+            same = history.Take(same).ToList().FindLastIndex(h => h.Effect == EntryEffect.Counts && h.Event.Body.IsWork());
+        }
+
+        var further = Of(after, Math.Max(0, same)).ToList();
         var stays = further.Select(e => e.Event).ToHashSet();
-        return ([.. held.Skip(same).Select(h => h.Event.Id).Where(id => !stays.Contains(id))], further);
+        return ([.. held.Skip(Math.Max(0, same)).Select(h => h.Event.Id).Where(id => !stays.Contains(id))], further);
     }
 
     private static IEnumerable<WorkEntry> Of(FoldedTermination stream, int from)
@@ -93,7 +99,7 @@ public sealed record WorkEntry(
             done?.Reading?.Value is { } value ? NumberOf(value) : null,
             done?.Reading?.Choice ?? done?.Reading?.Text,
             done?.Verdict?.Grade,
-            done?.Verdict?.Sign ?? (happened.Body as TroubleFound)?.Sign ?? (happened.Body as ActionChosen)?.Sign,
+            done?.Verdict?.Sign ?? (happened.Body as TroubleFound)?.Sign ?? (happened.Body as Reopened)?.Sign ?? (happened.Body as ActionChosen)?.Sign,
             (happened.Body as ActionChosen)?.Action,
             SecondsBefore(stream.History, index),
             happened.About.Count,
@@ -157,6 +163,7 @@ public sealed record WorkEntry(
             StepDone done => (done.Attempt, done.Try, done.Step),
             TroubleFound trouble => (trouble.Attempt, trouble.Try, trouble.Step),
             ActionChosen action => (action.Attempt, action.Try, null),
+            Reopened reopened => (reopened.Attempt, 1, null),
             ClockStarted clock => (clock.Attempt, clock.Try, clock.Step),
             _ => (1, 1, null),
         };

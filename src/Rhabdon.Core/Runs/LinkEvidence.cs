@@ -15,7 +15,7 @@ public static class LinkEvidence
     private const string StubCore = "stub-core";
 
     /// <summary>Null while nothing is wrong with it, as far as was measured.</summary>
-    /// <param name="near">Null where it is not known.</param>
+    /// <param name="near">The first end of all, null where it is not known; <paramref name="far"/> the last.</param>
     /// <param name="others">The other links of the cable: those measured against the same reference tell of it.</param>
     /// <param name="priors">Shares of the causes, as the crew has found them; null for the start figures.</param>
     public static DiagnosisQuestion? Of(
@@ -51,7 +51,7 @@ public static class LinkEvidence
             {
                 Neighbors = new NeighborEvidence(
                     same.Count,
-                    Decibel.Of((decimal)same.Average(o => LinkDiagnosis.MeanExcess(Asked(cable, o.Place!.Parts[0].Strand, o))))
+                    Decibel.Of((decimal)same.Average(o => LinkDiagnosis.MeanExcess(Asked(cable, cable.StrandOf(o.Place!), o))))
                 ),
             };
     }
@@ -71,7 +71,7 @@ public static class LinkEvidence
     {
         var then = ends.Select(e => FoldedTermination.Of(e.Id, e.Events.Where(h => h.When <= at), book).State).ToList();
         var state = FoldedLink.Of(link.Id, link.Events.Where(h => h.When <= at)).State;
-        return Of(cable, strand, state, then[0], then[1], [], reference, priors);
+        return Of(cable, strand, state, then[0], then[^1], [], reference, priors);
     }
 
     private static DiagnosisQuestion Asked(RunCable cable, int strand, LinkState link) =>
@@ -79,11 +79,12 @@ public static class LinkEvidence
             cable.Grade,
             [.. link.Readings.Select(r => new LossEvidence(r.Wavelength, r.From, r.Loss, r.Limit))],
             cable.Length,
-            LinkBudget.EndPairsCounted(link.Readings[0].By.Method),
-            cable.Strands.FirstOrDefault(s => s.Strand == strand)?.Splices ?? 0
+            LinkBudget.EndPairsCounted(link.Readings[0].By.Method) + link.Readings[0].By.Pairs,
+            link.Readings[0].By.Splices
         );
 
-    private static EndEvidence EndOf(TerminationState state)
+    /// <summary>What is recorded of an end.</summary>
+    internal static EndEvidence EndOf(TerminationState state)
     {
         var tries = state.Attempts.Count == 0 ? [] : state.Attempts[^1].Tries;
         var readings = tries.SelectMany(t => t.Steps).Select(s => s.Reading).OfType<Verification.Reading>().ToList();

@@ -52,7 +52,8 @@ public sealed record ReflectanceLine(CableEnd End, Polish Polish, Decibel Most, 
 /// <param name="Wavelength">Nanometers.</param>
 /// <param name="Worst">The greater loss of both directions; null before there is one.</param>
 /// <param name="Expected">What such links lose, with the worst among them.</param>
-public sealed record LimitAt(int Wavelength, IReadOnlyList<BudgetLine> Lines, Decibel Limit, Decibel? Worst, ExpectedLossAnswer Expected);
+/// <param name="Own">So many links of the run went into it.</param>
+public sealed record LimitAt(int Wavelength, IReadOnlyList<BudgetLine> Lines, Decibel Limit, Decibel? Worst, ExpectedLossAnswer Expected, int Own);
 
 /// <summary>A reading in the link's story.</summary>
 /// <param name="Event">That told it.</param>

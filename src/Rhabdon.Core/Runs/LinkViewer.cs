@@ -7,16 +7,23 @@ using Rhabdon.Core.Units;
 
 namespace Rhabdon.Core.Runs;
 
+/// <summary>What is known of a link beside its readings.</summary>
+/// <param name="Others">The other links of the run: what the crew's joints lose here.</param>
+/// <param name="Ends">Its terminations as they stand.</param>
+/// <param name="Suspected">What was suspected before it was put right, the likeliest first.</param>
+public sealed record BesideLink(IReadOnlyList<LinkState> Others, IReadOnlyList<TerminationState> Ends, IReadOnlyList<Cause> Suspected)
+{
+    public static BesideLink Nothing { get; } = new([], [], Enum.GetValues<Cause>());
+}
+
 /// <summary>Puts a link into what its page shows.</summary>
 public sealed class LinkViewer(Phrasebook words, string language)
 {
-    // Of a pair made in the field, in the mean: both ends of a link together 0.8 dB or less (common practice); a crew's own record takes its place.
-    private static readonly Decibel FieldJoint = Decibel.Of(0.25m);
-
     /// <param name="reference">The state of each reference that it was measured against.</param>
-    /// <param name="suspected">What was suspected before it was put right, the likeliest first.</param>
-    public LinkView View(RunCable cable, int strand, LinkState state, Func<Guid, ReferenceState> reference, IReadOnlyList<Cause>? suspected = null)
+    /// <param name="beside">What is known beside its readings; null for nothing.</param>
+    public LinkView View(RunCable cable, int strand, LinkState state, Func<Guid, ReferenceState> reference, BesideLink? beside = null)
     {
+        var known = beside ?? BesideLink.Nothing;
         var ports = cable.Strands.First(s => s.Strand == strand);
         var taken = state.Worst is { } worst ? worst.By : cable.BasisOf(strand, ReferenceMethod.OneCord, hasReferenceCords: false);
         var wavelengths = cable.Plan.At(cable.Grade).Where(w => taken.Fault(w) is null).ToList();
@@ -30,7 +37,7 @@ public sealed class LinkViewer(Phrasebook words, string language)
             words.Say(cable.BudgetIn(language)),
             taken.Uncertainty,
             cable.Plan.Budget!.UncertaintySource,
-            [.. wavelengths.Select(w => LimitAt(taken, w, state))],
+            [.. wavelengths.Select(w => LimitAt(taken, w, state, JointRecord.Of(known.Others, w), known.Ends))],
             [
                 .. state
                     .Readings.Select(r => (Read: r, IsLatest: true))
@@ -41,7 +48,7 @@ public sealed class LinkViewer(Phrasebook words, string language)
             [.. wavelengths.SelectMany(w => ApplicationsAt(taken, w, WorstAt(state, w)))],
             [.. Enum.GetValues<CableEnd>().Where(e => cable.PolishOf(e) is not null).Select(e => ReflectanceAt(cable, e, state))],
             state.Light is { } light ? words.Say(LightOf(strand, light)) : null,
-            state.Curing is { } cured ? CuredOf(cured, suspected ?? Enum.GetValues<Cause>()) : null,
+            state.Curing is { } cured ? CuredOf(cured, known.Suspected) : null,
             [.. state.Causes.OrderByDescending(f => f.At).Select(FoundOf)]
         );
     }
@@ -73,7 +80,7 @@ public sealed class LinkViewer(Phrasebook words, string language)
         return new ReflectanceLine(end, polish, limit.Most, limit.Source, worst?.Reflectance, worst?.Wavelength, worst?.IsGood);
     }
 
-    private static LimitAt LimitAt(LossBasis basis, int wavelength, LinkState state)
+    private static LimitAt LimitAt(LossBasis basis, int wavelength, LinkState state, JointRecord joints, IReadOnlyList<TerminationState> ends)
     {
         var limit = LinkBudget.Of(basis.At(wavelength), BudgetTables.Shipped);
         var worst = WorstAt(state, wavelength);
@@ -81,12 +88,12 @@ public sealed class LinkViewer(Phrasebook words, string language)
             basis.Grade,
             basis.Length,
             wavelength,
-            [new ExpectedJoint(FieldJoint, LinkBudget.EndPairsCounted(basis.Method) + basis.Pairs)],
+            [new ExpectedJoint(joints.Mean, LinkBudget.EndPairsCounted(basis.Method) + basis.Pairs), .. JointRecord.Within(ends, basis.Grade, wavelength)],
             basis.Splices,
             basis.Uncertainty,
             worst
         );
-        return new LimitAt(wavelength, limit.Lines, limit.Limit, worst, ExpectedLoss.Of(expected));
+        return new LimitAt(wavelength, limit.Lines, limit.Limit, worst, ExpectedLoss.Of(expected), joints.Links);
     }
 
     private static decimal Meters(Length length) => length.Millimeters / 1000m;

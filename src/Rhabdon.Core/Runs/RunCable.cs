@@ -5,7 +5,10 @@ using Rhabdon.Core.Units;
 
 namespace Rhabdon.Core.Runs;
 
-/// <summary>A cable whose links are tested.</summary>
+/// <summary>A cable whose links are tested, or a chain of cables.</summary>
+/// <param name="Cable">Its id; of a chain the chain's.</param>
+/// <param name="Length">Of all fiber between the two ends.</param>
+/// <param name="Chain">Null for the links of one cable.</param>
 /// <param name="Edition">What a lead has compared the budget profile with; null while nobody has.</param>
 /// <param name="NearPolish">Of its near connectors; null where nobody knows, as <paramref name="FarPolish"/> of its far ones.</param>
 public sealed record RunCable(
@@ -17,16 +20,29 @@ public sealed record RunCable(
     IReadOnlyList<RunStrand> Strands,
     Polish? NearPolish = null,
     Polish? FarPolish = null,
-    string? Edition = null
+    string? Edition = null,
+    LinkChain? Chain = null
 )
 {
     public Polish? PolishOf(CableEnd end) => end == CableEnd.Near ? NearPolish : FarPolish;
 
-    public LinkPlace PlaceOf(int strand) => LinkPlace.Of(Job, Cable, strand);
+    public LinkPlace PlaceOf(int strand) => Chain?.PlaceOf(Job, strand) ?? LinkPlace.Of(Job, Cable, strand);
+
+    /// <summary>Which of its strands a link is.</summary>
+    public int StrandOf(LinkPlace place) => place.Parts[0].Strand - (Chain?.Parts[0].First ?? 1) + 1;
 
     /// <summary>What the limit of a strand is reckoned from, measured against such a reference.</summary>
     public LossBasis BasisOf(int strand, ReferenceMethod method, bool hasReferenceCords) =>
-        new(Plan.Profile, Grade, Length, method, 0, Strands.First(s => s.Strand == strand).Splices, hasReferenceCords, Plan.Own?.Of(Grade));
+        new(
+            Plan.Profile,
+            Grade,
+            Length,
+            method,
+            Chain?.Pairs ?? 0,
+            Strands.First(s => s.Strand == strand).Splices + (Chain?.Splices ?? 0),
+            hasReferenceCords,
+            Plan.Own?.Of(Grade)
+        );
 
     /// <summary>Which budget profile limits are reckoned by, and whether somebody has compared it with what the customer goes by.</summary>
     public Phrase BudgetIn(string language) =>

@@ -43,10 +43,12 @@ public static class MadeLink
 
     /// <summary>Loss in dB by wavelength, with both end pairs or as many as the reference left in it.</summary>
     /// <param name="basis">Of the link: grade, length, splices, and how many end pairs count.</param>
-    /// <param name="ends">The near and the far termination as they stand.</param>
+    /// <param name="ends">The terminations as they stand, from the first end of all to the last: two of each cable.</param>
     public static Dictionary<int, double> Path(LossBasis basis, IEnumerable<int> wavelengths, IReadOnlyList<TerminationState> ends, FacesPlugged faces)
     {
-        var counted = ends.Take(LinkBudget.EndPairsCounted(basis.Method)).ToList();
+        var outer = new[] { ends[0], ends[^1] }.Take(LinkBudget.EndPairsCounted(basis.Method));
+        var between = ends.Skip(1).SkipLast(1).Where((_, at) => at % 2 == 0).Take(basis.Pairs);
+        var counted = outer.Concat(between).ToList();
         var kilometers = (double)basis.Length.Millimeters / 1_000_000;
         return wavelengths.ToDictionary(
             w => w,

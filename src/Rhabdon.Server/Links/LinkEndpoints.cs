@@ -30,6 +30,7 @@ public sealed record RunOpened(
 
 /// <summary>One link: its limit with the arithmetic, what was read, and what it carries.</summary>
 /// <param name="People">The names of those who appear in it.</param>
+/// <param name="Cable">Or the chain that it is of.</param>
 /// <param name="Diagnosis">Why it loses too much; null while nothing is wrong, as far as was measured.</param>
 /// <param name="Findings">The crew's own, that the diagnosis weighs with the start figures.</param>
 /// <param name="Rework">What the bench would do first at each end that it can put right.</param>
@@ -37,6 +38,7 @@ public sealed record RunOpened(
 public sealed record LinkPage(
     Guid Cable,
     string CableName,
+    bool IsChain,
     Guid Job,
     string JobName,
     string TimeZone,
@@ -51,7 +53,7 @@ public sealed record LinkPage(
 
 /// <summary>The links of a job: how many are worth what, and those that do not pass.</summary>
 /// <param name="Of">Strands of the job.</param>
-public sealed record JobLinks(int Of, IReadOnlyList<LinkTally> Tallies, IReadOnlyList<FailingLink> Failing);
+public sealed record JobLinks(int Of, IReadOnlyList<LinkTally> Tallies, IReadOnlyList<FailingLink> Failing, IReadOnlyList<ChainRow> Chains);
 
 /// <summary>Links: their test runs, their readings, and how a job's are tested.</summary>
 public static class LinkEndpoints
@@ -77,12 +79,10 @@ public static class LinkEndpoints
             return Problems.Missing();
         }
 
-        var (cable, job, run, book) = opened;
+        var (name, job, run, _, book) = opened;
         var (streams, references) = await links.StreamsAsync(job.Id, [.. run.Strands.Select(s => run.PlaceOf(s.Strand).Id)], book);
         IReadOnlyList<BenchEvent> told = [.. streams.SelectMany(s => s.Events), .. references.SelectMany(r => r.Events)];
-        return TypedResults.Ok(
-            new RunOpened(run, cable.Name, job.Name, [.. references.Select(r => r.Id)], told, await people.NamesAsync(told.Select(e => e.Actor)))
-        );
+        return TypedResults.Ok(new RunOpened(run, name, job.Name, [.. references.Select(r => r.Id)], told, await people.NamesAsync(told.Select(e => e.Actor))));
     }
 
     private static async Task<Results<Ok<LinkPage>, ProblemHttpResult>> Show(
@@ -99,30 +99,36 @@ public static class LinkEndpoints
             return Problems.Missing();
         }
 
-        var (cable, job, run, book) = opened;
+        var (name, job, run, _, book) = opened;
         var (streams, _) = await links.StreamsAsync(job.Id, [.. run.Strands.Select(s => run.PlaceOf(s.Strand).Id)], book);
         var link = streams.First(s => s.Id == run.PlaceOf(strand).Id);
         var references = await links.ReferencesAsync(link.State.Readings.Concat(link.State.Earlier).Select(r => r.Reference), book);
         var ends = await runs.EndsAsync(opened, strand);
         var found = await links.FoundAsync(job.Id);
         var priors = CausePriors.With(found);
-        var asked = LinkEvidence.Of(run, strand, link.State, ends[0].State, ends[1].State, streams.Select(s => s.State), r => references[r], priors);
+        var asked = LinkEvidence.Of(run, strand, link.State, ends[0].State, ends[^1].State, streams.Select(s => s.State), r => references[r], priors);
         var before = link.State.Curing is { } cured ? LinkEvidence.Then(cured.Before.At, run, strand, link, ends, book, r => references[r], priors) : null;
         var suspected = before is null ? null : LinkDiagnosis.Of(before, Phrasebook.English).Causes.Select(c => c.Cause).ToList();
+        var beside = new BesideLink(
+            [.. streams.Where(s => s.Id != link.Id).Select(s => s.State)],
+            [.. ends.Select(e => e.State)],
+            suspected ?? BesideLink.Nothing.Suspected
+        );
         var diagnosis = asked is null ? null : LinkDiagnosis.Of(asked, Phrasebook.English);
         return TypedResults.Ok(
             new LinkPage(
-                cable.Id,
-                cable.Name,
+                run.Cable,
+                name,
+                run.Chain is not null,
                 job.Id,
                 job.Name,
                 job.TimeZone,
-                new LinkViewer(Phrasebook.English, "en").View(run, strand, link.State, r => references[r], suspected),
+                new LinkViewer(Phrasebook.English, "en").View(run, strand, link.State, r => references[r], beside),
                 diagnosis,
                 found.Values.Sum(),
                 diagnosis is null ? [] : [.. Rework(diagnosis, link.State.Worst!.Event, ends, book)],
                 ends[0].Id,
-                ends[1].Id,
+                ends[^1].Id,
                 await people.NamesAsync(link.Events.Select(e => e.Actor))
             )
         );
@@ -130,14 +136,19 @@ public static class LinkEndpoints
 
     private static IEnumerable<ReworkWay> Rework(DiagnosisAnswer diagnosis, Guid reading, IReadOnlyList<FoldedTermination> ends, RecipeBook book) =>
         new[] { CableEnd.Near, CableEnd.Far }
-            .Zip(ends, (at, end) => LinkRework.Of(diagnosis.Causes.Select(c => c.Cause), reading, at, end.State, book, "en"))
+            .Zip([ends[0], ends[^1]], (at, end) => LinkRework.Of(diagnosis.Causes.Select(c => c.Cause), reading, at, end.State, book, "en"))
             .OfType<ReworkWay>();
 
     private static async Task<Results<Ok<JobLinks>, ProblemHttpResult>> OfJob(Guid id, JobStore jobs, LinkStore links, HttpContext context) =>
         await jobs.JobAsync(context.AccessOf(), id) is null
             ? Problems.Missing()
             : TypedResults.Ok(
-                new JobLinks((await jobs.CablesAsync([id])).Sum(c => c.Strands), await links.TallyAsync(id), await links.FailingAsync(id, MostFailing))
+                new JobLinks(
+                    (await jobs.CablesAsync([id])).Sum(c => c.Strands),
+                    await links.TallyAsync(id),
+                    await links.FailingAsync(id, MostFailing),
+                    await links.ChainsAsync(id)
+                )
             );
 
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> Losses(
@@ -161,8 +172,11 @@ public static class LinkEndpoints
         var begun = await links.OfJobAsync(id, book);
         var readings = begun.SelectMany(l => l.Link.Readings.Concat(l.Link.Earlier)).ToList();
         var references = await links.ReferencesAsync(readings.Select(r => r.Reference), book);
-        var file = LossCsv.Write(begun, references, await people.NamesAsync(readings.Select(r => r.Actor)));
+        var remade = await links.RemadeAsync(id);
+        var file = LossCsv.Write(begun, LastRemade, references, await people.NamesAsync(readings.Select(r => r.Actor)));
         return TypedResults.File(file, "text/csv; charset=utf-8", "losses.csv");
+
+        DateTimeOffset? LastRemade(LinkPlace place) => place.Parts.Max(p => remade.TryGetValue((p.Cable, p.Strand), out var at) ? at : (DateTimeOffset?)null);
     }
 
     private static async Task<Results<Ok<TestPlan>, ProblemHttpResult>> Plan(Guid id, JobStore jobs, LinkStore links, HttpContext context) =>

@@ -70,6 +70,25 @@ public class WorkEntryTests
     {
         var story = Finished();
         story.Events.Add(story.Make(new Retracted(story.Events[^1].Id, "looked again", false)));
+        Same(story);
+    }
+
+    // The entry that ended the attempt no longer does once the end goes back to the bench, and does again when that is taken back.
+    [Fact]
+    public void An_end_that_goes_back_to_the_bench_is_not_accepted_in_the_record_until_it_is_again()
+    {
+        var story = Finished();
+        var last = story.Events[^1].Id;
+        story.Events.Add(story.Make(new Reopened(1, "not-dimmer", Guid.NewGuid())));
+        Assert.Null(Same(story)[last].Outcome);
+        Assert.Equal("not-dimmer", Same(story)[story.Events[^1].Id].Sign);
+        story.Events.Add(story.Make(new Retracted(story.Events[^1].Id, "it was the cord", false)));
+        Assert.Equal(AttemptOutcome.Accepted, Same(story)[last].Outcome);
+    }
+
+    // What the changes leave, event by event, which must be what all events at once come to.
+    private static Dictionary<Guid, WorkEntry> Same(Story story)
+    {
         var (held, stream) = (new Dictionary<Guid, WorkEntry>(), FoldedTermination.Of(story.Id, [], story.Book));
         foreach (var happened in story.Events)
         {
@@ -89,6 +108,7 @@ public class WorkEntryTests
         }
 
         Assert.Equal(WorkEntry.Changes(null, stream).New.ToHashSet(), held.Values.ToHashSet());
+        return held;
     }
 
     private static Story Finished()

@@ -9,6 +9,7 @@ import { Download } from '../../parts/Download';
 import { Told } from '../../parts/Told';
 import { FaultLine } from '../../shell/faults';
 import { say } from '../../shell/words';
+import { Chains } from './Chains';
 import css from './JobLinks.module.css';
 import controls from '../../parts/controls.module.css';
 
@@ -25,13 +26,13 @@ export function JobLinks({ mayPlan }: { mayPlan: boolean }) {
         got(api.GET('/api/v1/jobs/{id}', path)),
         got(api.GET('/api/v1/budgets')),
       ]);
-      return { links, plan, name: view.job.name, budgets };
+      return { links, plan, name: view.job.name, cables: view.cables, budgets };
     },
     refetchOnMount: 'always',
   });
   return (
     <Told query={told}>
-      {({ links, plan, name, budgets }) => (
+      {({ links, plan, name, cables, budgets }) => (
         <div className="page" data-part="job-links">
           <header className="row apart">
             <h1>
@@ -49,6 +50,9 @@ export function JobLinks({ mayPlan }: { mayPlan: boolean }) {
             <h2>{say('joblinks.failing')}</h2>
             <Failing links={links} />
           </section>
+          {(cables.length > 1 || links.chains.length > 0) && (
+            <Chains job={job} chains={links.chains} cables={cables} mayPlan={mayPlan} />
+          )}
           <section className="card">
             <h2>{say('joblinks.plan')}</h2>
             <PlanForm job={job} plan={plan} budgets={budgets} mayPlan={mayPlan} />

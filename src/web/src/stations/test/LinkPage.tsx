@@ -55,8 +55,8 @@ function Shown({ told, person, mayWork, maySettle, unit }: Props & { told: Schem
           <span className="figures">
             {link.near} → {link.far}
           </span>{' '}
-          · <Link to={`/proof/${told.cable}`}>{told.cableName}</Link> · {say('run.meters', { meters: link.meters })} ·{' '}
-          {link.grade}
+          · <Link to={told.isChain ? `/links/${told.job}` : `/proof/${told.cable}`}>{told.cableName}</Link> ·{' '}
+          {say('run.meters', { meters: link.meters })} · {link.grade}
         </p>
         <span className="grow" />
         {mayWork && (
@@ -103,6 +103,7 @@ function Shown({ told, person, mayWork, maySettle, unit }: Props & { told: Schem
             </h2>
             <p className={css.expected}>
               {say('run.expected', { low: shown(limit.expected.low), high: shown(limit.expected.high) })}
+              {limit.own > 0 && ` ${say('run.expected-own', { own: limit.own })}`}
               {limit.expected.worse != null && (
                 <b className={limit.expected.isUnusual ? css.marginal : ''}>
                   {' '}

@@ -30,7 +30,7 @@ export function TestRun({ person, mayWork }: { person: string; mayWork: boolean 
   const [over, setOver] = useState<Over>();
   const run = shown?.run;
   useEffect(() => {
-    if (run) workAt({ job: run.job, jobName: run.jobName, cable: run.id, cableName: run.cableName });
+    if (run && !run.run.chain) workAt({ job: run.job, jobName: run.jobName, cable: run.id, cableName: run.cableName });
   }, [run]);
   if (fault)
     return (
@@ -40,6 +40,7 @@ export function TestRun({ person, mayWork }: { person: string; mayWork: boolean 
     );
   if (!shown) return <p className="page">{say('run.opening')}</p>;
   const { view } = shown;
+  const home = shown.run.run.chain ? `/links/${shown.run.job}` : `/proof/${cable}`;
   const { now, tally, reference } = view;
   const close = () => setOver(undefined);
   const actAndClose = async (deed: RunDeed) => {
@@ -49,7 +50,7 @@ export function TestRun({ person, mayWork }: { person: string; mayWork: boolean 
     <div className={css.run} data-part="test-run">
       <header className={css.head}>
         <h1>
-          {say('run.title')} <Link to={`/proof/${cable}`}>{shown.run.cableName}</Link>
+          {say('run.title')} <Link to={home}>{shown.run.cableName}</Link>
         </h1>
         <p>
           <b className="figures">
@@ -111,8 +112,8 @@ export function TestRun({ person, mayWork }: { person: string; mayWork: boolean 
               <h2>{say('run.done')}</h2>
               <p>{say('run.done-how')}</p>
               <div className="grow" />
-              <Link className={controls.mainAction} to={`/proof/${cable}`}>
-                {say('run.to-ladder')}
+              <Link className={controls.mainAction} to={home}>
+                {say(shown.run.run.chain ? 'chain.back' : 'run.to-ladder')}
               </Link>
             </>
           )}
