@@ -114,7 +114,7 @@ function Failing({ links }: { links: Schemas['JobLinks'] }) {
           render: (_, { wavelength, from }) => `${say('run.wavelength', { wavelength })} ${say(`run.from-${from}`)}`,
         },
         { title: say('joblinks.loss'), render: (_, { loss }) => shown(loss), className: 'figures' },
-        { title: say('run.limit'), render: (_, { limit }) => shown(limit), className: 'figures' },
+        { title: say('joblinks.limit'), render: (_, { limit }) => shown(limit), className: 'figures' },
         { title: say('run.worth'), render: (_, { grade }) => <b className={css[`word-${grade}`]}>{say(`loss.${grade}`)}</b> },
       ]}
     />
