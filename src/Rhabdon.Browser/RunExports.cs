@@ -73,7 +73,9 @@ public static partial class RunExports
         return JsonSerializer.Serialize([.. asked.Cable.Strands.Select(s => asked.Cable.PlaceOf(s.Strand).Id), .. asked.References], CoreJson.Default.ListGuid);
     }
 
-    /// <summary>What the screen of the run that is held shows, with the rows that are other than this gave the last time: a <see cref="RunView"/> as JSON.</summary>
+    /// <summary>
+    /// What the screen of the run that is held shows, with the rows that are other than this gave the last time: a <see cref="RunView"/> as JSON.
+    /// </summary>
     /// <param name="look">A <see cref="RunLook"/> as JSON.</param>
     /// <param name="isAnew">All rows, since whoever asks was given nothing before.</param>
     [JSExport]

@@ -88,7 +88,10 @@ public sealed class CrewStore(Database database)
         await connection.ExecuteAsync("insert into crew (id, name) values (@Id, @Name)", crew);
     }
 
-    /// <summary>The day that it is where a crew works; the earliest, where its sites differ, and the earliest anywhere while it has none: whoever joins works there at once, whatever the hour.</summary>
+    /// <summary>
+    /// The day that it is where a crew works; the earliest, where its sites differ, and the earliest anywhere while it has none: whoever joins works there at
+    /// once, whatever the hour.
+    /// </summary>
     /// <param name="now">UTC.</param>
     public async Task<DateOnly> TodayAsync(Guid crew, DateTime now)
     {

@@ -77,8 +77,8 @@ internal sealed class LinkWorld
         return weights.ToDictionary(w => w.Cause, w => w.Weight / sum);
     }
 
-    // Two joints by their mean 0.5 and deviation 0.18 dB, integrated in steps; each reading's own noise beside. Where it is the reference, the neighbors are off
-    // as this link is.
+    // Two joints by their mean 0.5 and deviation 0.18 dB, integrated in steps; each reading's own noise beside. Where it is the reference, the neighbors are
+    // off as this link is.
     private double Fits(double[] over, double off, Cause cause)
     {
         var sum = 0.0;

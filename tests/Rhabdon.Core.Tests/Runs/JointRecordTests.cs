@@ -16,8 +16,8 @@ public sealed class JointRecordTests
     public void Without_links_of_its_own_it_is_the_usual_of_a_field_connector() =>
         Assert.Equal((0.25m, 0), (JointRecord.Of([], 850).Mean.Amount, JointRecord.Of([], 850).Links));
 
-    // By hand: 120 m of OM4 takes 0.12 km × 2.4 dB/km = 0.288 dB (typical, from memory); 1.088 dB leaves 0.8 dB for two pairs: 0.4 dB each. With 20 links of 0.4 and
-    // the usual 0.25 worth 20: 0.325 dB.
+    // By hand: 120 m of OM4 takes 0.12 km × 2.4 dB/km = 0.288 dB (typical, from memory); 1.088 dB leaves 0.8 dB for two pairs: 0.4 dB each. With 20 links of
+    // 0.4 and the usual 0.25 worth 20: 0.325 dB.
     [Fact]
     public void Twenty_links_of_its_own_weigh_as_much_as_the_usual()
     {
@@ -36,8 +36,8 @@ public sealed class JointRecordTests
         Assert.True(JointRecord.Of(Links(40), 850).Mean.Amount >= 0.05m);
     }
 
-    // What was recorded of these very ends: the splicer's estimate as it is; a cleave of 2° against a stub in gel, single-mode at 1310 nm: 4.34 × (π × 1.468 × 4.6
-    // × 0.0349 / 1.31)² = 1.39 dB (Marcuse 1977, from memory).
+    // What was recorded of these very ends: the splicer's estimate as it is; a cleave of 2° against a stub in gel, single-mode at 1310 nm: 4.34 × (π × 1.468 ×
+    // 4.6 × 0.0349 / 1.31)² = 1.39 dB (Marcuse 1977, from memory).
     [Theory]
     [InlineData("S1", 1310, 0.08)]
     [InlineData("M4", 1310, 1.39)]
