@@ -43,7 +43,7 @@ await page.getByRole('heading', { name: 'Try next' }).waitFor();
 await page.locator('[data-part=expected-curve] path').first().waitFor();
 await shot('link');
 await page.getByRole('link', { name: /^Links of/ }).click();
-await page.getByText('links measured').waitFor();
+await page.getByText(/of \d+ links measured/).waitFor();
 await shot('job-links');
 await page.getByRole('link', { name: 'What a joint loses' }).click();
 await page.getByText('0.205').first().waitFor();
