@@ -7,8 +7,6 @@ namespace Rhabdon.Core.EndFaces;
 /// <summary>Reads a buyer's own profile critically before any face is held against it.</summary>
 public static class FaceLimitsCheck
 {
-    private const int LongestId = 20;
-    private const int LongestText = 100;
     private const int MostBands = 5;
     private const int MostMarks = 999;
     private const decimal Outermost = 1_000;
@@ -22,31 +20,15 @@ public static class FaceLimitsCheck
             faults.Add(Fault("formatVersion", PhraseKeys.Recipe.Format, ("wanted", Number(FaceLimits.CurrentFormat))));
         }
 
-        if (
-            profile.Id.Length is 0 or > LongestId
-            || !profile.Id.All(c => char.IsAsciiLetterLower(c) || char.IsAsciiDigit(c) || c == '-')
-            || ShippedFaceLimits.Find(profile.Id) is not null
-        )
-        {
-            faults.Add(Fault("id", PhraseKeys.Limits.Id, ("most", Number(LongestId))));
-        }
-
-        faults.AddRange(TextFaults("title", profile.Title));
-        faults.AddRange(TextFaults("source", profile.Source));
+        faults.AddRange(OwnProfile.IdFaults(profile.Id, ShippedFaceLimits.Find(profile.Id) is not null));
+        faults.AddRange(OwnProfile.TextFaults("title", profile.Title));
+        faults.AddRange(OwnProfile.TextFaults("source", profile.Source));
         if (profile.Modes.Count == 0)
         {
             faults.Add(Fault("modes", PhraseKeys.Recipe.ServesNone));
         }
 
         return [.. faults, .. ZoneFaults(profile.Zones)];
-    }
-
-    private static IEnumerable<RecipeFault> TextFaults(string place, Wording text)
-    {
-        if (text.ByLanguage.Count == 0 || text.ByLanguage.Values.Any(t => string.IsNullOrWhiteSpace(t) || t.Length > LongestText))
-        {
-            yield return Fault(place, PhraseKeys.Limits.Text, ("most", Number(LongestText)));
-        }
     }
 
     // From the core outward, one after the other, none left out.

@@ -8,8 +8,6 @@ namespace Rhabdon.Core.Links;
 /// <summary>Reads a customer's own budget critically before any link is judged by it.</summary>
 public static class BudgetCheck
 {
-    private const int LongestId = 20;
-    private const int LongestText = 100;
     private const int MostRows = 60;
     private const int Shortest = 600;
     private const int Longest = 1700;
@@ -32,36 +30,15 @@ public static class BudgetCheck
         ];
         return
         [
-            .. IdFaults(profile),
-            .. TextFault("title", profile.Title.ByLanguage.GetValueOrDefault("en")),
-            .. TextFault("source", profile.Source),
-            .. TextFault("endPairSource", profile.EndPairSource),
-            .. TextFault("uncertaintySource", profile.UncertaintySource),
+            .. OwnProfile.IdFaults(profile.Id, BudgetTables.Shipped.Profile(profile.Id) is not null),
+            .. profile.Version < 1 ? [Fault("version", PhraseKeys.Links.BudgetVersion)] : (RecipeFault[])[],
+            .. OwnProfile.TextFaults("title", profile.Title),
+            .. OwnProfile.TextFaults("source", profile.Source),
+            .. OwnProfile.TextFaults("endPairSource", profile.EndPairSource),
+            .. OwnProfile.TextFaults("uncertaintySource", profile.UncertaintySource),
             .. allowances.SelectMany(a => AllowanceFault(a.Field, a.Allowance, MostAllowance)),
             .. AttenuationFaults(profile.Attenuation),
         ];
-    }
-
-    private static IEnumerable<RecipeFault> IdFaults(BudgetProfile profile)
-    {
-        var isWritten = profile.Id.Length is > 0 and <= LongestId && profile.Id.All(c => char.IsAsciiLetterLower(c) || char.IsAsciiDigit(c) || c == '-');
-        if (!isWritten || BudgetTables.Shipped.Profile(profile.Id) is not null)
-        {
-            yield return Fault("id", PhraseKeys.Limits.Id, ("most", Number(LongestId)));
-        }
-
-        if (profile.Version < 1)
-        {
-            yield return Fault("version", PhraseKeys.Links.BudgetVersion);
-        }
-    }
-
-    private static IEnumerable<RecipeFault> TextFault(string field, string? text)
-    {
-        if (string.IsNullOrWhiteSpace(text) || text.Length > LongestText)
-        {
-            yield return Fault(field, PhraseKeys.Limits.Text, ("most", Number(LongestText)));
-        }
     }
 
     private static IEnumerable<RecipeFault> AllowanceFault(string field, Decibel allowance, Decibel most)

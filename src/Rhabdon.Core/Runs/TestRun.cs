@@ -89,9 +89,9 @@ public sealed class TestRun
             SettleLoss settle => string.IsNullOrWhiteSpace(settle.Reason) || settle.Reason.Trim().Length > BenchEvent.MostReason
                 ? No("reason", PhraseKeys.Bench.ReasonLong)
                 : OfLink(settle.Strand, place => new LossSettled(place, settle.Reading, settle.IsAccepted, settle.Reason.Trim())),
-            FindCause found => LinkOf(found.Strand).Cured(found.Before, found.After) is null
-                ? No("after", PhraseKeys.Conflict.NotMoved)
-                : OfLink(found.Strand, place => new CauseFound(place, found.Cause, found.Before, found.After)),
+            FindCause found => !links.ContainsKey(found.Strand) ? No("strand", PhraseKeys.Run.NoStrand)
+            : LinkOf(found.Strand).Cured(found.Before, found.After) is null ? No("after", PhraseKeys.Conflict.NotMoved)
+            : OfLink(found.Strand, place => new CauseFound(place, found.Cause, found.Before, found.After)),
             _ => throw new NotSupportedException(deed.GetType().Name),
         };
 

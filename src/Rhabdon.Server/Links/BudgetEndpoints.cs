@@ -25,8 +25,6 @@ public sealed record BudgetsView(
 /// <summary>Budget profiles: unconfirmed until a lead has compared them with the customer's edition, and a customer's own beside those that ship.</summary>
 public static class BudgetEndpoints
 {
-    private const int LongestEdition = 100;
-
     public static void MapBudgets(this WebApplication app)
     {
         var budgets = app.MapGroup("/api/v1").Needs(Permission.See);
@@ -68,10 +66,9 @@ public static class BudgetEndpoints
         HttpContext context
     )
     {
-        var edition = request.Edition.Trim();
-        if (edition.Length is 0 or > LongestEdition)
+        if (request.Fault() is { } fault)
         {
-            return Problems.Field(400, "edition", Phrase.Of(PhraseKeys.Problem.Edition, ("most", $"{LongestEdition}")));
+            return fault;
         }
 
         var known = BudgetTables.Shipped.Profiles.Concat(await store.OwnBudgetsAsync());
@@ -80,7 +77,7 @@ public static class BudgetEndpoints
             return Problems.Missing();
         }
 
-        await store.ConfirmAsync(profile, edition, context.AccessOf().Person);
+        await store.ConfirmAsync(profile, request.Said, context.AccessOf().Person);
         return TypedResults.NoContent();
     }
 }

@@ -24,13 +24,19 @@ public sealed record FaceLimitsView(
 );
 
 /// <param name="Edition">What the limits were compared with, 1 to 100 characters.</param>
-public sealed record ProfileConfirmationRequest(int Version, string Edition);
+public sealed record ProfileConfirmationRequest(int Version, string Edition)
+{
+    private const int LongestEdition = 100;
+
+    internal string Said => Edition.Trim();
+
+    internal ProblemHttpResult? Fault() =>
+        Said.Length is 0 or > LongestEdition ? Problems.Field(400, "edition", Phrase.Of(PhraseKeys.Problem.Edition, ("most", $"{LongestEdition}"))) : null;
+}
 
 /// <summary>The profiles that end faces are held against: unconfirmed until a lead has compared them with the buyer's edition.</summary>
 public static class FaceLimitsEndpoints
 {
-    private const int LongestEdition = 100;
-
     public static void MapProfiles(this WebApplication app)
     {
         var profiles = app.MapGroup("/api/v1").Needs(Permission.See);
@@ -78,10 +84,9 @@ public static class FaceLimitsEndpoints
         HttpContext context
     )
     {
-        var (access, edition) = (context.AccessOf(), request.Edition.Trim());
-        if (edition.Length is 0 or > LongestEdition)
+        if (request.Fault() is { } fault)
         {
-            return Problems.Field(400, "edition", Phrase.Of(PhraseKeys.Problem.Edition, ("most", $"{LongestEdition}")));
+            return fault;
         }
 
         if ((await books.BookAsync()).Profile(id, request.Version) is not { } profile)
@@ -89,7 +94,7 @@ public static class FaceLimitsEndpoints
             return Problems.Missing();
         }
 
-        await store.ConfirmAsync(profile, edition, access.Person);
+        await store.ConfirmAsync(profile, request.Said, context.AccessOf().Person);
         return TypedResults.NoContent();
     }
 }

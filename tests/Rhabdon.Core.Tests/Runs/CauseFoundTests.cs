@@ -52,6 +52,7 @@ public sealed class CauseFoundTests
         Assert.Null(Link.Curing);
         Assert.Equal("after", run.Do(new FindCause(1, Cause.Dirt, Link.Earlier[0].Event, Link.Readings[0].Event)));
         Assert.Equal("after", run.Do(new FindCause(1, Cause.Dirt, Link.Readings[0].Event, Link.Readings[1].Event)));
+        Assert.Equal("strand", run.Do(new FindCause(99, Cause.Dirt, Link.Readings[0].Event, Link.Readings[1].Event)));
     }
 
     // By hand: the start figures weigh 20 links, dirt 45 of 100 of them: 9. After 10 cleaves of 10: (1.6 + 10) of 30, and dirt 9 of 30.

@@ -1,15 +1,10 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { Button, Form, Input, InputNumber, Select } from 'antd';
-import { useState } from 'react';
+import { Button, Form, InputNumber, Select } from 'antd';
 import { api, got, type Schemas } from '../../api/client';
-import { DraftLine } from '../../parts/DraftLine';
 import { idOf } from '../../parts/idOf';
-import { SidePanel } from '../../parts/SidePanel';
-import { useFormDraft } from '../../parts/useDraft';
-import { FaultLine } from '../../shell/faults';
+import { OwnProfilePanel, type OwnValues } from '../../parts/OwnProfilePanel';
 import { say } from '../../shell/words';
 import css from './OwnLimits.module.css';
-import controls from '../../parts/controls.module.css';
 
 type Limits = Schemas['FaceLimits'];
 
@@ -22,9 +17,7 @@ interface Band {
 
 const kinds = ['scratches', 'defects'] as const;
 
-interface Values {
-  name: string;
-  source: string;
+interface Values extends OwnValues {
   zones: ({ to?: number | null } & Record<(typeof kinds)[number], Band[]>)[];
 }
 
@@ -45,16 +38,13 @@ interface Props {
 export function OwnLimits({ from: { id, isOwn, limits, title, version: begun }, onPublished, onClose }: Props) {
   const version = isOwn ? begun + 1 : 1;
   const queries = useQueryClient();
-  const [form] = Form.useForm<Values>();
-  const [fault, setFault] = useState('');
-  const { drop, ...draft } = useFormDraft(form, `limits ${id}`);
   const publish = async ({ name, source, zones }: Values) => {
     const body: Limits = {
       ...limits,
       id: isOwn ? id : idOf(name),
       version,
-      title: { en: name.trim() },
-      source: { en: source.trim() },
+      title: { en: name },
+      source: { en: source },
       zones: limits.zones.map((zone, at) => ({
         ...zone,
         // A ring begins where the one before ends.
@@ -64,68 +54,42 @@ export function OwnLimits({ from: { id, isOwn, limits, title, version: begun }, 
         defects: zones[at]!.defects.map(told),
       })),
     };
-    setFault('');
-    try {
-      const published = await got(api.POST('/api/v1/profiles', { body }));
-      await Promise.all([drop(), queries.invalidateQueries({ queryKey: ['profiles'] })]);
-      onPublished(published.id);
-    } catch (error) {
-      setFault(error instanceof TypeError ? say('shell.no-server') : (error as Error).message);
-    }
+    const published = await got(api.POST('/api/v1/profiles', { body }));
+    await queries.invalidateQueries({ queryKey: ['profiles'] });
+    onPublished(published.id);
   };
   const needed = [{ required: true, message: say('form.needed') }];
   return (
-    <SidePanel title={say('verify.own-title')} onClose={onClose} isWide>
-      <DraftLine
-        isRestored={draft.isRestored}
-        onAnew={() => {
-          form.resetFields();
-          void drop();
-        }}
-      />
-      <p>{say('verify.own-how', { serves: [...limits.modes, ...limits.polishes].join(' ') })}</p>
-      <Form
-        form={form}
-        name="limits"
-        layout="vertical"
-        requiredMark={false}
-        onValuesChange={draft.onValuesChange}
-        onFinish={(values) => void publish(values)}
-        initialValues={{
-          name: isOwn ? title : '',
-          source: isOwn ? limits.source.en : '',
-          zones: limits.zones.map(({ to, scratches, defects }) => ({
-            to,
-            scratches: scratches.map(typed),
-            defects: defects.map(typed),
-          })),
-        }}
-      >
-        <div className="grid two">
-          <Form.Item label={say('verify.own-name')} name="name" rules={needed}>
-            <Input maxLength={100} disabled={isOwn} />
+    <OwnProfilePanel<Values>
+      title={say('verify.own-title')}
+      how={say('verify.own-how', { serves: [...limits.modes, ...limits.polishes].join(' ') })}
+      name="limits"
+      draft={`limits ${id}`}
+      initialValues={{
+        name: isOwn ? title : '',
+        source: isOwn ? (limits.source.en ?? '') : '',
+        zones: limits.zones.map(({ to, scratches, defects }) => ({
+          to,
+          scratches: scratches.map(typed),
+          defects: defects.map(typed),
+        })),
+      }}
+      version={version}
+      onPublish={publish}
+      onClose={onClose}
+    >
+      {limits.zones.map(({ zone }, at) => (
+        <div key={zone} role="group" aria-label={zone} className={css.zone}>
+          <h3>{zone}</h3>
+          <Form.Item label={say('verify.own-ends')} name={['zones', at, 'to']} rules={needed}>
+            <InputNumber min={0} suffix="µm" />
           </Form.Item>
-          <Form.Item label={say('verify.own-source')} name="source" rules={needed}>
-            <Input maxLength={100} />
-          </Form.Item>
+          {kinds.map((kind) => (
+            <Bands key={kind} at={at} kind={kind} about={`${zone}, ${say(`verify.${kind}`)}`} />
+          ))}
         </div>
-        {limits.zones.map(({ zone }, at) => (
-          <div key={zone} role="group" aria-label={zone} className={css.zone}>
-            <h3>{zone}</h3>
-            <Form.Item label={say('verify.own-ends')} name={['zones', at, 'to']} rules={needed}>
-              <InputNumber min={0} suffix="µm" />
-            </Form.Item>
-            {kinds.map((kind) => (
-              <Bands key={kind} at={at} kind={kind} about={`${zone}, ${say(`verify.${kind}`)}`} />
-            ))}
-          </div>
-        ))}
-        <FaultLine says={fault} />
-        <Button type="primary" htmlType="submit" className={controls.mainAction}>
-          {say('verify.own-publish', { version })}
-        </Button>
-      </Form>
-    </SidePanel>
+      ))}
+    </OwnProfilePanel>
   );
 }
 
