@@ -111,19 +111,24 @@ public static partial class RunExports
     [JSExport]
     public static string ActRun(string look, string deed, string fresh, string stamp)
     {
-        var answer = RunAt(look).Answer(JsonSerializer.Deserialize(deed, CoreJson.Default.RunDeed)!, Guid.Parse(fresh));
-        if (answer.Fault is { } fault)
+        var answers = RunAt(look).Answers(JsonSerializer.Deserialize(deed, CoreJson.Default.RunDeed)!, Guid.Parse(fresh));
+        if (answers.FirstOrDefault(a => a.Fault is not null)?.Fault is { } fault)
         {
             return Stamps.Words(("field", fault.Field), ("says", Phrasebook.English.Say(fault.Says)));
         }
 
+        var made = Stamps.Put(stamp, [.. answers.Select(ActOf)]);
+        lastMade = answers[0].Body is LinkEvent ? made : [];
+        return Stamps.Texts(made);
+    }
+
+    private static StreamAct ActOf(RunAnswer answer)
+    {
         var (known, clock) =
             Links.TryGetValue(answer.Stream, out var link) ? (link.Events.Count, link.LastClock)
             : References.TryGetValue(answer.Stream, out var reference) ? (reference.Events.Count, reference.LastClock)
             : (0, default);
-        var made = Stamps.Put(stamp, [new StreamAct(answer.Body!, null, [(answer.Stream, known, clock)])]);
-        lastMade = answer.Body is LinkEvent ? made : [];
-        return Stamps.Texts(made);
+        return new StreamAct(answer.Body!, null, [(answer.Stream, known, clock)]);
     }
 
     /// <summary>Which column of a table is likely to be what: a <see cref="ResultMapping"/> as JSON.</summary>

@@ -233,11 +233,17 @@ public sealed class RecipeStore(Database database)
             }
         }
 
-        foreach (var content in await connection.QueryAsync<string>("select content from own_profile where kind = 'face' order by published_at, id, version"))
+        foreach (
+            var (kind, content) in await connection.QueryAsync<(string, string)>("select kind, content from own_profile order by published_at, id, version")
+        )
         {
-            if (Read(() => JsonSerializer.Deserialize(content, CoreJson.Default.FaceLimits)) is { } profile)
+            if (kind == ProfileStore.Face && Read(() => JsonSerializer.Deserialize(content, CoreJson.Default.FaceLimits)) is { } limits)
             {
-                book.Add(profile);
+                book.Add(limits);
+            }
+            else if (kind == ProfileStore.Budget && Read(() => JsonSerializer.Deserialize(content, CoreJson.Default.BudgetProfile)) is { } budget)
+            {
+                book.Add(budget);
             }
         }
 

@@ -221,6 +221,18 @@ test('a lead says that a reading stands, sets how a job is tested, and drags a j
   await page.getByRole('textbox', { name: 'Why' }).fill('Two references say the same.');
   await page.getByRole('button', { name: 'It stands' }).click();
   await expect(page.getByText('Two references say the same.')).toBeVisible();
+  // The jacket says more than the plan: limits go by it from then on, and what was judged before says so.
+  const length = page.locator('[data-part=length]');
+  await length.getByRole('textbox').fill('two reels');
+  await length.getByRole('button', { name: 'Keep the length' }).click();
+  await expect(length.getByText('A length in m, ft or km')).toBeVisible();
+  await length.getByRole('textbox').fill('412-1396 ft');
+  await length.getByRole('checkbox').check();
+  await length.getByRole('button', { name: 'Keep the length' }).click();
+  await expect(length.getByText('299.9')).toBeVisible();
+  await expect(length.getByText('Read it again where that matters.')).toBeVisible();
+  await page.goto(`/link/${cable}/2`);
+  await expect(length.getByText('299.9')).toBeVisible();
   await page.getByRole('link', { name: /^Links of/ }).click();
   await expect(page.getByText('No link of this job fails, as far as was measured.')).toBeVisible();
   await pick(page, 'Direction', 'From the near end only');

@@ -66,6 +66,7 @@ public sealed record CauseRecord(Guid Event, DateTimeOffset At, Cause Cause, Cur
 /// <param name="Earlier">Those that later ones took the place of.</param>
 /// <param name="Reflectances">The latest of each end and wavelength; null for none.</param>
 /// <param name="Found">What it was found to have had; null for nothing.</param>
+/// <param name="Measured">Its length as it was last measured; null where only the plan's is known.</param>
 public sealed record LinkState(
     Guid Id,
     LinkPlace? Place,
@@ -73,7 +74,8 @@ public sealed record LinkState(
     IReadOnlyList<LossRecord> Earlier,
     LightRecord? Light = null,
     IReadOnlyList<ReflectanceRecord>? Reflectances = null,
-    IReadOnlyList<CauseRecord>? Found = null
+    IReadOnlyList<CauseRecord>? Found = null,
+    Length? Measured = null
 )
 {
     /// <summary>The reading that counts; null for one not taken yet.</summary>

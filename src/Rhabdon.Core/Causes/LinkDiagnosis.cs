@@ -18,9 +18,9 @@ public static class LinkDiagnosis
     private const double WorthSaying = 0.4;
     private const double Least = 1e-30;
 
-    // Severities tried of a cause alone, and of each of two.
+    // Severities tried of a cause alone, and of each of two: with fewer, two causes that fit between the severities are missed.
     private const int Fine = 36;
-    private const int Coarse = 7;
+    private const int Coarse = 15;
 
     // Two causes at once, beside each alone: seldom more than in one of ten.
     private const double TwoAtOnce = 0.03;
@@ -73,7 +73,7 @@ public static class LinkDiagnosis
         var posterior = All.ToDictionary(c => c, _ => 0.0);
         foreach (var one in given)
         {
-            posterior[one.Cause] += one.Prior / sum * one.Signs * LossPattern.Of(one.Cause, asked, Fine).Sum(p => p.Weight * losses.Of(p));
+            posterior[one.Cause] += one.Prior / sum * one.Signs * losses.Of(LossPattern.Of(one.Cause, asked, Fine));
         }
 
         // Where two act, each has half: what is wrong is both.
@@ -87,7 +87,7 @@ public static class LinkDiagnosis
                     continue;
                 }
 
-                var fits = a.Patterns.Sum(p => b.Patterns.Sum(q => p.Weight * q.Weight * losses.Of(p, q)));
+                var fits = losses.Of(a.Patterns, b.Patterns);
                 var both = TwoAtOnce * 2 * (a.Prior / sum) * (b.Prior / sum) * Signs(a.Cause, b.Cause, asked, evidence) * fits / 2;
                 posterior[a.Cause] += both;
                 posterior[b.Cause] += both;
@@ -99,7 +99,7 @@ public static class LinkDiagnosis
         return all > 0 ? posterior.ToDictionary(p => p.Key, p => p.Value / all) : given.ToDictionary(g => g.Cause, g => g.Prior / sum);
     }
 
-    private sealed record Given(Cause Cause, double Prior, double Signs, IReadOnlyList<LossPattern> Patterns);
+    private sealed record Given(Cause Cause, double Prior, double Signs, LossPattern[] Patterns);
 
     // Over both ends where a cause may lie, each as likely as the other but for how it was made.
     private static double Placed(Cause cause, DiagnosisQuestion asked, IReadOnlyList<EvidenceItem> evidence) =>
@@ -185,7 +185,7 @@ public static class LinkDiagnosis
             .OrderByDescending(s => Math.Abs(s.Tells))
             .Select(s => Phrase.Of(s.Tells > 0 ? PhraseKeys.Cause.For : PhraseKeys.Cause.Against, ("what", words.Say(s.Says))));
 
-        double Fits(Cause c) => LossPattern.Of(c, asked, Coarse).Sum(p => p.Weight * losses.Of(p));
+        double Fits(Cause c) => losses.Of(LossPattern.Of(c, asked, Coarse));
 
         double Elsewhere(EvidenceItem item) => others.Sum(o => o.Value / sum * item.Given(item.End is null ? o.Key : null));
     }

@@ -5,8 +5,8 @@ namespace Rhabdon.Core.Causes;
 /// <summary>How much a cause adds to each reading, at one severity.</summary>
 /// <param name="Weight">Of a cause's patterns; they add up to 1.</param>
 /// <param name="Excess">For each reading, in dB.</param>
-/// <param name="Deviation">Of that, for each reading by itself, in dB.</param>
-internal sealed record LossPattern(double Weight, double[] Excess, double[] Deviation)
+/// <param name="Variance">Of that, for each reading by itself, in dB².</param>
+internal sealed record LossPattern(double Weight, double[] Excess, double[] Variance)
 {
     /// <summary>Mode-field diameters of single-mode fiber in micrometers (G.652, from memory): a fault acts by them.</summary>
     private const double ShortField = 9.2;
@@ -18,7 +18,7 @@ internal sealed record LossPattern(double Weight, double[] Excess, double[] Devi
 
     /// <summary>The patterns of a cause over the readings.</summary>
     /// <param name="severities">How many severities are tried: the more, the finer.</param>
-    public static IReadOnlyList<LossPattern> Of(Cause cause, DiagnosisQuestion asked, int severities)
+    public static LossPattern[] Of(Cause cause, DiagnosisQuestion asked, int severities)
     {
         var isSingle = asked.Grade.Mode() == FiberMode.SingleMode;
         return cause switch
@@ -48,14 +48,7 @@ internal sealed record LossPattern(double Weight, double[] Excess, double[] Devi
     private static double[] About(double ratio) => [0.95 * ratio, ratio, 1.05 * ratio];
 
     // As severe at the shorter wavelength, and so many times at the longer: each of these as likely as the others.
-    private static IReadOnlyList<LossPattern> ByWave(
-        DiagnosisQuestion asked,
-        double median,
-        double spread,
-        double[] atLonger,
-        int severities,
-        double unlike = Steady
-    ) =>
+    private static LossPattern[] ByWave(DiagnosisQuestion asked, double median, double spread, double[] atLonger, int severities, double unlike = Steady) =>
         [
             .. atLonger.SelectMany(times =>
                 Severities(median, spread, severities).Select(s => Pattern(asked, s, 1.0 / atLonger.Length, r => s.Loss * (IsLonger(r) ? times : 1), unlike))
@@ -63,7 +56,7 @@ internal sealed record LossPattern(double Weight, double[] Excess, double[] Devi
         ];
 
     // From the larger core into the smaller 2 to 5 dB, the other way about nothing; single-mode with multimode far more (step-down of core and aperture).
-    private static IReadOnlyList<LossPattern> Mix(DiagnosisQuestion asked, bool isSingle, int severities)
+    private static LossPattern[] Mix(DiagnosisQuestion asked, bool isSingle, int severities)
     {
         CableEnd[] ways = [CableEnd.Near, CableEnd.Far];
         return
@@ -76,7 +69,7 @@ internal sealed record LossPattern(double Weight, double[] Excess, double[] Devi
     }
 
     // The same for every reading, up or down.
-    private static IReadOnlyList<LossPattern> Shifted(DiagnosisQuestion asked, int severities) =>
+    private static LossPattern[] Shifted(DiagnosisQuestion asked, int severities) =>
         [
             .. Severities(0.5, 0.6, severities)
                 .SelectMany(s => (LossPattern[])[Pattern(asked, s, 0.6, _ => s.Loss, Steady), Pattern(asked, s, 0.4, _ => -s.Loss, Steady)]),
@@ -87,8 +80,8 @@ internal sealed record LossPattern(double Weight, double[] Excess, double[] Devi
     private static LossPattern Pattern(DiagnosisQuestion asked, Severity severity, double weight, Func<LossEvidence, double> excess, double unlike)
     {
         var each = asked.Readings.Select(excess).ToArray();
-        var share = Math.Sqrt((unlike * unlike) + (severity.Width * severity.Width));
-        return new LossPattern(severity.Weight * weight, each, [.. each.Select(e => share * Math.Abs(e))]);
+        var share = (unlike * unlike) + (severity.Width * severity.Width);
+        return new LossPattern(severity.Weight * weight, each, [.. each.Select(e => share * e * e)]);
     }
 
     // Severities of a lognormal distribution, evenly apart on its own scale; each stands for all that lie nearer to it than to the next.

@@ -55,6 +55,10 @@ public sealed record BudgetProfile(
     /// <summary>The part of it that a link of this grade is judged by.</summary>
     public BudgetProfile Of(FiberGrade grade) => this with { Attenuation = [.. Attenuation.Where(a => a.Grades.Contains(grade))] };
 
+    /// <summary>Every figure and every word of both is the same.</summary>
+    public bool IsSameAs(BudgetProfile other) =>
+        JsonSerializer.Serialize(this, CoreJson.Default.BudgetProfile) == JsonSerializer.Serialize(other, CoreJson.Default.BudgetProfile);
+
     /// <summary>Most that a kilometer may lose; null for a wavelength that the grade is not specified at.</summary>
     /// <param name="wavelength">Nanometers.</param>
     public Decibel? PerKm(FiberGrade grade, int wavelength) =>

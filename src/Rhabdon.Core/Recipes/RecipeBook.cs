@@ -1,16 +1,18 @@
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
+using Rhabdon.Core.Links;
 
 namespace Rhabdon.Core.Recipes;
 
 /// <summary>
-/// Published recipes and ladders at hand, and the profiles that faces are held against. Nothing in it changes; a newer version stands beside the older.
+/// Published recipes and ladders at hand, and the profiles that faces and losses are held against. Nothing in it changes; a newer version stands beside the older.
 /// </summary>
 public sealed class RecipeBook
 {
     private readonly Dictionary<RecipeRef, Lazy<PublishedRecipe>> recipes = [];
     private readonly Dictionary<ReworkLadderRef, Lazy<ReworkLadder>> ladders = [];
     private readonly List<FaceLimits> own = [];
+    private readonly Dictionary<(string Id, int Version), BudgetProfile> budgets = [];
 
     public IEnumerable<PublishedRecipe> Recipes => recipes.Values.Select(r => r.Value);
 
@@ -47,6 +49,16 @@ public sealed class RecipeBook
         own.Add(profile);
         return this;
     }
+
+    /// <param name="budget">A customer's own.</param>
+    public RecipeBook Add(BudgetProfile budget)
+    {
+        budgets[(budget.Id, budget.Version)] = budget;
+        return this;
+    }
+
+    /// <summary>A version of a customer's own budget, or null.</summary>
+    public BudgetProfile? Budget(string id, int version) => budgets.GetValueOrDefault((id, version));
 
     /// <summary>A version of a profile, or null.</summary>
     public FaceLimits? Profile(string id, int version) => ShippedFaceLimits.Starters.Concat(own).FirstOrDefault(p => p.Id == id && p.Version == version);

@@ -78,7 +78,7 @@ public static class LinkEvidence
         new(
             cable.Grade,
             [.. link.Readings.Select(r => new LossEvidence(r.Wavelength, r.From, r.Loss, r.Limit))],
-            cable.Length,
+            link.Measured ?? cable.Length,
             LinkBudget.EndPairsCounted(link.Readings[0].By.Method) + link.Readings[0].By.Pairs,
             link.Readings[0].By.Splices
         );

@@ -7,6 +7,8 @@ namespace Rhabdon.Core.Runs;
 
 /// <summary>What the page of a link shows.</summary>
 /// <param name="Meters">Of fiber between its two ends.</param>
+/// <param name="IsMeasured">That length was measured; else it is the plan's.</param>
+/// <param name="IsMeasuredSince">It was measured after a reading that was judged by another length.</param>
 /// <param name="Budget">Which budget profile its limits are by, and how that stands, in words.</param>
 /// <param name="Uncertainty">Of a reading, either way; where it comes from.</param>
 /// <param name="Limits">One for each wavelength that the plan asks for.</param>
@@ -23,6 +25,8 @@ public sealed record LinkView(
     string Far,
     FiberGrade Grade,
     decimal Meters,
+    bool IsMeasured,
+    bool IsMeasuredSince,
     string Budget,
     Decibel Uncertainty,
     string UncertaintySource,

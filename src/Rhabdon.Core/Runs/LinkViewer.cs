@@ -25,7 +25,7 @@ public sealed class LinkViewer(Phrasebook words, string language)
     {
         var known = beside ?? BesideLink.Nothing;
         var ports = cable.Strands.First(s => s.Strand == strand);
-        var taken = state.Worst is { } worst ? worst.By : cable.BasisOf(strand, ReferenceMethod.OneCord, hasReferenceCords: false);
+        var taken = state.Worst is { } worst ? worst.By : cable.BasisOf(strand, ReferenceMethod.OneCord, hasReferenceCords: false, state.Measured);
         var wavelengths = cable.Plan.At(cable.Grade).Where(w => taken.Fault(w) is null).ToList();
         return new LinkView(
             strand,
@@ -33,7 +33,9 @@ public sealed class LinkViewer(Phrasebook words, string language)
             ports.Near,
             ports.Far,
             cable.Grade,
-            Meters(cable.Length),
+            Meters(state.Measured ?? cable.Length),
+            state.Measured is not null,
+            state.Measured is { } measured && state.Readings.Any(r => r.By.Length != measured),
             words.Say(cable.BudgetIn(language)),
             taken.Uncertainty,
             cable.Plan.Budget!.UncertaintySource,

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
+using Rhabdon.Core.Bench;
 using Rhabdon.Core.Units;
 
 namespace Rhabdon.Core.Runs;
@@ -35,6 +36,29 @@ public static partial class MeterText
             ? default(Decibel) - back
             : null;
 
+    /// <summary>
+    /// The length of fiber, or the way between two jacket marks: 87.4 is meters, 287 ft, 0.32 km; 412-699 ft is 287 ft, whichever mark is greater.
+    /// </summary>
+    /// <returns>Null for what is none, and beyond <see cref="LengthRead.Range"/>.</returns>
+    public static Length? FiberLength(string read)
+    {
+        if (read.Length > QuantityText.MaxCharacters || FiberLengths().Match(read.Trim().Replace(',', '.')) is not { Success: true } typed)
+        {
+            return null;
+        }
+
+        var first = decimal.Parse(typed.Groups["first"].Value, CultureInfo.InvariantCulture);
+        var second = typed.Groups["second"] is { Success: true } mark ? decimal.Parse(mark.Value, CultureInfo.InvariantCulture) : (decimal?)null;
+        var amount = second is { } other ? Math.Abs(other - first) : first;
+        var length = typed.Groups["unit"].Value switch
+        {
+            "ft" => Length.Inches(amount * 12),
+            "km" => Length.Mm(amount * 1_000_000),
+            _ => Length.Mm(amount * 1000),
+        };
+        return length < LengthRead.Range.Least || length > LengthRead.Range.Most ? null : length;
+    }
+
     private static string? Amount(string read)
     {
         var typed = read.Trim().Replace('\u2212', '-').Replace(',', '.');
@@ -51,6 +75,9 @@ public static partial class MeterText
                 $"{digits.Groups["sign"].Value}{int.Parse(number, CultureInfo.InvariantCulture) / 100m}{digits.Groups["unit"].Value}"
             );
     }
+
+    [GeneratedRegex(@"^(?<first>[0-9]{1,7}(\.[0-9]{1,3})?)(\s*[-–]\s*(?<second>[0-9]{1,7}(\.[0-9]{1,3})?))?\s*(?<unit>m|ft|km)?$")]
+    private static partial Regex FiberLengths();
 
     [GeneratedRegex(@"^(?<sign>[-+]?)(?<digits>\d{1,4})(?<unit>\s*[A-Za-z]*)$")]
     private static partial Regex Digits();

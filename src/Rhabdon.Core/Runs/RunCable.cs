@@ -7,7 +7,7 @@ namespace Rhabdon.Core.Runs;
 
 /// <summary>A cable whose links are tested, or a chain of cables.</summary>
 /// <param name="Cable">Its id; of a chain the chain's.</param>
-/// <param name="Length">Of all fiber between the two ends.</param>
+/// <param name="Length">Of all fiber between the two ends, by the plan.</param>
 /// <param name="Chain">Null for the links of one cable.</param>
 /// <param name="Edition">What a lead has compared the budget profile with; null while nobody has.</param>
 /// <param name="NearPolish">Of its near connectors; null where nobody knows, as <paramref name="FarPolish"/> of its far ones.</param>
@@ -32,11 +32,12 @@ public sealed record RunCable(
     public int StrandOf(LinkPlace place) => place.Parts[0].Strand - (Chain?.Parts[0].First ?? 1) + 1;
 
     /// <summary>What the limit of a strand is reckoned from, measured against such a reference.</summary>
-    public LossBasis BasisOf(int strand, ReferenceMethod method, bool hasReferenceCords) =>
+    /// <param name="measured">The length of its fiber; null where only the plan's is known.</param>
+    public LossBasis BasisOf(int strand, ReferenceMethod method, bool hasReferenceCords, Length? measured = null) =>
         new(
             Plan.Profile,
             Grade,
-            Length,
+            measured ?? Length,
             method,
             Chain?.Pairs ?? 0,
             Strands.First(s => s.Strand == strand).Splices + (Chain?.Splices ?? 0),

@@ -10,6 +10,7 @@ namespace Rhabdon.Core.Runs;
 [JsonDerivedType(typeof(ReadLoss), "read")]
 [JsonDerivedType(typeof(SeeLight), "light")]
 [JsonDerivedType(typeof(ReadReflectance), "reflectance")]
+[JsonDerivedType(typeof(ReadLength), "length")]
 [JsonDerivedType(typeof(TakeReference), "take-reference")]
 [JsonDerivedType(typeof(CheckReference), "check-reference")]
 [JsonDerivedType(typeof(EndReference), "end-reference")]
@@ -29,6 +30,10 @@ public sealed record SeeLight(int Strand, int? CameOut = null) : RunDeed;
 /// <param name="Wavelength">Nanometers.</param>
 /// <param name="Read">As typed: -42 is the same as a return loss of 42 dB.</param>
 public sealed record ReadReflectance(int Strand, CableEnd End, int Wavelength, string Read) : RunDeed;
+
+/// <param name="Strand">Null for every strand of the run: one jacket is about all its fibers.</param>
+/// <param name="Read">As typed: 87.4 m, 287 ft, or the jacket marks of both ends, 412-699 ft.</param>
+public sealed record ReadLength(int? Strand, string Read) : RunDeed;
 
 /// <param name="Powers">As typed; empty where the meter was set to zero.</param>
 /// <param name="Temperature">Of the air, as typed; empty where nobody measured it.</param>

@@ -71,10 +71,15 @@ public sealed class TestRun
 
     /// <summary>The limit of a reading against the reference in use, or against one of one cord while there is none.</summary>
     public LossBasis BasisOf(int strand) =>
-        asked.Cable.BasisOf(strand, InUse?.Taken?.Method ?? ReferenceMethod.OneCord, InUse?.Taken?.HasReferenceCords() ?? false);
+        asked.Cable.BasisOf(strand, InUse?.Taken?.Method ?? ReferenceMethod.OneCord, InUse?.Taken?.HasReferenceCords() ?? false, LinkOf(strand).Measured);
 
     /// <summary>Why a strand cannot be judged at a wavelength: what the profile does not know of. Null when it can.</summary>
     public Phrase? Fault(RunKey key) => BasisOf(key.Strand).Fault(key.Wavelength)?.Says;
+
+    /// <summary>What a deed comes to on each link that it is about; one that is refused is refused on all.</summary>
+    /// <param name="fresh">The id of the stream that a new reference begins.</param>
+    public IReadOnlyList<RunAnswer> Answers(RunDeed deed, Guid fresh) =>
+        deed is ReadLength { Strand: null } of ? [.. Cable.Strands.Select(s => Answer(of with { Strand = s.Strand }, fresh))] : [Answer(deed, fresh)];
 
     /// <param name="fresh">The id of the stream that a new reference begins.</param>
     public RunAnswer Answer(RunDeed deed, Guid fresh) =>
@@ -83,6 +88,9 @@ public sealed class TestRun
             ReadLoss read => Read(read),
             SeeLight seen => OfLink(seen.Strand, place => new LightSeen(place, seen.CameOut)),
             ReadReflectance read => Reflectance(read),
+            ReadLength { Strand: { } strand } read => MeterText.FiberLength(read.Read) is { } length
+                ? OfLink(strand, place => new LengthRead(place, length))
+                : No("read", PhraseKeys.Run.LengthWanted),
             TakeReference taken => Taken(taken, fresh),
             CheckReference check => Checked(check),
             EndReference end => InUse is { } ending ? new RunAnswer(ending.Id, new ReferenceEnded(end.Why), null) : No("reference", PhraseKeys.Run.NoReference),

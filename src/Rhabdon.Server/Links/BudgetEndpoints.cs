@@ -6,6 +6,7 @@ using Rhabdon.Data;
 using Rhabdon.Server.Hosting;
 using Rhabdon.Server.People;
 using Rhabdon.Server.Pictures;
+using Rhabdon.Server.Recipes;
 
 namespace Rhabdon.Server.Links;
 
@@ -54,10 +55,27 @@ public static class BudgetEndpoints
         );
     }
 
-    private static async Task<Results<Ok<BudgetView>, ProblemHttpResult>> Publish(BudgetProfile profile, ProfileStore store, HttpContext context) =>
-        BudgetCheck.Faults(profile) is { Count: > 0 } faults ? Problems.Fields(400, [.. faults.Select(f => (f.Place, f.Says))])
-        : await store.PublishAsync(profile, context.AccessOf().Person) ? TypedResults.Ok(new BudgetView(profile, true, null))
-        : Problems.Field(409, "version", Phrase.Of(PhraseKeys.Limits.Taken, ("version", $"{profile.Version}")));
+    private static async Task<Results<Ok<BudgetView>, ProblemHttpResult>> Publish(
+        BudgetProfile profile,
+        ProfileStore store,
+        RecipeBookCache books,
+        HttpContext context
+    )
+    {
+        if (BudgetCheck.Faults(profile) is { Count: > 0 } faults)
+        {
+            return Problems.Fields(400, [.. faults.Select(f => (f.Place, f.Says))]);
+        }
+
+        if (!await store.PublishAsync(profile, context.AccessOf().Person))
+        {
+            return Problems.Field(409, "version", Phrase.Of(PhraseKeys.Limits.Taken, ("version", $"{profile.Version}")));
+        }
+
+        // Readings are held against what was published.
+        await books.ForgetEverywhereAsync();
+        return TypedResults.Ok(new BudgetView(profile, true, null));
+    }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Confirm(
         string id,

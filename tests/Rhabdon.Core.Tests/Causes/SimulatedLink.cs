@@ -15,6 +15,9 @@ internal sealed class LinkWorld
 {
     // Links of each cause that the posterior is reckoned over.
     private const int Draws = 2_000;
+
+    // And of each two causes.
+    private const int Pairs = 1_000;
     private const double MeterNoise = 0.05;
 
     // Somewhat wider than the noise, since links of a cause are only so many.
@@ -77,6 +80,84 @@ internal sealed class LinkWorld
         return weights.ToDictionary(w => w.Cause, w => w.Weight / sum);
     }
 
+    /// <summary>What is likely of each cause to whoever knows this world's rules, and that two act: each has the share of the pairs that it is in.</summary>
+    public Dictionary<Cause, double> PosteriorOfTwo(SimulatedLink link)
+    {
+        var km = (double)link.Asked.Length!.Value.Millimeters / 1e6;
+        var over = Readings().Select(r => link.Losses[r.At] - ((r.Wave == 1310 ? 0.34 : 0.2) * km)).ToArray();
+        var off = (double)link.Asked.Neighbors!.MeanExcess.Amount;
+        var posterior = All.ToDictionary(c => c, _ => 1e-300);
+        for (var first = 0; first < All.Length; first++)
+        {
+            for (var second = first + 1; second < All.Length; second++)
+            {
+                var (a, b) = (All[first], All[second]);
+                if (a == Cause.OverBudget || b == Cause.OverBudget)
+                {
+                    continue;
+                }
+
+                var weight = Shares[first] * Shares[second] * FitsTwo(over, off, a, b) * SignsOfTwo(link.Asked, a, b);
+                posterior[a] += weight;
+                posterior[b] += weight;
+            }
+        }
+
+        return posterior;
+    }
+
+    // Each link of the one cause with one of the other.
+    private double FitsTwo(double[] over, double off, Cause first, Cause second)
+    {
+        var sum = 0.0;
+        for (var draw = 0; draw < Pairs; draw++)
+        {
+            var (one, other) = (drawn[first][draw], drawn[second][Draws - 1 - draw]);
+            var left = over.Select((o, at) => o - one[at] - other[at]).ToArray();
+            var reference =
+                first == Cause.Reference ? one
+                : second == Cause.Reference ? other
+                : null;
+            sum += (reference is null ? Bell(off, 0, 0.08) : Bell(off, reference.Average(), 0.05)) * JointsOf(left);
+        }
+
+        return sum;
+    }
+
+    // The stronger of what both throw back; one end shows the one's face or the other's where both lie there.
+    private static double SignsOfTwo(DiagnosisQuestion asked, Cause first, Cause second)
+    {
+        var back = (double)asked.Reflectance!.Value.Amount;
+        var (one, other) = (Back(first), Back(second));
+        var thrown =
+            (Bell(back, one.Mean, one.Deviation) * Below(back, other.Mean, other.Deviation))
+            + (Bell(back, other.Mean, other.Deviation) * Below(back, one.Mean, one.Deviation));
+        var ends = 0.0;
+        foreach (var (a, b) in ((bool, bool)[])[(true, true), (true, false), (false, true), (false, false)])
+        {
+            ends += 0.25 * End(asked.Near!, a, b) * End(asked.Far!, !a, !b);
+        }
+
+        return thrown * ends;
+
+        double End(EndEvidence end, bool isFirst, bool isSecond)
+        {
+            Cause[] here =
+            [
+                .. new[] { (Cause: first, Is: isFirst), (Cause: second, Is: isSecond) }.Where(c => c.Is && IsAtAnEnd(c.Cause)).Select(c => c.Cause),
+            ];
+            return here.Length == 0 ? Seen(end, null) : here.Average(c => Seen(end, c));
+        }
+    }
+
+    // The share of a normal distribution below a value: Abramowitz and Stegun 1964, 26.2.17, within 7.5e-8.
+    private static double Below(double value, double mean, double deviation)
+    {
+        var (z, t) = ((value - mean) / deviation, 1 / (1 + (0.2316419 * Math.Abs(value - mean) / deviation)));
+        var above = Bell(Math.Abs(z), 0, 1) * t * (0.319381530 + (t * (-0.356563782 + (t * (1.781477937 + (t * (-1.821255978 + (t * 1.330274429))))))));
+        return z > 0 ? 1 - above : above;
+    }
+
     // Two joints by their mean 0.5 and deviation 0.18 dB, integrated in steps; each reading's own noise beside. Where it is the reference, the neighbors are
     // off as this link is.
     private double Fits(double[] over, double off, Cause cause)
@@ -90,18 +171,25 @@ internal sealed class LinkWorld
                 left[at] = over[at] - excess[at];
             }
 
-            var neighbors = cause == Cause.Reference ? Bell(off, excess.Average(), 0.05) : Bell(off, 0, 0.08);
-            var (mean, spread) = (left.Average(), left.Sum(l => l * l));
-            // What is farther off counts nothing: its share is under a millionth.
-            for (var step = Math.Max(1, (int)((mean - Far) / Step)); step * Step < Math.Min(1.5, mean + Far); step++)
-            {
-                var joints = step * Step;
-                var distance = spread - (2 * joints * mean * over.Length) + (joints * joints * over.Length);
-                sum += neighbors * Joints(joints) * Math.Exp(-0.5 * distance / (Kernel * Kernel));
-            }
+            sum += (cause == Cause.Reference ? Bell(off, excess.Average(), 0.05) : Bell(off, 0, 0.08)) * JointsOf(left);
         }
 
         return sum + 1e-300;
+    }
+
+    // How likely it is that the two joints leave that.
+    private static double JointsOf(double[] left)
+    {
+        var (sum, mean, spread) = (0.0, left.Average(), left.Sum(l => l * l));
+        // What is farther off counts nothing: its share is under a millionth.
+        for (var step = Math.Max(1, (int)((mean - Far) / Step)); step * Step < Math.Min(1.5, mean + Far); step++)
+        {
+            var joints = step * Step;
+            var distance = spread - (2 * joints * mean * left.Length) + (joints * joints * left.Length);
+            sum += Joints(joints) * Math.Exp(-0.5 * distance / (Kernel * Kernel));
+        }
+
+        return sum;
     }
 
     private static double Joints(double joints) => Math.Pow(joints, 7) * Math.Exp(-joints / 0.0625);
@@ -273,9 +361,9 @@ internal sealed class LinkWorld
             ? 0.5 * ((Seen(asked.Near!, cause) * Seen(asked.Far!, null)) + (Seen(asked.Near!, null) * Seen(asked.Far!, cause)))
             : Seen(asked.Near!, null) * Seen(asked.Far!, null);
         return back * ends;
-
-        static double Seen(EndEvidence end, Cause? cause) => Faces(cause)[(int)end.Face!.Value] / 100 * (end.Glows!.Value ? Glow(cause) : 1 - Glow(cause));
     }
+
+    private static double Seen(EndEvidence end, Cause? cause) => Faces(cause)[(int)end.Face!.Value] / 100 * (end.Glows!.Value ? Glow(cause) : 1 - Glow(cause));
 
     private int Pick(double[] shares)
     {

@@ -1,6 +1,7 @@
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Links;
+using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Units;
 
 namespace Rhabdon.Core.Tests.Runs;
@@ -60,6 +61,27 @@ public class LinkEventTests
             var happened = Story(body, place.Id);
             var streams = new Dictionary<Guid, FoldedStream> { [place.Id] = FoldedLink.Of(place.Id, []) };
             return EventAdmission.Malformed(happened)?.Field ?? EventAdmission.Judge(streams, happened, new()).Refusal?.Field;
+        }
+    }
+
+    // A customer's own budget is what was published; a tablet's own figures pass no link.
+    [Fact]
+    public void A_budget_that_nobody_published_or_published_otherwise_judges_no_reading()
+    {
+        var published = BudgetTables.Shipped.Profile("tia")! with { Id = "harbor", Pair = Decibel.Of(0.5m) };
+        var book = new RecipeBook().Add(published);
+        Assert.Null(Refused(published));
+        Assert.Equal("body.by.own", Refused(published with { Pair = Decibel.Of(5) }));
+        Assert.Equal("body.by.own", Refused(published with { Version = 2 }));
+        Assert.Equal("body.by.own", Refused(published with { Id = "quay" }));
+
+        string? Refused(BudgetProfile own)
+        {
+            var place = LinkPlace.Of(Job, Cable, 1);
+            var basis = new LossBasis(own.Id, FiberGrade.OM4, Length.Mm(120_000), ReferenceMethod.OneCord, Own: own.Of(FiberGrade.OM4));
+            var read = new LossRead(place, 850, CableEnd.Near, Decibel.Of(0.42m), basis.Limit(850), LossGrade.Pass, basis, Guid.CreateVersion7());
+            var streams = new Dictionary<Guid, FoldedStream> { [place.Id] = FoldedLink.Of(place.Id, []) };
+            return EventAdmission.Judge(streams, Story(read, place.Id), book).Refusal?.Field;
         }
     }
 

@@ -46,4 +46,24 @@ public class MeterTextTests
     [InlineData("8")]
     [InlineData("0.42 dB")]
     public void What_is_no_power_is_not_guessed(string typed) => Assert.Null(MeterText.Power(typed));
+
+    // A foot is 304.8 mm (1959); jacket marks count up or down along the cable, so that either end may bear the greater (common practice).
+    [Theory]
+    [InlineData("87.4", 87_400)]
+    [InlineData("87,4 m", 87_400)]
+    [InlineData("0.32 km", 320_000)]
+    [InlineData("100 ft", 30_480)]
+    [InlineData("412-699 ft", 87_477.6)]
+    [InlineData("699 – 412 ft", 87_477.6)]
+    public void A_length_of_fiber_is_read(string typed, double millimeters) => Assert.Equal(Length.Mm((decimal)millimeters), MeterText.FiberLength(typed));
+
+    [Theory]
+    [InlineData("")]
+    [InlineData("0.05 m")]
+    [InlineData("412-412 ft")]
+    [InlineData("101 km")]
+    [InlineData("-5 m")]
+    [InlineData("87 yd")]
+    [InlineData("99999999999999999999999999")]
+    public void What_is_no_length_is_not_guessed(string typed) => Assert.Null(MeterText.FiberLength(typed));
 }

@@ -235,4 +235,29 @@ public class TestRunTests
     }
 
     private bool IsInDoubt(int strand) => paper.Run.IsInDoubt(strand, paper.Run.Read(new RunKey(strand, 850, CableEnd.Near))!);
+
+    // TIA-568.3, OM4 at 850 nm: 3.0 dB/km. 120 m by the plan is 0.36 + 1.50; the jacket says 270 m, which is 0.81 + 1.50.
+    [Fact]
+    public void A_measured_length_counts_from_then_on_and_what_was_judged_before_stays()
+    {
+        paper.Reference();
+        paper.Read(1, 850, "2.0");
+        Assert.Equal("read", paper.Do(new ReadLength(1, "two reels")));
+        Assert.Null(paper.Do(new ReadLength(1, "130-400 m")));
+        Assert.Equal((LossGrade.Fail, Decibel.Of(1.86m)), (paper.Run.LinkOf(1).Readings[0].Grade, paper.Run.LinkOf(1).Readings[0].Limit));
+        Assert.Equal((Decibel.Of(2.31m), Decibel.Of(1.86m)), (paper.Run.BasisOf(1).Limit(850), paper.Run.BasisOf(2).Limit(850)));
+        var page = new LinkViewer(Phrasebook.English, "en").View(paper.Cable, 1, paper.Run.LinkOf(1), _ => paper.Run.InUse!);
+        Assert.Equal((270m, true, true), (page.Meters, page.IsMeasured, page.IsMeasuredSince));
+        paper.Read(1, 850, "2.0");
+        Assert.Equal((LossGrade.Pass, Decibel.Of(2.31m)), (paper.Run.LinkOf(1).Readings[0].Grade, paper.Run.LinkOf(1).Readings[0].Limit));
+    }
+
+    [Fact]
+    public void One_jacket_is_about_all_fibers_of_a_cable()
+    {
+        var answers = paper.Run.Answers(new ReadLength(null, "287 ft"), Guid.CreateVersion7());
+        Assert.Equal(paper.Cable.Strands.Select(s => paper.Cable.PlaceOf(s.Strand).Id), answers.Select(a => a.Stream));
+        Assert.All(answers, a => Assert.Equal(Length.Inches(287 * 12), ((LengthRead)a.Body!).Length));
+        Assert.All(paper.Run.Answers(new ReadLength(null, "far"), Guid.CreateVersion7()), a => Assert.Equal("read", a.Fault!.Field));
+    }
 }

@@ -32,6 +32,7 @@ namespace Rhabdon.Core.Bench;
 [JsonDerivedType(typeof(CauseFound), "cause-found")]
 [JsonDerivedType(typeof(LightSeen), "light-seen")]
 [JsonDerivedType(typeof(ReflectanceRead), "reflectance-read")]
+[JsonDerivedType(typeof(LengthRead), "length-read")]
 [JsonDerivedType(typeof(ReferenceTaken), "reference-taken")]
 [JsonDerivedType(typeof(ReferenceChecked), "reference-checked")]
 [JsonDerivedType(typeof(ReferenceEnded), "reference-ended")]

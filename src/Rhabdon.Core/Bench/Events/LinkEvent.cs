@@ -1,3 +1,4 @@
+using System.Globalization;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Causes;
 using Rhabdon.Core.Links;
@@ -52,9 +53,11 @@ public sealed record LossRead(
         ?? (Measured > happened.At ? EventFields.Bad("body.measured", PhraseKeys.Event.Measured) : null)
         ?? (By.Fault(Wavelength) is { } fault ? new Refusal(true, $"body.by.{fault.Field}", fault.Says) : null);
 
-    // The same rules must come to the same limit and the same verdict.
+    // The figures of a customer's own budget must be those that were published, and the same rules must come to the same limit and the same verdict.
     internal override Refusal? Unfounded(BenchEvent happened, IReadOnlyDictionary<Guid, FoldedStream> streams, RecipeBook book) =>
-        By.Limit(Wavelength) != Limit ? new Refusal(false, "body.limit", Phrase.Of(PhraseKeys.Event.Limit, ("limit", $"{By.Limit(Wavelength)}")))
+        By.Own is { } own && book.Budget(own.Id, own.Version)?.Of(By.Grade).IsSameAs(own) != true
+            ? new Refusal(false, "body.by.own", Phrase.Of(PhraseKeys.Event.Budget))
+        : By.Limit(Wavelength) != Limit ? new Refusal(false, "body.limit", Phrase.Of(PhraseKeys.Event.Limit, ("limit", $"{By.Limit(Wavelength)}")))
         : By.Judge(Wavelength, Loss) != Grade ? new Refusal(false, "body.grade", Phrase.Of(PhraseKeys.Event.Verdict))
         : null;
 
@@ -129,6 +132,21 @@ public sealed record LightSeen(LinkPlace Place, int? CameOut = null) : LinkEvent
 
     internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
         CameOut is { } at ? story.Say(PhraseKeys.Story.LightSeen, ("strand", $"{at}")) : story.Say(PhraseKeys.Story.LightNowhere);
+}
+
+/// <summary>The fiber of a link was measured, by its jacket marks or an instrument: from then on its limits go by that and not by the plan.</summary>
+public sealed record LengthRead(LinkPlace Place, Length Length) : LinkEvent(Place)
+{
+    /// <summary>What can be measured: a patch cord, and the longest premises link there is.</summary>
+    public static readonly (Length Least, Length Most) Range = (Length.Mm(100), Length.Mm(100_000_000));
+
+    internal override Refusal? Malformed(BenchEvent happened) =>
+        base.Malformed(happened) ?? (Length < Range.Least || Length > Range.Most ? EventFields.Bad("body.length", PhraseKeys.Run.LengthWanted) : null);
+
+    internal override (LinkState State, Phrase? Conflict) Apply(LinkState state, BenchEvent happened) => (state with { Measured = Length }, null);
+
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
+        story.Say(PhraseKeys.Story.LengthRead, ("meters", string.Create(CultureInfo.InvariantCulture, $"{Length.Millimeters / 1000m:0.###}")));
 }
 
 /// <summary>How strongly one end of a link throws light back was read, and judged by the limit of its polish.</summary>

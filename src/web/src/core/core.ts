@@ -94,6 +94,7 @@ export type RunDeed =
   | { kind: 'read'; key: RunKey; read: string; isPower: boolean }
   | { kind: 'light'; strand: number; cameOut: number | null }
   | { kind: 'reflectance'; strand: number; end: Schemas['CableEnd']; wavelength: number; read: string }
+  | { kind: 'length'; strand: number | null; read: string }
   | {
       kind: 'take-reference';
       method: Schemas['ReferenceMethod'];

@@ -38,16 +38,17 @@ const lookAt = (turn: Turn, now: number): RunLook => ({ ...turn, now: nowWithOff
 /** Makes the events of a run as it stands on this tablet now, and keeps them. */
 async function recordIn(
   cable: string,
-  most: number,
+  mostOf: (run: RunHere) => number,
   person: string,
   now: number,
   make: (core: Core, look: RunLook, stamp: Record<string, string>) => Act,
   isOfLink = false,
 ): Promise<Done> {
   const core = await Core.bare();
-  if (!(await holdRun(core, cable))) return notHere();
+  const run = await holdRun(core, cable);
+  if (!run) return notHere();
   const made = await record(
-    most,
+    mostOf(run),
     person,
     now,
     async (stamp) => {
@@ -71,7 +72,7 @@ export async function doInRun(cable: string, deed: RunDeed, person: string, now:
   const isOfReference = deed.kind.endsWith('-reference');
   const done = await recordIn(
     cable,
-    1,
+    (run) => (deed.kind === 'length' ? run.run.strands.length : 1),
     person,
     now,
     (core, look, stamp) => core.actRun(look, deed, fresh, stamp),
@@ -101,7 +102,7 @@ export async function previewResults(
 /** Takes the rows of a file into a test run, all of them or none. */
 export async function takeResults(cable: string, results: Results, person: string, now: number): Promise<Done> {
   let taken = 0;
-  const done = await recordIn(cable, results.table.rows.length, person, now, (core, look, stamp) => {
+  const done = await recordIn(cable, () => results.table.rows.length, person, now, (core, look, stamp) => {
     const act = core.takeResults(look, results, stamp);
     taken = 'events' in act ? act.events.length : 0;
     return act;

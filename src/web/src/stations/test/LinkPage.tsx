@@ -10,6 +10,7 @@ import type { Unit } from '../../core/core';
 import { say } from '../../shell/words';
 import { CuredCard } from './CuredCard';
 import { DiagnosisCard } from './DiagnosisCard';
+import { LengthCard } from './LengthCard';
 import { ReflectanceCard } from './ReflectanceCard';
 import { SettlePanel } from './SettlePanel';
 import css from './LinkPage.module.css';
@@ -44,6 +45,7 @@ function Shown({ told, person, mayWork, maySettle, unit }: Props & { told: Schem
   const queries = useQueryClient();
   const [settling, setSettling] = useState<Schemas['LossLine']>();
   const { link } = told;
+  const readAnew = () => void queries.invalidateQueries({ queryKey: ['measured', told.cable] });
   const latest = link.readings.filter((reading) => reading.isLatest);
   return (
     <div className="page" data-part="link">
@@ -56,7 +58,7 @@ function Shown({ told, person, mayWork, maySettle, unit }: Props & { told: Schem
             {link.near} → {link.far}
           </span>{' '}
           · <Link to={told.isChain ? `/links/${told.job}` : `/proof/${told.cable}`}>{told.cableName}</Link> ·{' '}
-          {say('run.meters', { meters: link.meters })} · {link.grade}
+          {say(link.isMeasured ? 'run.length-measured' : 'run.length-planned', { meters: link.meters })} · {link.grade}
         </p>
         <span className="grow" />
         {mayWork && (
@@ -84,7 +86,7 @@ function Shown({ told, person, mayWork, maySettle, unit }: Props & { told: Schem
           strand={link.strand}
           cured={link.cured}
           person={person}
-          onSaid={() => void queries.invalidateQueries({ queryKey: ['measured', told.cable] })}
+          onSaid={readAnew}
         />
       )}
       {link.found.map((found) => (
@@ -177,6 +179,7 @@ function Shown({ told, person, mayWork, maySettle, unit }: Props & { told: Schem
           {link.budget}. {say('run.unsure', { uncertainty: link.uncertainty, source: link.uncertaintySource })}
         </p>
       </section>
+      <LengthCard cable={told.cable} link={link} person={person} mayWork={mayWork} onRead={readAnew} />
       {link.reflectances.length > 0 && (
         <ReflectanceCard
           cable={told.cable}
@@ -185,7 +188,7 @@ function Shown({ told, person, mayWork, maySettle, unit }: Props & { told: Schem
           wavelengths={link.limits.map((limit) => limit.wavelength)}
           person={person}
           mayWork={mayWork}
-          onRead={() => void queries.invalidateQueries({ queryKey: ['measured', told.cable] })}
+          onRead={readAnew}
         />
       )}
       <section className="card">
@@ -218,7 +221,7 @@ function Shown({ told, person, mayWork, maySettle, unit }: Props & { told: Schem
           onClose={() => setSettling(undefined)}
           onSettled={() => {
             setSettling(undefined);
-            void queries.invalidateQueries({ queryKey: ['measured', told.cable] });
+            readAnew();
           }}
         />
       )}
