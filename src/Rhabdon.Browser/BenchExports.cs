@@ -9,6 +9,7 @@ using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Tools;
 using Rhabdon.Core.Units;
 using Rhabdon.Core.Verification;
 
@@ -18,7 +19,7 @@ namespace Rhabdon.Browser;
 [SupportedOSPlatform("browser")]
 public static partial class BenchExports
 {
-    private static readonly RecipeBook Book = new();
+    internal static readonly RecipeBook Book = new();
     private static readonly Dictionary<Guid, FoldedTermination> Held = [];
     private static readonly Dictionary<Guid, FoldedCableEnd> Ends = [];
     private static List<BenchEvent> lastMade = [];
@@ -104,6 +105,7 @@ public static partial class BenchExports
     public static void Keep()
     {
         Add(lastMade);
+        GearExports.Count(lastMade);
         lastMade = [];
     }
 
@@ -206,10 +208,18 @@ public static partial class BenchExports
             return Stamps.Words(("field", fault.Field), ("says", Phrasebook.English.Say(fault.Says)));
         }
 
+        var inHand = GearExports.InHandOf(Stamps.ActorOf(stamp));
         return Stamps.Texts(
             lastMade = Stamps.Put(
                 stamp,
-                [.. answer.Acts.Select(a => new StreamAct(a.Body, a.Recipe, [.. a.Strands.Select(s => (s.Termination, s.Known, s.LastClock))]))]
+                [
+                    .. answer.Acts.Select(a => new StreamAct(
+                        a.Body,
+                        a.Recipe,
+                        [.. a.Strands.Select(s => (s.Termination, s.Known, s.LastClock))],
+                        GearUse.Chosen(a.Body, a.Strands[0].Worked, inHand)
+                    )),
+                ]
             )
         );
     }
@@ -230,7 +240,7 @@ public static partial class BenchExports
         }
     }
 
-    private static TerminationState StateOf(Guid termination) => StreamOf(termination).State;
+    internal static TerminationState StateOf(Guid termination) => StreamOf(termination).State;
 
     private static Step? StepOf(TerminationState state, string step) => state.Worked?.Steps.FirstOrDefault(s => s.Id == step);
 

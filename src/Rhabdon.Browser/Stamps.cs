@@ -3,13 +3,20 @@ using System.Text.Json;
 using Rhabdon.Core;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Tools;
 using Rhabdon.Core.Verification;
 
 namespace Rhabdon.Browser;
 
 /// <summary>An act on streams, before it has its id and clock.</summary>
 /// <param name="Streams">That it is about, how many of their events are known, and the latest clock of each.</param>
-internal sealed record StreamAct(EventBody Body, RecipeRef? Recipe, IReadOnlyList<(Guid Id, int Known, HybridTime LastClock)> Streams);
+/// <param name="With">The gear that it is done with; null for none.</param>
+internal sealed record StreamAct(
+    EventBody Body,
+    RecipeRef? Recipe,
+    IReadOnlyList<(Guid Id, int Known, HybridTime LastClock)> Streams,
+    IReadOnlyList<GearUsed>? With = null
+);
 
 /// <summary>Makes events of acts with what only the page has: ids, clock, person.</summary>
 internal static class Stamps
@@ -40,13 +47,16 @@ internal static class Stamps
                     Rulebook.Version,
                     [.. act.Streams.Select(s => new Subject(s.Id, s.Known))],
                     act.Body,
-                    act.Recipe
+                    act.Recipe,
+                    act.With
                 )
             );
         }
 
         return made;
     }
+
+    public static Guid ActorOf(string stamp) => Guid.Parse(JsonSerializer.Deserialize(stamp, CoreJson.Default.DictionaryStringString)!["actor"]);
 
     /// <summary>Each event as the text that is signed.</summary>
     public static string Texts(IEnumerable<BenchEvent> made) => JsonSerializer.Serialize([.. made.Select(EventText.Canonical)], CoreJson.Default.ListString);

@@ -12,6 +12,8 @@ using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Results;
 using Rhabdon.Core.Runs;
+using Rhabdon.Core.Sessions;
+using Rhabdon.Core.Tools;
 
 namespace Rhabdon.Core;
 
@@ -54,6 +56,16 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(ReferenceState))]
 [JsonSerializable(typeof(LinkChain))]
 [JsonSerializable(typeof(RunLook))]
+[JsonSerializable(typeof(List<GearKind>))]
+[JsonSerializable(typeof(List<GearInHand>))]
+[JsonSerializable(typeof(List<ReadyItem>))]
+[JsonSerializable(typeof(GearState))]
+[JsonSerializable(typeof(GearLook))]
+[JsonSerializable(typeof(List<GearLine>))]
+[JsonSerializable(typeof(Dictionary<Guid, List<GearCount>>))]
+[JsonSerializable(typeof(WorkSessionState))]
+[JsonSerializable(typeof(ReadyView))]
+[JsonSerializable(typeof(ReadyQuestion))]
 [JsonSerializable(typeof(TestPlan))]
 [JsonSerializable(typeof(RunRequest))]
 [JsonSerializable(typeof(ExpectationQuestion))]

@@ -35,7 +35,7 @@ internal interface IStreamProjection
 internal static class StreamProjections
 {
     public static IReadOnlyList<IStreamProjection> All { get; } =
-    [new TerminationProjection(), new WorkSessionProjection(), new CableEndProjection(), new LinkProjection(), new ReferenceProjection()];
+    [new TerminationProjection(), new WorkSessionProjection(), new CableEndProjection(), new LinkProjection(), new ReferenceProjection(), new GearProjection()];
 
     /// <summary>One number for the shape of all of them.</summary>
     public static int Version => All.Sum(p => p.Version);

@@ -10,7 +10,7 @@ internal sealed class TerminationProjection : IStreamProjection
 {
     public StreamKind Kind => StreamKind.Termination;
 
-    public int Version => 7;
+    public int Version => 8;
 
     public string Counts => "select termination_id, events from termination_state where termination_id = any(@streams)";
 

@@ -11,12 +11,13 @@ internal static class WorkHistory
 {
     public static async Task WriteAsync(NpgsqlConnection connection, NpgsqlTransaction transaction, IReadOnlyCollection<StreamChange> changes)
     {
-        var (gone, rows) = (new List<(Guid Strand, Guid Event)>(), new List<Row>());
+        var (gone, rows, uses) = (new List<(Guid Strand, Guid Event)>(), new List<Row>(), new List<UseRow>());
         foreach (var (before, after) in changes)
         {
             var (less, more) = WorkEntry.Changes((FoldedTermination?)before, (FoldedTermination)after);
             gone.AddRange(less.Select(id => (after.Id, id)));
             rows.AddRange(more.Select(Row.Of));
+            uses.AddRange(more.SelectMany(UseRow.Of));
         }
 
         var anew = changes.Where(c => c.Before is null).Select(c => c.After.Id).ToArray();
@@ -25,7 +26,8 @@ internal static class WorkHistory
             await connection.ExecuteAsync(
                 """
                 delete from work_history where termination_id = any(@anew)
-                    or (termination_id, event_id) in (select * from unnest(@strands, @events))
+                    or (termination_id, event_id) in (select * from unnest(@strands, @events));
+                delete from gear_use where termination_id = any(@anew) or (termination_id, event_id) in (select * from unnest(@strands, @events))
                 """,
                 new
                 {
@@ -40,6 +42,27 @@ internal static class WorkHistory
         if (rows.Count > 0)
         {
             await InsertAsync(connection, transaction, rows);
+        }
+
+        if (uses.Count > 0)
+        {
+            await connection.ExecuteAsync(
+                """
+                insert into gear_use (gear_id, termination_id, event_id, does, times, at)
+                select * from unnest(@Gears, @Strands, @Events, @Does, @Times, @Moments)
+                on conflict (termination_id, event_id, gear_id, does) do update set times = excluded.times, at = excluded.at
+                """,
+                new
+                {
+                    Gears = uses.ConvertAll(u => u.Gear).ToArray(),
+                    Strands = uses.ConvertAll(u => u.Strand).ToArray(),
+                    Events = uses.ConvertAll(u => u.Event).ToArray(),
+                    Does = uses.ConvertAll(u => u.Does).ToArray(),
+                    Times = uses.ConvertAll(u => u.Times).ToArray(),
+                    Moments = uses.ConvertAll(u => u.At).ToArray(),
+                },
+                transaction
+            );
         }
     }
 
@@ -63,7 +86,19 @@ internal static class WorkHistory
                 transaction
             )
         ).ToLookup(r => r.Strand);
-        var differing = streams.Where(s => !WorkEntry.Changes(null, (FoldedTermination)s).New.Select(Row.Of).ToHashSet().SetEquals(held[s.Id])).ToList();
+        var used = (
+            await connection.QueryAsync<UseRow>(
+                "select gear_id \"Gear\", termination_id \"Strand\", event_id \"Event\", does, times, at from gear_use where termination_id = any(@ids)",
+                new { ids = streams.Select(s => s.Id).ToArray() },
+                transaction
+            )
+        ).ToLookup(r => r.Strand);
+        var differing = streams
+            .Where(s =>
+                WorkEntry.Changes(null, (FoldedTermination)s).New is var entries
+                && !(entries.Select(Row.Of).ToHashSet().SetEquals(held[s.Id]) && entries.SelectMany(UseRow.Of).ToHashSet().SetEquals(used[s.Id]))
+            )
+            .ToList();
         if (write && differing.Count > 0)
         {
             await WriteAsync(connection, transaction, [.. differing.Select(s => new StreamChange(null, s))]);
@@ -172,5 +207,11 @@ internal static class WorkHistory
                 entry.Strands,
                 JsonNames.Of(entry.Outcome)
             );
+    }
+
+    private sealed record UseRow(Guid Gear, Guid Strand, Guid Event, string Does, int Times, DateTime At)
+    {
+        public static IEnumerable<UseRow> Of(WorkEntry entry) =>
+            entry.Uses.Select(u => new UseRow(u.Gear, entry.Strand, entry.Event, JsonNames.Of(u.Does), u.Times, StoredTime.Of(entry.At.UtcTicks)));
     }
 }

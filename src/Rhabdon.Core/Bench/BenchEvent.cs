@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Tools;
 
 namespace Rhabdon.Core.Bench;
 
@@ -12,6 +13,7 @@ namespace Rhabdon.Core.Bench;
 /// <param name="Actor">The person who did it.</param>
 /// <param name="Rules">Version of the rulebook that judged.</param>
 /// <param name="Recipe">Recipe and version worked by; null for planning.</param>
+/// <param name="With">The tools and lots it was done with, as far as anybody said; null for none.</param>
 /// <param name="Signature">Of the actor's own key on that device, over the canonical text; wanted when another person sends the event.</param>
 /// <param name="Receipt">What the server noted when it took the event in; null when nothing was out of the ordinary.</param>
 /// <param name="Strands">Every stream that it is about, as format 1 writes them; null in later formats.</param>
@@ -31,7 +33,8 @@ public sealed record BenchEvent(
     [property: JsonPropertyOrder(3)] string? Signature = null,
     [property: JsonPropertyOrder(4)] Receipt? Receipt = null,
     IReadOnlyList<Subject>? Strands = null,
-    IReadOnlyList<Subject>? Subjects = null
+    IReadOnlyList<Subject>? Subjects = null,
+    [property: JsonPropertyOrder(2)] IReadOnlyList<GearUsed>? With = null
 )
 {
     public const int CurrentFormat = 2;
@@ -56,9 +59,10 @@ public sealed record BenchEvent(
         string rules,
         IReadOnlyList<Subject> about,
         EventBody body,
-        RecipeRef? recipe = null
+        RecipeRef? recipe = null,
+        IReadOnlyList<GearUsed>? with = null
     )
-        : this(id, CurrentFormat, device, sequence, clock, at, actor, rules, body, recipe, Subjects: about) { }
+        : this(id, CurrentFormat, device, sequence, clock, at, actor, rules, body, recipe, Subjects: about, With: with) { }
 
     /// <summary>Every stream that it is about.</summary>
     [JsonIgnore]

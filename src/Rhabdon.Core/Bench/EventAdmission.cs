@@ -1,5 +1,6 @@
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Tools;
 using Rhabdon.Core.Verification;
 
 namespace Rhabdon.Core.Bench;
@@ -73,7 +74,7 @@ public static class EventAdmission
             return Bad("recipe", PhraseKeys.Event.RecipeUnknown);
         }
 
-        return SubjectFault(happened) ?? happened.Body.Malformed(happened);
+        return SubjectFault(happened) ?? WithFault(happened) ?? happened.Body.Malformed(happened);
     }
 
     /// <summary>Folds the event into each stream it is about and says whether it may stay.</summary>
@@ -105,6 +106,25 @@ public static class EventAdmission
         return new AdmissionResult(null, after);
     }
 
+    /// <summary>What keeps somebody from making an event of such a body on a stream as it stands, with its field; null when nothing does.</summary>
+    public static BenchFault? Fault(FoldedStream stream, EventBody body, Guid actor, DateTimeOffset at)
+    {
+        var trial = new BenchEvent(
+            Guid.AllBitsSet,
+            Guid.AllBitsSet,
+            1,
+            HybridTime.After(stream.LastClock, 0),
+            at,
+            actor,
+            Rulebook.Version,
+            [new Subject(stream.Id, 0)],
+            body
+        );
+        return body.Malformed(trial) is { } malformed ? new BenchFault(malformed.Field, malformed.Says)
+            : stream.With(trial).History[^1].Why is { } why ? new BenchFault("body", why)
+            : null;
+    }
+
     // What every event refers to must be there: the rules that judged, the recipe, streams of its own kind.
     private static Refusal? Unfounded(BenchEvent happened, IReadOnlyDictionary<Guid, FoldedStream> streams, RecipeBook book) =>
         !Rulebook.Knows(happened.Rules) ? new Refusal(false, "rules", Phrase.Of(PhraseKeys.Event.Rules, ("known", Rulebook.Version)))
@@ -118,6 +138,12 @@ public static class EventAdmission
         : happened.About.Select(s => s.Id).Distinct().Count() != happened.About.Count ? Bad(SubjectsIn(happened), PhraseKeys.Event.SubjectsTwice)
         : happened.About.Any(s => s.Known < 0) ? Bad($"{SubjectsIn(happened)}.known", PhraseKeys.Event.Known)
         : null;
+
+    // Gear that nobody here knows of is told all the same: what was done counts, whatever it was done with.
+    private static Refusal? WithFault(BenchEvent happened) =>
+        happened.With is not { } with ? null
+        : with.Count is 0 or > GearUsed.Most || with.Select(g => g.Id).Distinct().Count() != with.Count ? Bad("with", PhraseKeys.Event.With)
+        : with.Select(g => EventFields.Text("with.gear", g.Gear)).FirstOrDefault(f => f is not null);
 
     // Format 1 has strands and their terminations, later ones subjects and their streams.
     private static bool NamesThemInItsFormat(BenchEvent happened) =>

@@ -1,4 +1,5 @@
 using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Tools;
 
 namespace Rhabdon.Core.Bench;
 
@@ -6,14 +7,29 @@ namespace Rhabdon.Core.Bench;
 /// <param name="Person">Null before it has begun.</param>
 /// <param name="Job">That it is for; null for none in particular.</param>
 /// <param name="Ended">Null while it goes on.</param>
+/// <param name="InHand">Gear that its person works with; null for none.</param>
+/// <param name="Said">The latest answer to each question of the ready check; null for none.</param>
 public sealed record WorkSessionState(
     Guid Session,
     Guid? Person = null,
     string? Place = null,
     Guid? Job = null,
     DateTimeOffset? Began = null,
-    DateTimeOffset? Ended = null
-);
+    DateTimeOffset? Ended = null,
+    IReadOnlyList<GearInHand>? InHand = null,
+    IReadOnlyList<ReadyRecord>? Said = null
+)
+{
+    /// <summary>Why nothing more can happen in it now; null while it goes on.</summary>
+    internal Phrase? OpenFault =>
+        Began is null ? Phrase.Of(PhraseKeys.Conflict.SessionNotBegun)
+        : Ended is not null ? Phrase.Of(PhraseKeys.Conflict.SessionEnded)
+        : null;
+}
+
+/// <summary>An answer to a question of the ready check.</summary>
+/// <param name="IsSo">It is as it should be.</param>
+public sealed record ReadyRecord(string Item, bool IsSo, DateTimeOffset At);
 
 /// <summary>A work session's stream and the state it folds to.</summary>
 public sealed class FoldedWorkSession : FoldedInTurn<WorkSessionState>

@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Tools;
 
 namespace Rhabdon.Core.Bench;
 
@@ -28,6 +29,10 @@ public enum StreamKind
     /// <summary>The power that losses are measured against.</summary>
     [JsonStringEnumMemberName("reference")]
     Reference,
+
+    /// <summary>A tool, or a lot of what is used up.</summary>
+    [JsonStringEnumMemberName("gear")]
+    Gear,
 }
 
 public static class StreamKinds
@@ -42,6 +47,7 @@ public static class StreamKinds
             StreamKind.CableEnd => FoldedCableEnd.Of(stream, events),
             StreamKind.Link => FoldedLink.Of(stream, events),
             StreamKind.Reference => FoldedReference.Of(stream, events),
+            StreamKind.Gear => FoldedGear.Of(stream, events),
             _ => throw new NotSupportedException(kind.ToString()),
         };
 }

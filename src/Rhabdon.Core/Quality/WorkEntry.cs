@@ -1,6 +1,7 @@
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Tools;
 using Rhabdon.Core.Verification;
 
 namespace Rhabdon.Core.Quality;
@@ -19,6 +20,7 @@ namespace Rhabdon.Core.Quality;
 /// </param>
 /// <param name="Strands">How many strands the act was about: its time is theirs together.</param>
 /// <param name="Outcome">How the attempt ended, on the entry that ended it.</param>
+/// <param name="Uses">The tools and lots it was done with.</param>
 public sealed record WorkEntry(
     Guid Strand,
     Guid Event,
@@ -38,7 +40,8 @@ public sealed record WorkEntry(
     string? Action,
     int? Seconds,
     int Strands,
-    AttemptOutcome? Outcome
+    AttemptOutcome? Outcome,
+    IReadOnlyList<GearUse> Uses
 )
 {
     /// <summary>A longer time between two entries is a pause and not work (ours: an hour is longer than any cure that hands wait for).</summary>
@@ -103,7 +106,8 @@ public sealed record WorkEntry(
             (happened.Body as ActionChosen)?.Action,
             SecondsBefore(stream.History, index),
             happened.About.Count,
-            EndsAttempt(stream, index, attempt)
+            EndsAttempt(stream, index, attempt),
+            [.. GearUse.Of(happened, worked, stream.Id)]
         );
     }
 

@@ -44,7 +44,7 @@ internal static class ApiSchemas
             .AddDocumentTransformer(
                 (document, _, _) =>
                 {
-                    DropNullFromEnums(document);
+                    DropNull(document);
                     RequireDiscriminators(document);
                     return Task.CompletedTask;
                 }
@@ -82,9 +82,17 @@ internal static class ApiSchemas
         }
     }
 
-    // A property that may be null says so itself; its enum is the same one as everywhere.
-    private static void DropNullFromEnums(OpenApiDocument document)
+    // A property that may be null says so itself; its enum, or its quantity, is the same one as everywhere.
+    private static void DropNull(OpenApiDocument document)
     {
+        foreach (var quantity in Quantities)
+        {
+            if (document.Components?.Schemas?.TryGetValue(quantity.Name, out var found) == true && found is OpenApiSchema schema)
+            {
+                schema.Type = JsonSchemaType.String;
+            }
+        }
+
         foreach (var schema in document.Components?.Schemas?.Values.OfType<OpenApiSchema>() ?? [])
         {
             schema.Enum = schema.Enum is { Count: > 0 } values ? [.. values.Where(v => v?.GetValueKind() == JsonValueKind.String)] : schema.Enum;

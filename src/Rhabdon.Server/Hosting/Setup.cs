@@ -70,6 +70,7 @@ public static class Setup
             .AddSingleton<RecipeStore>()
             .AddSingleton<JobStore>()
             .AddSingleton<LinkStore>()
+            .AddSingleton<GearStore>()
             .AddSingleton<StreamCache>()
             .AddSingleton<EventStore>()
             .AddSingleton<QuarantineStore>();

@@ -241,14 +241,14 @@ public class TestRunTests
     public void A_measured_length_counts_from_then_on_and_what_was_judged_before_stays()
     {
         paper.Reference();
-        paper.Read(1, 850, "2.0");
+        paper.Read(1, 850, "2.1");
         Assert.Equal("read", paper.Do(new ReadLength(1, "two reels")));
         Assert.Null(paper.Do(new ReadLength(1, "130-400 m")));
         Assert.Equal((LossGrade.Fail, Decibel.Of(1.86m)), (paper.Run.LinkOf(1).Readings[0].Grade, paper.Run.LinkOf(1).Readings[0].Limit));
         Assert.Equal((Decibel.Of(2.31m), Decibel.Of(1.86m)), (paper.Run.BasisOf(1).Limit(850), paper.Run.BasisOf(2).Limit(850)));
         var page = new LinkViewer(Phrasebook.English, "en").View(paper.Cable, 1, paper.Run.LinkOf(1), _ => paper.Run.InUse!);
         Assert.Equal((270m, true, true), (page.Meters, page.IsMeasured, page.IsMeasuredSince));
-        paper.Read(1, 850, "2.0");
+        paper.Read(1, 850, "2.1");
         Assert.Equal((LossGrade.Pass, Decibel.Of(2.31m)), (paper.Run.LinkOf(1).Readings[0].Grade, paper.Run.LinkOf(1).Readings[0].Limit));
     }
 

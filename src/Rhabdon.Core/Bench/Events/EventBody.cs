@@ -25,6 +25,8 @@ namespace Rhabdon.Core.Bench;
 [JsonDerivedType(typeof(Resolved), "resolved")]
 [JsonDerivedType(typeof(SessionBegun), "session-begun")]
 [JsonDerivedType(typeof(SessionEnded), "session-ended")]
+[JsonDerivedType(typeof(GearInUse), "gear-in-use")]
+[JsonDerivedType(typeof(ReadySaid), "ready-said")]
 [JsonDerivedType(typeof(EndStepDone), "end-step-done")]
 [JsonDerivedType(typeof(EndStepTakenBack), "end-step-taken-back")]
 [JsonDerivedType(typeof(LossRead), "loss-read")]
@@ -36,6 +38,13 @@ namespace Rhabdon.Core.Bench;
 [JsonDerivedType(typeof(ReferenceTaken), "reference-taken")]
 [JsonDerivedType(typeof(ReferenceChecked), "reference-checked")]
 [JsonDerivedType(typeof(ReferenceEnded), "reference-ended")]
+[JsonDerivedType(typeof(GearTakenIn), "gear-taken-in")]
+[JsonDerivedType(typeof(GearChanged), "gear-changed")]
+[JsonDerivedType(typeof(GearChecked), "gear-checked")]
+[JsonDerivedType(typeof(GearRenewed), "gear-renewed")]
+[JsonDerivedType(typeof(GearQuarantined), "gear-quarantined")]
+[JsonDerivedType(typeof(GearReleased), "gear-released")]
+[JsonDerivedType(typeof(GearRetired), "gear-retired")]
 [JsonDerivedType(typeof(Unreadable), "unreadable")]
 public abstract record EventBody
 {

@@ -1,5 +1,6 @@
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Tools;
 
 namespace Rhabdon.Core.Bench;
 
@@ -50,6 +51,43 @@ public sealed record SessionEnded(string? Note = null) : WorkSessionEvent
         : (state with { Ended = happened.When }, null);
 
     internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say(PhraseKeys.Story.SessionEnded);
+
+    internal override string Remark(StoryWords story, BenchEvent happened) => Note ?? string.Empty;
+}
+
+/// <summary>What of the crew's gear its person has in hand from now on: all of it, in place of what was in hand before.</summary>
+public sealed record GearInUse(IReadOnlyList<GearInHand> Gear) : WorkSessionEvent
+{
+    private const int Most = 60;
+
+    internal override Refusal? Malformed(BenchEvent happened) =>
+        happened.About.Count != 1 ? EventFields.Bad("subjects", PhraseKeys.Event.OneSession)
+        : Gear.Count > Most || Gear.Select(g => g.Id).Distinct().Count() != Gear.Count ? EventFields.Bad("body.gear", PhraseKeys.Event.InHand)
+        : Gear.Select(g => EventFields.Text("body.gear.gear", g.Gear) ?? EventFields.Text("body.gear.setting", g.Setting)).FirstOrDefault(f => f is not null);
+
+    internal override (WorkSessionState State, Phrase? Conflict) Apply(WorkSessionState state, BenchEvent happened) =>
+        state.OpenFault is { } closed ? (state, closed) : (state with { InHand = Gear }, null);
+
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) => story.Say(PhraseKeys.Story.GearInUse);
+}
+
+/// <summary>A question of the ready check was answered.</summary>
+/// <param name="Item">Which; see <see cref="Sessions.ReadyCheck"/>.</param>
+/// <param name="IsSo">It is as it should be.</param>
+public sealed record ReadySaid(string Item, bool IsSo, string? Note = null) : WorkSessionEvent
+{
+    internal override Refusal? Malformed(BenchEvent happened) =>
+        happened.About.Count != 1
+            ? EventFields.Bad("subjects", PhraseKeys.Event.OneSession)
+            : EventFields.Text("body.item", Item) ?? EventFields.Reason(Note, "body.note");
+
+    internal override (WorkSessionState State, Phrase? Conflict) Apply(WorkSessionState state, BenchEvent happened) =>
+        state.OpenFault is { } closed
+            ? (state, closed)
+            : (state with { Said = [.. (state.Said ?? []).Where(s => s.Item != Item), new ReadyRecord(Item, IsSo, happened.When)] }, null);
+
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
+        story.Say(IsSo ? PhraseKeys.Story.ReadySo : PhraseKeys.Story.ReadyNot, ("item", Item));
 
     internal override string Remark(StoryWords story, BenchEvent happened) => Note ?? string.Empty;
 }

@@ -1,12 +1,13 @@
 import { proxy, wrap, type ProxyMarked, type Remote } from 'comlink';
 import { send, tellWaiting } from '../shell/outbox';
-import { fetchBook, fetchRun, fetchStrands, partnersOf } from '../shell/strands';
+import { fetchBook, fetchGear, fetchRun, fetchStrands, partnersOf } from '../shell/strands';
 import { keep, recall } from '../shell/tablet';
 import { say } from '../shell/words';
 import type { BenchSession, Deed, Done, EndShown, Look } from './benchSession';
 import type { Schemas } from '../api/client';
-import type { EndDeed, Joint, MeterQuestion, Results, RunDeed, Unit } from './core';
+import type { EndDeed, Joint, GearDeed, MeterQuestion, Results, RunDeed, Unit } from './core';
 import type { Doors } from './benchWorker';
+import type { GearShown, ReadyShown } from './gearSession';
 import type { RunSession } from './runSession';
 import type { RunTold } from './shownRun';
 import type { Told } from './shown';
@@ -48,7 +49,7 @@ export async function bring(strands: readonly string[]): Promise<void> {
     const partners = await partnersOf(strands);
     if (partners.length > 0) await fetchStrands(partners);
   };
-  await Promise.all([fetched().catch(unlessAway), fetchBook().catch(unlessAway)]);
+  await Promise.all([fetched().catch(unlessAway), fetchBook().catch(unlessAway), bringGear()]);
 }
 
 /**
@@ -132,6 +133,25 @@ export async function takeResults(cable: string, results: Results, person: strin
 /** Does something in a test run. */
 export async function doInRun(cable: string, deed: RunDeed, person: string): Promise<Done> {
   const done = await answered((running ??= start()).doors.doInRun(cable, deed, person, Date.now()));
+  if (done.isDone) tellWaiting();
+  void send();
+  return done;
+}
+
+/** Brings the crew's tools and lots to the tablet, as far as there is a network. */
+export const bringGear = (): Promise<void> => fetchGear().catch(unlessAway);
+
+/** The crew's tools and lots as this tablet knows them. */
+export const viewGear = (person: string): Promise<GearShown> =>
+  answered((running ??= start()).doors.viewGear(person, Date.now()) as Promise<GearShown>);
+
+/** The ready check of a person's open work session, for strands that are on this tablet. */
+export const viewReady = (person: string, strands: readonly string[]): Promise<ReadyShown> =>
+  answered((running ??= start()).doors.viewReady(person, strands, Date.now()) as Promise<ReadyShown>);
+
+/** Does something with a tool, a lot or a work session; without a stream, one begins. */
+export async function doWithGear(stream: string | null, deed: GearDeed, person: string): Promise<Done> {
+  const done = await answered((running ??= start()).doors.doWithGear(stream, deed, person, Date.now()));
   if (done.isDone) tellWaiting();
   void send();
   return done;

@@ -15,6 +15,7 @@ import {
   type Proposed,
   type Unit,
 } from './core';
+import { holdGear } from './gearHere';
 import type { Told } from './shown';
 
 /** How the page wants to see what is at the bench. */
@@ -45,6 +46,7 @@ export async function coreHere(): Promise<Core> {
 export async function holdInCore(core: Core, strands: readonly string[]): Promise<void> {
   const changes = await changesOf();
   if (core.isAsOf(changes, strands)) return;
+  await holdGear(core);
   core.hold(strands, await eventsOf(strands), changes);
   const ends = (await tablet.strands.bulkGet([...strands])).map((strand) => strand?.cableEnd).filter((end) => end !== undefined);
   for (const end of new Set(ends)) core.holdEnd(end, await eventsOf([end]));

@@ -1,6 +1,7 @@
 import { expose, proxy } from 'comlink';
 import { Core } from './core';
 import { BenchSession, coreHere, doAtEnd, doTo, endOf, type Look } from './benchSession';
+import { doWithGear, viewGear, viewReady } from './gearSession';
 import { doInRun, previewResults, RunSession, takeResults, watchMeter } from './runSession';
 import type { RunTold } from './shownRun';
 import type { Told } from './shown';
@@ -22,6 +23,9 @@ const doors = {
   joint: async (asked: Parameters<Core['joint']>[0]) => (await Core.bare()).joint(asked),
   previewResults,
   takeResults,
+  viewGear,
+  viewReady,
+  doWithGear,
 };
 
 export type Doors = typeof doors;

@@ -36,6 +36,15 @@ interface RunDoors {
   ActRun(look: string, deed: string, fresh: string, stamp: string): string;
 }
 
+interface GearDoors {
+  HoldGear(events: string, counted: string): void;
+  GearKinds(): string;
+  ViewGear(look: string): string;
+  OpenSession(person: string): string;
+  ViewReady(person: string, strands: string, now: string): string;
+  ActGear(stream: string, body: string, stamp: string): string;
+}
+
 interface OpticsDoors {
   Kit(): string;
   Joint(asked: string): string;
@@ -107,6 +116,16 @@ export type RunDeed =
   | { kind: 'end-reference'; why: Schemas['ReferenceEnd'] }
   | { kind: 'settle'; strand: number; reading: string; isAccepted: boolean; reason: string }
   | { kind: 'cause'; strand: number; cause: Schemas['Cause']; before: string; after: string };
+/** What is done with a tool, a lot or a work session: the body of its event. */
+export type GearDeed =
+  | { kind: 'session-begun'; place: string; job: string | null }
+  | { kind: 'session-ended'; note: string | null }
+  | { kind: 'gear-in-use'; gear: Schemas['GearInHand'][] }
+  | { kind: 'ready-said'; item: string; isSo: boolean; note: string | null }
+  | { kind: 'gear-taken-in' | 'gear-changed'; card: Schemas['GearCard'] }
+  | { kind: 'gear-checked'; isGood: boolean; place: string | null; temperature: string | null; note: string | null }
+  | { kind: 'gear-renewed'; counter: string; isNew: boolean }
+  | { kind: 'gear-quarantined' | 'gear-released' | 'gear-retired'; reason: string };
 /** What of a batch's view is other than it was the last time. */
 export type BatchChange = Omit<BatchView, 'queue'> & { rows: BatchView['queue']; queue: string[]; isSameLine: boolean };
 /** Which answer a picture stands for, in words; without a choice, why it stands for none: it cannot be graded, or the step did not ask for what it shows. */
@@ -129,6 +148,7 @@ export class Core {
     private readonly exports: Exports,
     private readonly runs: RunDoors,
     private readonly optics: OpticsDoors,
+    private readonly gear: GearDoors,
   ) {}
 
   /** The one core of this worker, with every version of the book added to it. */
@@ -152,6 +172,7 @@ export class Core {
         await exportsOf<Exports>('Rhabdon.Browser', 'BenchExports'),
         await exportsOf<RunDoors>('Rhabdon.Browser', 'RunExports'),
         await exportsOf<OpticsDoors>('Rhabdon.Browser', 'OpticsExports'),
+        await exportsOf<GearDoors>('Rhabdon.Browser', 'GearExports'),
       );
     } catch (fault) {
       Core.one = undefined;
@@ -270,6 +291,33 @@ export class Core {
 
   judgeRun(look: RunLook, read: RunDeed): Schemas['RunJudged'] {
     return JSON.parse(this.runs.JudgeRun(JSON.stringify(look), JSON.stringify(read)));
+  }
+
+  /** Holds tools, lots and work sessions, in place of what was held before. */
+  holdGear(events: readonly BenchEvent[], counts: Record<string, Schemas['GearCount'][]>) {
+    this.gear.HoldGear(JSON.stringify(events), JSON.stringify(counts));
+  }
+
+  gearKinds(): Schemas['GearKind'][] {
+    return JSON.parse(this.gear.GearKinds());
+  }
+
+  viewGear(look: Schemas['GearLook']): Schemas['GearLine'][] {
+    return JSON.parse(this.gear.ViewGear(JSON.stringify(look)));
+  }
+
+  openSession(person: string): Schemas['WorkSessionState'] | null {
+    return JSON.parse(this.gear.OpenSession(person));
+  }
+
+  /** @param strands which must be held */
+  viewReady(person: string, strands: readonly string[], now: string): Schemas['ReadyView'] | null {
+    return JSON.parse(this.gear.ViewReady(person, JSON.stringify(strands), now));
+  }
+
+  /** @param stream of a tool, a lot or a work session; a new one begins with the event */
+  actGear(stream: string, body: GearDeed, stamp: Record<string, string>): Act {
+    return actOf(this.gear.ActGear(stream, JSON.stringify(body), JSON.stringify(stamp)));
   }
 
   jointKit(): Schemas['JointKit'] {

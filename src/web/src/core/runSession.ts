@@ -102,11 +102,17 @@ export async function previewResults(
 /** Takes the rows of a file into a test run, all of them or none. */
 export async function takeResults(cable: string, results: Results, person: string, now: number): Promise<Done> {
   let taken = 0;
-  const done = await recordIn(cable, () => results.table.rows.length, person, now, (core, look, stamp) => {
-    const act = core.takeResults(look, results, stamp);
-    taken = 'events' in act ? act.events.length : 0;
-    return act;
-  });
+  const done = await recordIn(
+    cable,
+    () => results.table.rows.length,
+    person,
+    now,
+    (core, look, stamp) => {
+      const act = core.takeResults(look, results, stamp);
+      taken = 'events' in act ? act.events.length : 0;
+      return act;
+    },
+  );
   return done.isDone ? { isDone: true, says: say('result.taken', { count: taken }) } : done;
 }
 

@@ -56,7 +56,7 @@ function tube(length: number): string[] {
 }
 
 /** A thing of the kit, so that it is found in the bag by its shape. */
-export function KitPart({ line }: { line: Line }) {
+export function KitPart({ line }: { line: Pick<Line, 'shape' | 'bore' | 'length'> }) {
   if (!line.shape) return null;
   const paths =
     line.shape === 'boot' ? boot(line.bore ?? 2) : line.shape === 'tube' ? tube(line.length ?? 32) : shapes[line.shape];

@@ -23,6 +23,7 @@ const shapes = {
     </>
   ),
   recipes: <path d="M2 7h7v10H2zM9 9h6v6H9zM15 12h7" />,
+  gear: <path d="M3 9h18v10H3zM8 9V6h8v3M3 13h18M10 12v3h4v-3" />,
   crew: (
     <>
       <circle cx="8" cy="8" r="3.5" />

@@ -23,6 +23,7 @@ const StrandLadder = lazy(() => import('../stations/proof/StrandLadder').then((m
 const StrandStory = lazy(() => import('../stations/proof/StrandStory').then((m) => ({ default: m.StrandStory })));
 const Outbox = lazy(() => import('../stations/today/Outbox').then((m) => ({ default: m.Outbox })));
 const CrewStation = lazy(() => import('../stations/crew/CrewStation').then((m) => ({ default: m.CrewStation })));
+const GearPage = lazy(() => import('../stations/gear/GearPage').then((m) => ({ default: m.GearPage })));
 const CableForm = lazy(() => import('../stations/plan/CableForm').then((m) => ({ default: m.CableForm })));
 const JobForm = lazy(() => import('../stations/plan/JobForm').then((m) => ({ default: m.JobForm })));
 const RecipeList = lazy(() => import('../stations/recipes/RecipeList').then((m) => ({ default: m.RecipeList })));
@@ -117,6 +118,7 @@ function Signed({ session }: { session: Session }) {
               {mayPlan && <Route path="/recipes/edit" element={<RecipeEdit unit={unit} />} />}
               <Route path="/recipes/:recipe" element={<RecipePage unit={unit} mayPlan={mayPlan} />} />
               <Route path="/crew" element={<CrewStation isOwner={session.permissions.includes('own')} self={person} />} />
+              <Route path="/gear" element={<GearPage person={person} mayWork={mayWork} mayRelease={maySettle} />} />
               <Route path="/outbox" element={<Outbox />} />
               <Route path="*" element={<Navigate to="/" />} />
             </Routes>

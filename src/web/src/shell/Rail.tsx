@@ -40,6 +40,7 @@ export function Rail({ session }: { session: Session }) {
     ...(may('plan') ? [['/plan', 'plan', 'shell.plan'] as [string, IconName, Key]] : []),
     ['/verify', 'verify', 'shell.verify'],
     ['/recipes', 'recipes', 'shell.recipes'],
+    ['/gear', 'gear', 'shell.gear'],
     ...(may('lead') ? [['/crew', 'crew', 'shell.crew'] as [string, IconName, Key]] : []),
   ];
   return (

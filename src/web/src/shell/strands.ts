@@ -1,5 +1,5 @@
 import { api, got } from '../api/client';
-import { keep, keepRun, keepStrands, tablet } from './tablet';
+import { keep, keepEvents, keepRun, keepStrands, tablet } from './tablet';
 
 /** As many as the server opens at once. */
 const most = 1_000;
@@ -31,4 +31,19 @@ export async function fetchBook(): Promise<void> {
 /** Fetches a cable's test run to the tablet, so that it can go on with no network. */
 export async function fetchRun(cable: string): Promise<void> {
   await keepRun(await got(api.GET('/api/v1/cables/{id}/run', { params: { path: { id: cable } } })));
+}
+
+/** Fetches the crew's tools and lots and one's work sessions to the tablet. What was begun here and is not sent yet stays. */
+export async function fetchGear(): Promise<void> {
+  const { crews, gear, sessions, events } = await got(api.GET('/api/v1/gear'));
+  await keepEvents(events);
+  const waiting = await tablet.outbox.filter((row) => !row.refused).toArray();
+  const begun = (kind: string) => waiting.filter((row) => row.event.body.kind === kind).flatMap((row) => row.streams);
+  const ids = new Set(gear.map(({ id }) => id));
+  await keep('gear', {
+    at: Date.now(),
+    crews,
+    gear: [...gear, ...begun('gear-taken-in').flatMap((id) => (ids.has(id) ? [] : [{ id, counts: [] }]))],
+    sessions: [...new Set([...sessions, ...begun('session-begun')])],
+  });
 }

@@ -3,10 +3,12 @@ import budgets from '../../../Rhabdon.Core/Phrases/en/budgets.json';
 import catalog from '../../../Rhabdon.Core/Phrases/en/catalog.json';
 import causes from '../../../Rhabdon.Core/Phrases/en/causes.json';
 import faces from '../../../Rhabdon.Core/Phrases/en/faces.json';
+import gear from '../../../Rhabdon.Core/Phrases/en/gear.json';
 import history from '../../../Rhabdon.Core/Phrases/en/history.json';
 import jobs from '../../../Rhabdon.Core/Phrases/en/jobs.json';
 import optics from '../../../Rhabdon.Core/Phrases/en/optics.json';
 import people from '../../../Rhabdon.Core/Phrases/en/people.json';
+import ready from '../../../Rhabdon.Core/Phrases/en/ready.json';
 import recipes from '../../../Rhabdon.Core/Phrases/en/recipes.json';
 import meters from '../../../Rhabdon.Core/Phrases/en/meters.json';
 import results from '../../../Rhabdon.Core/Phrases/en/results.json';
@@ -19,11 +21,13 @@ const english = {
   ...catalog,
   ...causes,
   ...faces,
+  ...gear,
   ...history,
   ...jobs,
   ...meters,
   ...optics,
   ...people,
+  ...ready,
   ...recipes,
   ...results,
   ...runs,

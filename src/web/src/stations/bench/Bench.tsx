@@ -19,7 +19,9 @@ import { FiberBar } from './FiberBar';
 import { Tray } from './Tray';
 import { useBatch, type Opened } from './useBatch';
 import { useKit } from './useKit';
+import { ReadyPanel } from './ReadyPanel';
 import { useProposal } from './useProposal';
+import { useReady } from './useReady';
 import { WorkCard } from './WorkCard';
 import css from './Bench.module.css';
 import controls from '../../parts/controls.module.css';
@@ -43,6 +45,10 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
     opened,
     { unit, pace, guidance, missing },
     person,
+  );
+  const ready = useReady(
+    person,
+    strands.map((each) => each.termination),
   );
   const go = useNavigate();
   const bench = view?.bench;
@@ -131,7 +137,10 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
         onGuidance={() => dispatch({ kind: 'guided' })}
         onBatch={() => dispatch({ kind: 'opened', what: 'batch' })}
         onAid={() => dispatch({ kind: 'aid' })}
+        ready={ready}
+        onReady={() => dispatch({ kind: 'opened', what: 'ready' })}
       />
+      {over.kind === 'ready' && ready && <ReadyPanel shown={ready} job={strand.job} person={person} onClose={close} />}
       {over.kind === 'crews' && (
         <SidePanel title={say('bench.whose-technique')} onClose={close}>
           <p>{say('bench.whose-technique-why')}</p>

@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
 import type { Guidance, Pace } from '../../core/core';
+import type { ReadyShown } from '../../core/gearSession';
 import { EndFaceGlyph } from '../../drawing/EndFaceGlyph';
 import { StrandTab } from '../../drawing/StrandTab';
 import type { Strand } from '../../shell/tablet';
@@ -23,6 +24,9 @@ interface Props {
   onGuidance: () => void;
   onBatch: () => void;
   onAid: () => void;
+  /** How the ready check stands; nothing where it is not known. */
+  ready?: ReadyShown;
+  onReady: () => void;
 }
 
 /** Which strand it is, by number and color, and by what recipe; on one line, whatever its label. */
@@ -38,6 +42,8 @@ export function BenchHeader({
   onGuidance,
   onBatch,
   onAid,
+  ready,
+  onReady,
 }: Props) {
   return (
     <header className={css.header}>
@@ -62,6 +68,17 @@ export function BenchHeader({
           <span className={controls.tag} title={bench.isConfirmed ? undefined : say('bench.unconfirmed-why')}>
             {say(bench.isConfirmed ? 'bench.confirmed' : 'bench.unconfirmed', { recipe: bench.recipe })}
           </span>
+        )}
+        {mayWork && ready && (
+          <button
+            className={`${controls.button} ${ready.ready?.isReady === false ? css.notReady : ''}`}
+            onMouseDown={keepFocus}
+            onClick={onReady}
+          >
+            {say(!ready.ready ? 'ready.button-none' : ready.ready.open > 0 ? 'ready.button-open' : 'ready.button-all', {
+              count: ready.ready?.open ?? 0,
+            })}
+          </button>
         )}
         {pace && (
           <button className={controls.button} onMouseDown={keepFocus} onClick={onPace}>

@@ -2,7 +2,7 @@ import type { Schemas } from '../../api/client';
 import type { Guidance, Pace } from '../../core/core';
 
 /** What lies over the bench: nothing, what is to be taken back, the batch, or the question by whose technique to begin. */
-type Over = { kind: 'nothing' | 'undo' | 'batch' } | { kind: 'crews'; crews: Schemas['CrewOnJob'][] };
+type Over = { kind: 'nothing' | 'undo' | 'batch' | 'ready' } | { kind: 'crews'; crews: Schemas['CrewOnJob'][] };
 
 /** What of the bench is the page's own: nothing of the work, which the core tells. */
 export interface BenchState {
@@ -23,7 +23,7 @@ export type BenchAction =
   | { kind: 'guided' }
   | { kind: 'aid' }
   | { kind: 'picked'; finding?: number }
-  | { kind: 'opened'; what: 'undo' | 'batch' }
+  | { kind: 'opened'; what: 'undo' | 'batch' | 'ready' }
   | { kind: 'asked'; crews: Schemas['CrewOnJob'][] }
   | { kind: 'closed' };
 

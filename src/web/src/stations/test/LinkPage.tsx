@@ -81,13 +81,7 @@ function Shown({ told, person, mayWork, maySettle, unit }: Props & { told: Schem
         />
       )}
       {link.cured && mayWork && (
-        <CuredCard
-          cable={told.cable}
-          strand={link.strand}
-          cured={link.cured}
-          person={person}
-          onSaid={readAnew}
-        />
+        <CuredCard cable={told.cable} strand={link.strand} cured={link.cured} person={person} onSaid={readAnew} />
       )}
       {link.found.map((found) => (
         <p key={found} className="card">

@@ -1,0 +1,133 @@
+using System.Globalization;
+using System.Runtime.InteropServices.JavaScript;
+using System.Runtime.Versioning;
+using System.Text.Json;
+using Rhabdon.Core;
+using Rhabdon.Core.Bench;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Sessions;
+using Rhabdon.Core.Tools;
+
+namespace Rhabdon.Browser;
+
+/// <summary>The doors of tools, lots and work sessions: held here, what the screen shows of them, and the events of what is done with them.</summary>
+[SupportedOSPlatform("browser")]
+public static partial class GearExports
+{
+    private static readonly Dictionary<Guid, FoldedGear> Gear = [];
+    private static readonly Dictionary<Guid, FoldedWorkSession> Sessions = [];
+    private static Dictionary<Guid, List<GearCount>> counts = [];
+
+    /// <summary>Holds the gear and the work sessions that these events are of, in place of what was held before.</summary>
+    /// <param name="counted">What the counters of each stand at: a JSON object of lists of <see cref="GearCount"/> by id.</param>
+    [JSExport]
+    public static void HoldGear(string events, string counted)
+    {
+        counts = JsonSerializer.Deserialize(counted, CoreJson.Default.DictionaryGuidListGearCount)!;
+        Gear.Clear();
+        Sessions.Clear();
+        foreach (var stream in JsonSerializer.Deserialize(events, CoreJson.Default.ListBenchEvent)!.GroupBy(e => e.About[0].Id))
+        {
+            if (stream.First().Body.Stream() == StreamKind.Gear)
+            {
+                Gear[stream.Key] = FoldedGear.Of(stream.Key, stream);
+            }
+            else
+            {
+                Sessions[stream.Key] = FoldedWorkSession.Of(stream.Key, stream);
+            }
+        }
+    }
+
+    /// <summary>What kinds of gear there are, a JSON list of <see cref="GearKind"/>.</summary>
+    [JSExport]
+    public static string GearKinds() => JsonSerializer.Serialize([.. GearKind.All], CoreJson.Default.ListGearKind);
+
+    /// <summary>Every tool and lot as the screen shows it, a JSON list of <see cref="GearLine"/>.</summary>
+    /// <param name="look">A <see cref="GearLook"/> as JSON.</param>
+    [JSExport]
+    public static string ViewGear(string look)
+    {
+        var (asked, viewer) = (JsonSerializer.Deserialize(look, CoreJson.Default.GearLook)!, new GearViewer(Phrasebook.English));
+        return JsonSerializer.Serialize([.. OnHand().Select(g => viewer.View(g.State, g.Counts, asked))], CoreJson.Default.ListGearLine);
+    }
+
+    /// <summary>The open work session of a person as a <see cref="WorkSessionState"/> in JSON; <c>null</c> for none.</summary>
+    [JSExport]
+    public static string OpenSession(string person) => JsonSerializer.Serialize(OpenOf(Guid.Parse(person)), CoreJson.Default.WorkSessionState);
+
+    /// <summary>The ready check of a person's open session for strands that the bench holds, a <see cref="ReadyView"/> as JSON; <c>null</c> without one.</summary>
+    /// <param name="strands">JSON list of their ids.</param>
+    [JSExport]
+    public static string ViewReady(string person, string strands, string now)
+    {
+        var who = Guid.Parse(person);
+        var work = ReadyWork.Of(JsonSerializer.Deserialize(strands, CoreJson.Default.ListGuid)!.Select(BenchExports.StateOf), BenchExports.Book);
+        return JsonSerializer.Serialize(
+            OpenOf(who) is { } open
+                ? new ReadyCheck(Phrasebook.English, "en").View(
+                    new ReadyQuestion(
+                        open,
+                        [.. Sessions.Values.Select(s => s.State).Where(s => s.Person == who && s.Session != open.Session)],
+                        [.. OnHand()],
+                        DateTimeOffset.Parse(now, CultureInfo.InvariantCulture)
+                    ),
+                    work
+                )
+                : null,
+            CoreJson.Default.ReadyView
+        );
+    }
+
+    /// <summary>Makes the event of something done with a tool, a lot or a work session.</summary>
+    /// <param name="stream">Its stream; a new one begins with the event.</param>
+    /// <param name="body">An <see cref="EventBody"/> as JSON.</param>
+    /// <returns>As of <see cref="BenchExports.Act"/>.</returns>
+    [JSExport]
+    public static string ActGear(string stream, string body, string stamp)
+    {
+        var (id, done) = (Guid.Parse(stream), JsonSerializer.Deserialize(body, CoreJson.Default.EventBody)!);
+        var stamped = JsonSerializer.Deserialize(stamp, CoreJson.Default.DictionaryStringString)!;
+        FoldedStream held =
+            done.Stream() == StreamKind.Gear
+                ? Gear.GetValueOrDefault(id) ?? FoldedGear.Of(id, [])
+                : Sessions.GetValueOrDefault(id) ?? FoldedWorkSession.Of(id, []);
+        var at = DateTimeOffset.Parse(stamped["at"], CultureInfo.InvariantCulture);
+        return EventAdmission.Fault(held, done, Guid.Parse(stamped["actor"]), at) is { } fault
+            ? Stamps.Words(("field", fault.Field), ("says", Phrasebook.English.Say(fault.Says)))
+            : Stamps.Texts(Stamps.Put(stamp, [new StreamAct(done, null, [(id, held.Events.Count, held.LastClock)])]));
+    }
+
+    /// <summary>Counts what strands that the bench holds were just done with; the server counts it too once it has it.</summary>
+    internal static void Count(IEnumerable<BenchEvent> made)
+    {
+        foreach (var use in made.Where(e => e.With is not null).SelectMany(UsesOf))
+        {
+            foreach (var counter in Gear.TryGetValue(use.Gear, out var gear) ? GearKind.Of(gear.State.Card!.Gear)!.Counters ?? [] : [])
+            {
+                if (counter.Does == use.Does)
+                {
+                    var before = counts.GetValueOrDefault(use.Gear) ?? [];
+                    var since = gear!.State.CountsFrom(counter.Id);
+                    var times = before.FirstOrDefault(c => c.Counter == counter.Id && (c.Since ?? since) == since)?.Times ?? 0;
+                    counts[use.Gear] = [.. before.Where(c => c.Counter != counter.Id), new GearCount(counter.Id, times + use.Times, since)];
+                }
+            }
+        }
+    }
+
+    private static IEnumerable<GearUse> UsesOf(BenchEvent made) =>
+        made.About.Where(s => BenchExports.StateOf(s.Id).Worked is not null).SelectMany(s => GearUse.Of(made, BenchExports.StateOf(s.Id).Worked!, s.Id));
+
+    /// <summary>What a person has in hand: nothing without an open session.</summary>
+    internal static IReadOnlyList<GearInHand> InHandOf(Guid person) => OpenOf(person)?.InHand ?? [];
+
+    private static WorkSessionState? OpenOf(Guid person) =>
+        Sessions.Values.Select(s => s.State).Where(s => s.Person == person && s is { Began: not null, Ended: null }).MaxBy(s => s.Began);
+
+    private static IEnumerable<GearOnHand> OnHand() =>
+        Gear
+            .Values.Where(g => g.State.Card is not null)
+            .OrderBy(g => g.State.Card!.Name, StringComparer.Ordinal)
+            .Select(g => new GearOnHand(g.State, counts.GetValueOrDefault(g.Id) ?? []));
+}

@@ -1,0 +1,72 @@
+using Rhabdon.Core.Bench;
+using Rhabdon.Core.Recipes;
+
+namespace Rhabdon.Core.Tools;
+
+/// <summary>A tool or lot that an act was done with.</summary>
+/// <param name="Gear">Its kind, so that the event tells it by itself.</param>
+/// <param name="Id">Its stream.</param>
+public sealed record GearUsed(string Gear, Guid Id)
+{
+    /// <summary>Most that one act is done with.</summary>
+    public const int Most = 24;
+}
+
+/// <summary>That gear served a strand, and how often an act was done with it there.</summary>
+/// <param name="Times">0 for the strands that shared one act with another, as the fibers of a ribbon share a cleave.</param>
+public sealed record GearUse(Guid Gear, ActKind Does, int Times)
+{
+    /// <summary>What an act on a strand used.</summary>
+    /// <param name="worked">The recipe as it is worked there.</param>
+    public static IEnumerable<GearUse> Of(BenchEvent happened, Recipe worked, Guid strand)
+    {
+        if (happened.With is not { Count: > 0 } with)
+        {
+            yield break;
+        }
+
+        var acts = StepsOf(happened.Body, worked).SelectMany(s => s.Acts ?? []).ToList();
+        var isShared = worked.Together is not null && happened.About.Min(s => s.Id) != strand;
+        foreach (var used in with)
+        {
+            foreach (var does in GearKind.Of(used.Gear)?.Uses ?? [])
+            {
+                var times = acts.Count(a => a.Does == does);
+                if (times > 0)
+                {
+                    yield return new GearUse(used.Id, does, isShared ? 0 : times);
+                }
+            }
+        }
+    }
+
+    /// <summary>What of the gear in hand an act is done with, by the acts of its steps.</summary>
+    /// <param name="inHand">In hand where it is done.</param>
+    /// <returns>Null for nothing.</returns>
+    public static IReadOnlyList<GearUsed>? Chosen(EventBody body, Recipe? worked, IReadOnlyList<GearInHand> inHand)
+    {
+        var steps = worked is null ? [] : StepsOf(body, worked).ToList();
+        var used = inHand.Where(g => GearKind.Of(g.Gear) is { } kind && steps.Exists(s => kind.IsUsedAt(s) && (!kind.BySetting || g.IsFor(s)))).ToList();
+        return used.Count == 0 ? null : [.. used.Take(GearUsed.Most).Select(g => new GearUsed(g.Gear, g.Id))];
+    }
+
+    // The steps that an event says were done, or begun: those of its card.
+    private static IEnumerable<Step> StepsOf(EventBody body, Recipe worked)
+    {
+        var (from, to) = body switch
+        {
+            StepDone done => (worked.IndexOf(done.From ?? done.Step), worked.IndexOf(done.Step)),
+            // The step itself is told once its time is over.
+            ClockStarted { From: { } first } started => (worked.IndexOf(first), worked.IndexOf(started.Step) - 1),
+            _ => (0, -1),
+        };
+        return from < 0 || to < from ? [] : worked.Steps.Skip(from).Take(to - from + 1);
+    }
+}
+
+/// <summary>Gear that a person has in hand at work.</summary>
+/// <param name="Setting">As it is set, where that tells it from others of its kind: a film's grit in micrometers.</param>
+public sealed record GearInHand(string Gear, Guid Id, string? Setting = null)
+{
+    internal bool IsFor(Step step) => step.Film is { } grit && Setting is not null && decimal.TryParse(Setting, out var own) && own == grit;
+}

@@ -1,0 +1,97 @@
+using Dapper;
+using Rhabdon.Core;
+using Rhabdon.Core.Bench;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Tools;
+
+namespace Rhabdon.Data;
+
+/// <summary>A strand that a tool or lot served.</summary>
+/// <param name="Outcome">How the attempt ended; null while it goes on.</param>
+public sealed record GearStrand(Guid Termination, string Label, string Job, DateTime At, int Attempt, string? Outcome);
+
+/// <summary>Tools and lots, what they were used for, and work sessions.</summary>
+public sealed class GearStore(Database database, EventStore events)
+{
+    private const int MostStrands = 200;
+
+    // As far back as an answer of a ready check can stand.
+    private static readonly TimeSpan Back = TimeSpan.FromHours(24);
+
+    /// <summary>The tools and lots of one's own crews, folded, by name; every crew's for an owner.</summary>
+    public async Task<IReadOnlyList<FoldedGear>> AllAsync(Access access, RecipeBook book)
+    {
+        await using var connection = await database.OpenAsync();
+        var ids = await connection.QueryAsync<Guid>(
+            $"""
+            select g.stream_id from gear_state g where @IsOwner
+                or exists (select 1 from crew where crew.id = g.crew_id and {CrewStore.IsMine})
+            """,
+            access
+        );
+        var streams = await events.StreamsAsync(connection, null, ids.ToDictionary(id => id, _ => StreamKind.Gear), book);
+        return [.. streams.Values.Cast<FoldedGear>().Where(g => g.State.Card is not null).OrderBy(g => g.State.Card!.Name, StringComparer.Ordinal)];
+    }
+
+    /// <summary>What the counters of each stand at.</summary>
+    public async Task<ILookup<Guid, GearCount>> CountsAsync(IEnumerable<GearState> gear)
+    {
+        var asked = gear.SelectMany(g => GearKind.Of(g.Card!.Gear)?.Counters ?? [], (g, c) => (g.Id, Counter: c, From: g.CountsFrom(c.Id)!.Value)).ToList();
+        await using var connection = await database.OpenAsync();
+        var counted = await connection.QueryAsync<(int At, int Times)>(
+            """
+            select a.at, coalesce(sum(u.times), 0)::int from unnest(@places, @gears, @does, @froms) as a (at, gear, does, since)
+                left join gear_use u on u.gear_id = a.gear and u.does = a.does and u.at >= a.since
+            group by a.at
+            """,
+            new
+            {
+                places = Enumerable.Range(0, asked.Count).ToArray(),
+                gears = asked.Select(a => a.Id).ToArray(),
+                does = asked.Select(a => JsonNames.Of(a.Counter.Does)).ToArray(),
+                froms = asked.Select(a => StoredTime.Of(a.From.UtcTicks)).ToArray(),
+            }
+        );
+        return counted.ToLookup(c => asked[c.At].Id, c => new GearCount(asked[c.At].Counter.Id, c.Times, asked[c.At].From));
+    }
+
+    /// <summary>The strands that a tool or lot served last, as far as whoever asks may see their jobs.</summary>
+    public async Task<IReadOnlyList<GearStrand>> StrandsAsync(Access access, Guid gear)
+    {
+        await using var connection = await database.OpenAsync();
+        return (
+            await connection.QueryAsync<GearStrand>(
+                $"""
+                select t.id "Termination", t.label, job.name "Job", u.at, w.attempt, o.outcome
+                from (select distinct on (termination_id) termination_id, event_id, at from gear_use where gear_id = @gear
+                        order by termination_id, at desc) u
+                    join termination t on t.id = u.termination_id join job on job.id = t.job_id
+                    join work_history w on w.termination_id = u.termination_id and w.event_id = u.event_id
+                    left join lateral (select outcome from work_history e where e.termination_id = u.termination_id and e.attempt = w.attempt
+                        and e.outcome is not null limit 1) o on true
+                where {Access.SeesJob} order by u.at desc limit @MostStrands
+                """,
+                new
+                {
+                    gear,
+                    MostStrands,
+                    access.IsOwner,
+                    access.Person,
+                    access.Now,
+                }
+            )
+        ).AsList();
+    }
+
+    /// <summary>A person's work sessions that are open or were begun in the last day, folded, in their order.</summary>
+    public async Task<IReadOnlyList<FoldedWorkSession>> SessionsAsync(Access access, RecipeBook book)
+    {
+        await using var connection = await database.OpenAsync();
+        var ids = await connection.QueryAsync<Guid>(
+            "select stream_id from work_session_state where person_id = @Person and (ended_at is null or began_at > @since) order by began_at desc limit 20",
+            new { access.Person, since = access.Now - Back }
+        );
+        var streams = await events.StreamsAsync(connection, null, ids.ToDictionary(id => id, _ => StreamKind.WorkSession), book);
+        return [.. streams.Values.Cast<FoldedWorkSession>().OrderBy(s => s.State.Began)];
+    }
+}

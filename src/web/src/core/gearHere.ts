@@ -1,0 +1,31 @@
+import type { Schemas } from '../api/client';
+import { eventsOf, recall } from '../shell/tablet';
+import type { Core } from './core';
+
+/** The crew's tools and lots and one's work sessions as the server told them, beside the events; those begun here are among them. */
+export interface GearHereNow {
+  /** Milliseconds: when the server told it. */
+  at: number;
+  crews: Schemas['Crew'][];
+  gear: Schemas['GearHere'][];
+  sessions: string[];
+}
+
+const none: GearHereNow = { at: 0, crews: [], gear: [], sessions: [] };
+
+export const gearHere = async (): Promise<GearHereNow> => (await recall<GearHereNow>('gear')) ?? none;
+
+/** Which kit the core holds. */
+let held = '';
+
+/** Puts the kit that the tablet holds into the core. */
+export async function holdGear(core: Core): Promise<GearHereNow> {
+  const kit = await gearHere();
+  const events = await eventsOf([...kit.gear.map(({ id }) => id), ...kit.sessions]);
+  const now = `${kit.at} ${events.length}`;
+  if (now !== held) {
+    core.holdGear(events, Object.fromEntries(kit.gear.map(({ id, counts }) => [id, counts])));
+    held = now;
+  }
+  return kit;
+}

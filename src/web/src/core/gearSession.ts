@@ -1,0 +1,52 @@
+import type { Schemas } from '../api/client';
+import { record } from '../shell/record';
+import { keep, nowWithOffset, uuid7 } from '../shell/tablet';
+import { coreHere, holdInCore, type Done } from './benchSession';
+import { Core, type GearDeed } from './core';
+import { holdGear } from './gearHere';
+
+/** What the page of tools and lots shows. */
+export interface GearShown {
+  crews: Schemas['Crew'][];
+  kinds: Schemas['GearKind'][];
+  gear: Schemas['GearLine'][];
+  session: Schemas['WorkSessionState'] | null;
+}
+
+export async function viewGear(person: string, now: number): Promise<GearShown> {
+  const core = await Core.bare();
+  const { crews } = await holdGear(core);
+  const session = core.openSession(person);
+  return { crews, session, kinds: core.gearKinds(), gear: core.viewGear({ now: nowWithOffset(new Date(now)), place: session?.place ?? null }) };
+}
+
+/** The ready check of a person's open session for strands that this tablet holds; without a session none. */
+export interface ReadyShown {
+  session: Schemas['WorkSessionState'] | null;
+  ready: Schemas['ReadyView'] | null;
+}
+
+export async function viewReady(person: string, strands: readonly string[], now: number): Promise<ReadyShown> {
+  const core = await coreHere();
+  await holdGear(core);
+  if (!core.holds(strands)) await holdInCore(core, strands);
+  return { session: core.openSession(person), ready: core.viewReady(person, strands, nowWithOffset(new Date(now))) };
+}
+
+/** Does something with a tool, a lot or a work session, or begins one. */
+export async function doWithGear(stream: string | null, deed: GearDeed, person: string, now: number): Promise<Done> {
+  const core = await Core.bare();
+  const id = stream ?? uuid7(now);
+  const made = await record(1, person, now, async (stamp) => {
+    const kit = await holdGear(core);
+    const act = core.actGear(id, deed, stamp);
+    if (!stream && 'events' in act) {
+      await keep('gear', {
+        ...kit,
+        ...(deed.kind === 'session-begun' ? { sessions: [...kit.sessions, id] } : { gear: [...kit.gear, { id, counts: [] }] }),
+      });
+    }
+    return act;
+  });
+  return 'says' in made ? { isDone: false, says: made.says } : { isDone: true, says: '' };
+}

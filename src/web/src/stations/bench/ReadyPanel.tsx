@@ -1,0 +1,156 @@
+import { Input } from 'antd';
+import { useState } from 'react';
+import type { Schemas } from '../../api/client';
+import { doWithGear } from '../../core/bench';
+import type { GearDeed } from '../../core/core';
+import type { ReadyShown } from '../../core/gearSession';
+import { withGear } from '../../parts/inHand';
+import { SidePanel } from '../../parts/SidePanel';
+import { FaultLine } from '../../shell/faults';
+import { whyNotKept } from '../../shell/record';
+import { say } from '../../shell/words';
+import css from './ReadyPanel.module.css';
+import controls from '../../parts/controls.module.css';
+
+interface Props {
+  shown: ReadyShown;
+  /** That the work is for. */
+  job: string;
+  person: string;
+  onClose: () => void;
+}
+
+/** The ready check of a work session: where one is, what is in hand, and what stands. */
+export function ReadyPanel({ shown, job, person, onClose }: Props) {
+  const { session, ready } = shown;
+  const [place, setPlace] = useState('');
+  const [code, setCode] = useState('');
+  const [fault, setFault] = useState('');
+  const act = async (stream: string | null, deed: GearDeed) => {
+    try {
+      const done = await doWithGear(stream, deed, person);
+      setFault(done.says);
+      return done.isDone;
+    } catch (error) {
+      setFault(whyNotKept(error));
+      return false;
+    }
+  };
+  if (!session || !ready) {
+    return (
+      <SidePanel title={say('ready.title')} onClose={onClose}>
+        <form
+          className={css.place}
+          onSubmit={(event) => {
+            event.preventDefault();
+            void act(null, { kind: 'session-begun', place: place.trim(), job });
+          }}
+        >
+          <p>{say('ready.where-why')}</p>
+          <Input
+            aria-label={say('ready.where')}
+            placeholder={say('ready.where')}
+            maxLength={60}
+            value={place}
+            onChange={(event) => setPlace(event.target.value)}
+          />
+          <button type="submit" className={controls.mainLower} disabled={place.trim() === ''}>
+            {say('ready.begin')}
+          </button>
+          <FaultLine says={fault} />
+        </form>
+      </SidePanel>
+    );
+  }
+  const all = ready.lines.flatMap((line) => line.gear);
+  const take = (gear: Schemas['GearLine']) => act(session.session, { kind: 'gear-in-use', gear: withGear(session, gear, all) });
+  const takeByCode = async () => {
+    const wanted = code.trim().toLowerCase();
+    const gear = all.find((one) => one.card.code.toLowerCase() === wanted);
+    if (!gear) return setFault(say('ready.no-code', { code: code.trim() }));
+    if (await take(gear)) setCode('');
+    return undefined;
+  };
+  return (
+    <SidePanel title={say('ready.title')} onClose={onClose} isWide>
+      <div className={css.here}>
+        <p>
+          {say('ready.here')} <b>{session.place}</b>
+        </p>
+        <button
+          type="button"
+          className={controls.button}
+          onClick={() => void act(session.session, { kind: 'session-ended', note: null })}
+        >
+          {say('ready.leave')}
+        </button>
+      </div>
+      {all.length > 0 && (
+        <form
+          className={css.code}
+          onSubmit={(event) => {
+            event.preventDefault();
+            void takeByCode();
+          }}
+        >
+          <Input
+            className="figures"
+            aria-label={say('ready.code')}
+            placeholder={say('ready.code')}
+            maxLength={20}
+            value={code}
+            onChange={(event) => setCode(event.target.value)}
+          />
+        </form>
+      )}
+      <FaultLine says={fault} />
+      <p role="status" className={ready.isReady ? 'good' : 'bad'}>
+        <b>{say(ready.open === 0 ? 'ready.all' : ready.isReady ? 'ready.warns' : 'ready.stops', { count: ready.open })}</b>
+      </p>
+      <ul className={css.lines}>
+        {ready.lines.map((line) => (
+          <li key={line.id} className={css[line.standing]} data-standing={line.standing}>
+            <span className={css.title}>
+              <b>{line.title}</b>
+              {line.inHand && <span>{line.gear.find((gear) => gear.id === line.inHand)?.card.name}</span>}
+              {line.says && <small>{line.says}</small>}
+              {line.until && (
+                <small>
+                  {say('ready.until', { time: new Date(line.until).toLocaleTimeString('en', { timeStyle: 'short' }) })}
+                </small>
+              )}
+            </span>
+            <span className={css.answers}>
+              {line.gear.length > 0
+                ? line.gear
+                    .filter((gear) => gear.id !== line.inHand)
+                    .map((gear) => (
+                      <button
+                        key={gear.id}
+                        type="button"
+                        className={controls.button}
+                        disabled={gear.standing === 'aside'}
+                        title={gear.says.join(' ')}
+                        onClick={() => void take(gear)}
+                      >
+                        {gear.card.name}
+                      </button>
+                    ))
+                : line.standing !== 'stands' &&
+                  [true, false].map((isSo) => (
+                    <button
+                      key={String(isSo)}
+                      type="button"
+                      className={controls.button}
+                      onClick={() => void act(session.session, { kind: 'ready-said', item: line.id, isSo, note: null })}
+                    >
+                      {say(isSo ? 'ready.yes' : 'ready.no')}
+                    </button>
+                  ))}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </SidePanel>
+  );
+}

@@ -1,0 +1,28 @@
+import { liveQuery } from 'dexie';
+import { useEffect, useState } from 'react';
+import { viewReady } from '../../core/bench';
+import type { ReadyShown } from '../../core/gearSession';
+import { changesOf } from '../../shell/tablet';
+
+/** A tap is answered first: the ready check is looked at once the hands are still. */
+const stillMs = 400;
+
+/** The ready check of a person's work session for the strands at the bench. */
+export function useReady(person: string, strands: readonly string[]): ReadyShown | undefined {
+  const [shown, setShown] = useState<ReadyShown>();
+  const which = strands.join(' ');
+  useEffect(() => {
+    if (which === '') return undefined;
+    let waiting = 0;
+    const look = () => {
+      window.clearTimeout(waiting);
+      waiting = window.setTimeout(() => void viewReady(person, which.split(' ')).then(setShown, () => undefined), stillMs);
+    };
+    const watch = liveQuery(changesOf).subscribe({ next: look });
+    return () => {
+      window.clearTimeout(waiting);
+      watch.unsubscribe();
+    };
+  }, [person, which]);
+  return shown;
+}

@@ -1,0 +1,85 @@
+import { useState } from 'react';
+import type { Schemas } from '../../api/client';
+import { say } from '../../shell/words';
+import { GearForm } from './GearForm';
+import { GearPanel } from './GearPanel';
+import { GearTile } from './GearTile';
+import { useGear } from './useGear';
+import css from './GearPage.module.css';
+import controls from '../../parts/controls.module.css';
+
+interface Props {
+  person: string;
+  mayWork: boolean;
+  mayRelease: boolean;
+}
+
+type Open = { kind: 'gear'; id: string } | { kind: 'new' };
+
+/** From good to gone. */
+const order: readonly Schemas['GearStanding'][] = ['good', 'soon', 'due', 'aside', 'gone'];
+
+const needsCare = (gear: Schemas['GearLine']) => gear.standing !== 'good' && gear.standing !== 'gone';
+
+/** The crew's tools and lots: what is due first, then what is good. */
+export function GearPage({ person, mayWork, mayRelease }: Props) {
+  const { kit, fault } = useGear(person);
+  const [open, setOpen] = useState<Open>();
+  if (fault)
+    return (
+      <p role="alert" className="page">
+        {fault}
+      </p>
+    );
+  if (!kit) return <p className="page">{say('gear.opening')}</p>;
+  const inHand = new Set((kit.session?.inHand ?? []).map((gear) => gear.id));
+  const close = () => setOpen(undefined);
+  const here = kit.gear.filter((gear) => gear.standing !== 'gone');
+  const groups = [
+    { title: say('gear.first'), gear: here.filter(needsCare).sort((a, b) => order.indexOf(b.standing) - order.indexOf(a.standing)) },
+    { title: say('gear.tools'), gear: here.filter((gear) => !needsCare(gear) && gear.sort === 'tool') },
+    { title: say('gear.lots'), gear: here.filter((gear) => !needsCare(gear) && gear.sort === 'lot') },
+  ];
+  const shown = open?.kind === 'gear' ? kit.gear.find((gear) => gear.id === open.id) : undefined;
+  return (
+    <div className="page" data-part="gear">
+      <header className="row">
+        <h1>{say('gear.title')}</h1>
+        <span className="grow" />
+        {mayWork && (
+          <button type="button" className={controls.button} onClick={() => setOpen({ kind: 'new' })}>
+            {say('gear.take-in')}
+          </button>
+        )}
+      </header>
+      {here.length === 0 && <p className="card">{say('gear.none')}</p>}
+      {groups.map(
+        ({ title, gear }) =>
+          gear.length > 0 && (
+            <section key={title}>
+              <h2>{title}</h2>
+              <ul className={css.tiles}>
+                {gear.map((one) => (
+                  <li key={one.id}>
+                    <GearTile gear={one} isInHand={inHand.has(one.id)} onOpen={() => setOpen({ kind: 'gear', id: one.id })} />
+                  </li>
+                ))}
+              </ul>
+            </section>
+          ),
+      )}
+      {open?.kind === 'new' && <GearForm kit={kit} person={person} onClose={close} />}
+      {shown && (
+        <GearPanel
+          gear={shown}
+          kit={kit}
+          person={person}
+          mayWork={mayWork}
+          mayRelease={mayRelease}
+          isInHand={inHand.has(shown.id)}
+          onClose={close}
+        />
+      )}
+    </div>
+  );
+}
