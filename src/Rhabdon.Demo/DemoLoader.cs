@@ -2,6 +2,8 @@ using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Tools;
+using Rhabdon.Core.Verification;
 
 namespace Rhabdon.Demo;
 
@@ -12,6 +14,7 @@ public sealed class DemoLoader(IDemoDoor door, DemoWorld world)
     private const int MostSent = 200;
 
     private readonly Dictionary<string, Guid> people = [];
+    private readonly Dictionary<Guid, List<GearInHand>> inHand = [];
 
     /// <param name="isFull">With the finished job and its whole history, several hundred terminations.</param>
     public async Task LoadAsync(bool isFull)
@@ -30,6 +33,7 @@ public sealed class DemoLoader(IDemoDoor door, DemoWorld world)
         foreach (var crew in world.Crews)
         {
             crews[crew.Name] = await door.AddAsync(crew, crew.Members.Select(m => people[m]));
+            await TakeInAsync(crew, crews[crew.Name]);
         }
 
         var book = await door.BookAsync();
@@ -47,10 +51,64 @@ public sealed class DemoLoader(IDemoDoor door, DemoWorld world)
         }
     }
 
+    // Each tool and lot as its keeper's tablet tells it; what is set aside is in nobody's hand.
+    private async Task TakeInAsync(DemoCrew crew, Guid id)
+    {
+        foreach (var member in crew.Members)
+        {
+            inHand[people[member]] = [];
+        }
+
+        foreach (var gear in crew.Gear ?? [])
+        {
+            var (stream, keeper, device) = (Guid.CreateVersion7(gear.TakenIn), people[gear.Keeper], Guid.CreateVersion7(gear.TakenIn));
+            var told = new List<(DateTimeOffset At, GearEvent Body)>
+            {
+                (gear.TakenIn, new GearTakenIn(new GearCard(gear.Gear, gear.Name, gear.Code, id, gear.Place, gear.Setting, gear.Expires))),
+            };
+            if (gear.Checked is { } at)
+            {
+                told.Add((at, new GearChecked(true, gear.Place)));
+            }
+
+            if (gear.Aside is { } why)
+            {
+                told.Add((gear.TakenIn.AddDays(1), new GearQuarantined(why)));
+            }
+            else
+            {
+                foreach (var member in crew.Members)
+                {
+                    inHand[people[member]].Add(new GearInHand(gear.Gear, stream, gear.Setting));
+                }
+            }
+
+            await door.AppendAsync(
+                keeper,
+                [
+                    .. told.Select(
+                        (one, count) =>
+                            new BenchEvent(
+                                Guid.CreateVersion7(one.At),
+                                device,
+                                count + 1,
+                                new HybridTime(one.At.ToUnixTimeMilliseconds(), 0),
+                                one.At,
+                                keeper,
+                                Rulebook.Version,
+                                [new Subject(stream, count)],
+                                one.Body
+                            )
+                    ),
+                ]
+            );
+        }
+    }
+
     private async Task WorkAsync(DemoCable cable, DemoWork work, IEnumerable<DemoEnd> ends, RecipeBook book)
     {
         var person = people[work.Person];
-        var tablet = new DemoTablet(book, person, cable.Planned.AddHours(1));
+        var tablet = new DemoTablet(book, person, cable.Planned.AddHours(1), inHand.GetValueOrDefault(person) ?? []);
         var hand = work.Slips is { } seed ? new DemoHand(seed) : null;
         var microscope = new DemoMicroscope(ShippedFaceLimits.For(cable.Grade.Mode(), cable.Polish), work.Pictures);
         var unsent = new List<BenchEvent>();

@@ -3,13 +3,15 @@ using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Tools;
 using Rhabdon.Core.Units;
 using Rhabdon.Core.Verification;
 
 namespace Rhabdon.Demo;
 
 /// <summary>A tablet of the demo: works strands through the bench's own desk, half a minute or so a step.</summary>
-internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset start)
+/// <param name="inHand">Tools and lots that are worked with.</param>
+internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset start, IReadOnlyList<GearInHand> inHand)
 {
     private readonly Guid device = Guid.CreateVersion7(start);
     private DateTimeOffset now = start;
@@ -52,7 +54,8 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
                     Rulebook.Version,
                     [new Subject(termination, stream.Count)],
                     body,
-                    folded.State.Recipe ?? book.Latest(folded.State.Plan!.RecipeId)!.Ref
+                    folded.State.Recipe ?? book.Latest(folded.State.Plan!.RecipeId)!.Ref,
+                    GearUse.Chosen(body, folded.State.Worked, inHand)
                 )
             );
         }

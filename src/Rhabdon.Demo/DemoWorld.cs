@@ -24,7 +24,25 @@ public sealed record DemoCompany(string Customer, string Site, string TimeZone, 
 public sealed record DemoPerson(string SignIn, string Name, Role Role, string Password, string Pin);
 
 /// <param name="Members">Their sign-in names.</param>
-public sealed record DemoCrew(string Name, DateOnly From, IReadOnlyList<string> Members);
+/// <param name="Gear">Its tools and lots; all of it is in hand of whoever works.</param>
+public sealed record DemoCrew(string Name, DateOnly From, IReadOnlyList<string> Members, IReadOnlyList<DemoGear>? Gear = null);
+
+/// <summary>A tool or lot of a crew.</summary>
+/// <param name="Keeper">Sign-in name of who took it in.</param>
+/// <param name="Checked">When it was last calibrated or looked over; null for never.</param>
+/// <param name="Aside">Why nobody works with it; null where everybody may.</param>
+public sealed record DemoGear(
+    string Gear,
+    string Name,
+    string Code,
+    string Keeper,
+    DateTimeOffset TakenIn,
+    string? Place = null,
+    string? Setting = null,
+    DateOnly? Expires = null,
+    DateTimeOffset? Checked = null,
+    string? Aside = null
+);
 
 /// <param name="Planner">Sign-in name of who planned it.</param>
 /// <param name="Panels">The near one and the far one.</param>

@@ -101,10 +101,23 @@ test('axe finds nothing serious at the bench and in Proof, nor in what opens ove
     [`/test/${cable}`, titled('Take the reference first')],
     [`/link/${cable}/1`, titled('What it carries')],
     ['/outbox', titled('On this tablet')],
+    [
+      '/gear',
+      (p) =>
+        p
+          .getByRole('button', { name: /Splicer 1|Cleaver/ })
+          .first()
+          .waitFor(),
+    ],
     [`/end/${strand}`, titled(/Cable against the job sheet/)],
     [`/bench/${far}`, (p) => p.getByRole('checkbox', { name: /cleaver/ }).waitFor()],
     [batch, titled(/Boot onto/)],
   ]);
+  await page.getByRole('button', { name: /^Ready/ }).click();
+  await page.getByRole('dialog').waitFor();
+  await inBothLooks(page, 'ready check');
+  await page.keyboard.press('Escape');
+  await page.getByRole('dialog').waitFor({ state: 'detached' });
   for (const [name, key] of [
     ['keys', '?'],
     ['batch', 'b'],

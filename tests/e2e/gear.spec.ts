@@ -18,7 +18,10 @@ async function takeIn(page: Page, what: string, name: string, code: string, fiel
 async function getReady(page: Page, place: string) {
   await page.getByRole('button', { name: /^Ready/ }).click();
   const panel = page.getByRole('dialog');
-  const [where, leave] = [panel.getByLabel('Where are you? Room or closet'), panel.getByRole('button', { name: 'Leave this place' })];
+  const [where, leave] = [
+    panel.getByLabel('Where are you? Room or closet'),
+    panel.getByRole('button', { name: 'Leave this place' }),
+  ];
   await where.or(leave).waitFor();
   // The same person may still be where another test was.
   if (await leave.isVisible()) await leave.click();
@@ -34,7 +37,7 @@ test('a cleaver is taken in, taken in hand by its code and counted; its blade is
 }) => {
   const [name, code] = [`Cleaver ${Date.now() % 100_000}`, `C${Date.now() % 100_000}`];
   const cable = await newCable(browser, `GEAR${Date.now()}`, 2);
-  await signIn(page, 'lead', 'saltmarsh-lead');
+  await signIn(page, 'heron', 'saltmarsh-heron');
   await page.goto('/gear');
   await takeIn(page, 'cleaver', name, code, { Life: '1' });
 
@@ -44,17 +47,25 @@ test('a cleaver is taken in, taken in hand by its code and counted; its blade is
   const bench = page.url();
   const panel = await getReady(page, 'Closet PH1');
   const line = (title: RegExp) => panel.locator('li', { hasText: title });
-  await line(/fiber is dark/).getByRole('button', { name: 'It is so' }).click();
-  await line(/glasses/).getByRole('button', { name: 'It is so' }).click();
+  await line(/fiber is dark/)
+    .getByRole('button', { name: 'It is so' })
+    .click();
+  await line(/glasses/)
+    .getByRole('button', { name: 'It is so' })
+    .click();
   await expect(line(/glasses/)).toHaveAttribute('data-standing', 'stands');
-  await expect(panel.getByText(/Do not begin/)).toBeVisible();
+  await expect(panel.getByText(/must stand before you begin/)).toBeVisible();
   await panel.getByRole('button', { name: 'Leave this place' }).click();
   await panel.getByLabel('Where are you? Room or closet').fill('Closet CS2');
   await panel.getByRole('button', { name: 'Work here' }).click();
   await expect(line(/glasses/)).toHaveAttribute('data-standing', 'stands');
   await expect(line(/fiber is dark/)).toHaveAttribute('data-standing', 'lapsed');
-  await line(/fiber is dark/).getByRole('button', { name: 'It is so' }).click();
-  await line(/Sharps bin/).getByRole('button', { name: 'It is so' }).click();
+  await line(/fiber is dark/)
+    .getByRole('button', { name: 'It is so' })
+    .click();
+  await line(/Sharps bin/)
+    .getByRole('button', { name: 'It is so' })
+    .click();
   await expect(panel.getByText(/You may begin/)).toBeVisible();
 
   // A code that nothing has is told; the cleaver's own takes it in hand.
@@ -87,7 +98,7 @@ test('a cleaver is taken in, taken in hand by its code and counted; its blade is
   await sent(page);
   await page.goto(bench);
   await expect(page.getByRole('button', { name: /^Ready: \d+ open/ })).toBeVisible();
-  const other = await tabletOf(browser, 'heron', 'saltmarsh-heron');
+  const other = await tabletOf(browser, 'lead', 'saltmarsh-lead');
   await other.goto('/gear');
   await other.getByRole('button', { name: new RegExp(name) }).click();
   await other.getByRole('button', { name: 'Set aside' }).click();

@@ -107,9 +107,13 @@ public sealed record WorkEntry(
             SecondsBefore(stream.History, index),
             happened.About.Count,
             EndsAttempt(stream, index, attempt),
-            [.. GearUse.Of(happened, worked, stream.Id)]
+            UsesOf(happened, worked, stream.Id)
         );
     }
+
+    // The same empty list for all that were done with nothing: two entries that say the same are equal.
+    private static IReadOnlyList<GearUse> UsesOf(BenchEvent happened, Recipe worked, Guid strand) =>
+        happened.With is null ? [] : [.. GearUse.Of(happened, worked, strand)];
 
     private static decimal? NumberOf(ReadingValue value) =>
         value switch

@@ -24,6 +24,7 @@ class StandIn {
     [this.held, this.asOf] = [[...strands], changes];
     this.version++;
   }
+  holdGear = () => undefined;
   keep(changes: number) {
     if (this.asOf === changes - 1) this.asOf = changes;
     this.version++;

@@ -17,7 +17,12 @@ export async function viewGear(person: string, now: number): Promise<GearShown> 
   const core = await Core.bare();
   const { crews } = await holdGear(core);
   const session = core.openSession(person);
-  return { crews, session, kinds: core.gearKinds(), gear: core.viewGear({ now: nowWithOffset(new Date(now)), place: session?.place ?? null }) };
+  return {
+    crews,
+    session,
+    kinds: core.gearKinds(),
+    gear: core.viewGear({ now: nowWithOffset(new Date(now)), place: session?.place ?? null }),
+  };
 }
 
 /** The ready check of a person's open session for strands that this tablet holds; without a session none. */

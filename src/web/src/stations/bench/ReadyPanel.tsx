@@ -109,7 +109,11 @@ export function ReadyPanel({ shown, job, person, onClose }: Props) {
       </p>
       <ul className={css.lines}>
         {ready.lines.map((line) => (
-          <li key={line.id} className={css[line.standing]} data-standing={line.standing}>
+          <li
+            key={line.id}
+            className={`${css[line.standing]} ${line.gear.length > 0 ? css.gear : ''} ${line.stops ? css.stops : ''}`}
+            data-standing={line.standing}
+          >
             <span className={css.title}>
               <b>{line.title}</b>
               {line.inHand && <span>{line.gear.find((gear) => gear.id === line.inHand)?.card.name}</span>}

@@ -36,7 +36,10 @@ export function GearPage({ person, mayWork, mayRelease }: Props) {
   const close = () => setOpen(undefined);
   const here = kit.gear.filter((gear) => gear.standing !== 'gone');
   const groups = [
-    { title: say('gear.first'), gear: here.filter(needsCare).sort((a, b) => order.indexOf(b.standing) - order.indexOf(a.standing)) },
+    {
+      title: say('gear.first'),
+      gear: here.filter(needsCare).sort((a, b) => order.indexOf(b.standing) - order.indexOf(a.standing)),
+    },
     { title: say('gear.tools'), gear: here.filter((gear) => !needsCare(gear) && gear.sort === 'tool') },
     { title: say('gear.lots'), gear: here.filter((gear) => !needsCare(gear) && gear.sort === 'lot') },
   ];
