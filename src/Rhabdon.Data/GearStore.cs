@@ -10,6 +10,23 @@ namespace Rhabdon.Data;
 /// <param name="Outcome">How the attempt ended; null while it goes on.</param>
 public sealed record GearStrand(Guid Termination, string Label, string Job, DateTime At, int Attempt, string? Outcome);
 
+/// <summary>An attempt that is over, and the tools and lots that served it.</summary>
+public sealed record EndedAttempt
+{
+    public DateTime At { get; init; }
+
+    public Guid Actor { get; init; }
+
+    public required string Method { get; init; }
+
+    public required string Outcome { get; init; }
+
+    /// <summary>It took.</summary>
+    public int Tries { get; init; }
+
+    public required Guid[] Gear { get; init; }
+}
+
 /// <summary>Tools and lots, what they were used for, and work sessions.</summary>
 public sealed class GearStore(Database database, EventStore events)
 {
@@ -75,6 +92,33 @@ public sealed class GearStore(Database database, EventStore events)
                 {
                     gear,
                     MostStrands,
+                    access.IsOwner,
+                    access.Person,
+                    access.Now,
+                }
+            )
+        ).AsList();
+    }
+
+    /// <summary>The attempts of one's own crews that ended since a moment, in the order in which they did; every crew's for an owner.</summary>
+    public async Task<IReadOnlyList<EndedAttempt>> AttemptsAsync(Access access, DateTime since)
+    {
+        await using var connection = await database.OpenAsync();
+        return (
+            await connection.QueryAsync<EndedAttempt>(
+                $"""
+                select w.at, w.actor_id "Actor", w.method, w.outcome, w.try "Tries", coalesce(g.gear, array[]::uuid[]) "Gear"
+                from work_history w left join lateral (
+                    select array_agg(distinct u.gear_id) as gear from gear_use u
+                        join work_history e on e.termination_id = u.termination_id and e.event_id = u.event_id
+                    where u.termination_id = w.termination_id and e.attempt = w.attempt) g on true
+                where w.at >= @since and w.outcome is not null
+                    and (@IsOwner or w.crew_id in (select crew.id from crew where {CrewStore.IsMine}))
+                order by w.at, w.termination_id
+                """,
+                new
+                {
+                    since,
                     access.IsOwner,
                     access.Person,
                     access.Now,

@@ -34,6 +34,22 @@ public sealed class GearTests(Host host) : IClassFixture<Host>
         Assert.Empty(differing);
     }
 
+    // An attempt that is over tells what served it: the alarms reckon with that.
+    [Fact]
+    public async Task An_attempt_that_is_over_names_what_it_was_done_with()
+    {
+        var heron = await host.SignedIn();
+        var cleaver = await TakenInAsync(heron, "cleaver");
+        await WorkToAsync(heron, await NewStrandAsync(), null, new GearUsed("cleaver", cleaver));
+        var access = new Access(heron.Person, Core.Rights.Role.Installer, DateTime.UtcNow);
+        var ended = await host.Services.GetRequiredService<GearStore>().AttemptsAsync(access, DateTime.UtcNow.AddDays(-1));
+        var own = Assert.Single(ended, a => a.Gear.Contains(cleaver));
+        Assert.Equal((heron.Person, "mechanical", "accepted", 1), (own.Actor, own.Method, own.Outcome, own.Tries));
+        var alarms = (await heron.Client.GetFromJsonAsync<JsonNode>("/api/v1/gear/alarms"))!;
+        Assert.DoesNotContain(alarms["gear"]!.AsArray(), a => a!["gear"]!.GetValue<Guid>() == cleaver);
+        Assert.Null(alarms["training"]);
+    }
+
     // What was done counts, whatever it is said to have been done with.
     [Fact]
     public async Task Work_done_with_gear_that_nobody_knows_of_is_kept()
@@ -141,14 +157,19 @@ public sealed class GearTests(Host host) : IClassFixture<Host>
         return (await lead.TerminationsAsync(await lead.AddCableAsync($"GEAR{Guid.NewGuid()}"[..12], 1), "near"))[0];
     }
 
-    // A strand from its beginning through a step, as the bench would do it, with something in hand.
-    private async Task WorkToAsync(TestTablet tablet, Guid strand, string last, GearUsed with)
+    // A strand from its beginning through a step, or to its end, as the bench would do it, with something in hand.
+    private async Task WorkToAsync(TestTablet tablet, Guid strand, string? last, GearUsed with)
     {
         var (book, known) = (await host.Services.GetRequiredService<RecipeBookCache>().BookAsync(), 0);
         var store = host.Services.GetRequiredService<EventStore>();
         for (var isDone = false; !isDone; )
         {
             var stream = (await store.TerminationsAsync([strand], book))[strand];
+            if (stream.State.IsOver)
+            {
+                return;
+            }
+
             var step = stream.State.Step;
             BenchIntent intent = stream.State.Recipe is null ? new BeginWork() : new DoneWith(step!, Reading(step!));
             var answer = IntentHandler.Answer(stream, book, intent, Core.Units.LengthUnit.Millimeter);
@@ -160,7 +181,7 @@ public sealed class GearTests(Host host) : IClassFixture<Host>
                 With = [with],
             };
             Assert.Equal((int[])[200], await tablet.SendAsync(made));
-            isDone = step == last;
+            isDone = last is not null && step == last;
         }
     }
 
@@ -172,6 +193,8 @@ public sealed class GearTests(Host host) : IClassFixture<Host>
             "integrity" => "held",
             "holder" => "1.2",
             "cleave" => "10.1",
+            "open" => "50",
+            "light" => "none",
             _ => null,
         };
 

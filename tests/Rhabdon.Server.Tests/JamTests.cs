@@ -63,7 +63,7 @@ public sealed class JamTests(Host host) : IClassFixture<Host>
         var (folded, _) = await host
             .Services.GetRequiredService<EventStore>()
             .RebuildAsync(await host.Services.GetRequiredService<RecipeBookCache>().BookAsync(), write: true);
-        Assert.Equal((12 + (4 * 6) + 36) * 2, folded);
+        Assert.Equal(Host.DemoStreams, folded);
         var file = await lead.Client.GetByteArrayAsync($"/api/v1/jobs/{job}/export");
         Assert.Contains(JobFile.Read(file).Events, e => e.Body is Unreadable u && u.Content == content);
     }

@@ -119,7 +119,7 @@ test('twelve strands are read from both ends by the meter itself; a dirty face f
   page,
   browser,
 }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(330_000);
   const cable = await newCable(browser, 'METER', 12);
   const lead = await apiOf((await browser.newContext()).request, 'lead', 'saltmarsh-lead');
   const { job } = await lead.get(`/cables/${cable}/run`).then(({ cable: run }) => run);
@@ -142,7 +142,7 @@ test('twelve strands are read from both ends by the meter itself; a dirty face f
   await page.getByRole('button', { name: 'Clean, plug in' }).click();
   await expect(page.getByRole('button', { name: /^Strand 1, 850 nm from near: [\d.]+ dB: Passes/ })).toBeVisible();
   await page.getByRole('switch', { name: 'Follow' }).click();
-  await page.getByRole('heading', { name: 'Every reading is taken' }).waitFor({ timeout: 150_000 });
+  await page.getByRole('heading', { name: 'Every reading is taken' }).waitFor({ timeout: 240_000 });
   await expect(page.getByText('24/24')).toBeVisible();
   await sent(page);
 });

@@ -126,14 +126,9 @@ await page
   .click();
 await page.getByRole('heading', { name: 'Strip plan' }).waitFor();
 await shot('recipe');
-await page.goto('/recipes/M4');
-await page.getByRole('button', { name: 'Edit' }).click();
-await page
-  .getByRole('group', { name: /Cut buffer/ })
-  .getByLabel('Length')
-  .fill('12 mm');
-await page.getByText('Faults: 1').waitFor();
-await shot('recipe-edit');
+await page.getByRole('link', { name: 'Gear', exact: true }).click();
+await page.getByRole('button', { name: /Cleaver 1/ }).waitFor();
+await shot('gear');
 
 // A module is opened once for its ribbons.
 await page.goto(`/proof/${await cableOf('PH-CT-01')}`);

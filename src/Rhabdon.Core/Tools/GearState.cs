@@ -84,6 +84,10 @@ public sealed class FoldedGear : FoldedInTurn<GearState>
 
     public override FoldedStream With(BenchEvent happened) => Events.Any(e => e.Id == happened.Id) ? this : Of(Id, Events.Append(happened));
 
+    /// <summary>When a part of it was turned or renewed, in order.</summary>
+    public IEnumerable<DateTimeOffset> RenewalsOf(string counter) =>
+        Events.Where(e => e.Body is GearRenewed renewed && renewed.Counter == counter).Select(e => e.When);
+
     private static (GearState State, Phrase? Conflict) Apply(GearState state, BenchEvent happened) =>
         happened.Body is not GearEvent body ? (state, happened.Body.Misplaced())
         : state.Card is null && body is not GearTakenIn ? (state, Phrase.Of(PhraseKeys.Conflict.NoGear))

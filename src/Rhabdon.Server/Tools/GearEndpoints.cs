@@ -1,4 +1,7 @@
+using Rhabdon.Core;
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Quality;
 using Rhabdon.Core.Rights;
 using Rhabdon.Core.Tools;
 using Rhabdon.Data;
@@ -12,19 +15,34 @@ namespace Rhabdon.Server.Tools;
 /// <param name="Counts">What its counters stand at, as far as the server knows.</param>
 public sealed record GearHere(Guid Id, IReadOnlyList<GearCount> Counts);
 
+/// <summary>That trouble is much more frequent with a tool or lot than otherwise.</summary>
+/// <param name="Says">In words, with what to change first where it was never apart from another.</param>
+public sealed record GearAlarm(Guid Gear, string Says);
+
 /// <summary>The tools and lots of one's crews, and one's work sessions of the last day.</summary>
 /// <param name="Crews">Those that whoever asks may take gear in for.</param>
 /// <param name="Sessions">Their streams, in order.</param>
 /// <param name="Events">Of all of it.</param>
 public sealed record GearView(IReadOnlyList<Crew> Crews, IReadOnlyList<GearHere> Gear, IReadOnlyList<Guid> Sessions, IReadOnlyList<BenchEvent> Events);
 
+/// <summary>With what, and with whom, trouble is much more frequent than usual.</summary>
+/// <param name="Own">Said to nobody but whoever asks: that their own hand has more trouble than usual. Null where it has not.</param>
+/// <param name="Training">Said to leads, without a name: that somebody's hand has. Null where nobody's has.</param>
+public sealed record GearAlarms(IReadOnlyList<GearAlarm> Gear, string? Own, string? Training);
+
 /// <summary>Tools, lots and work sessions. What happens to them is told by events.</summary>
 public static class GearEndpoints
 {
+    private static readonly string Accepted = JsonNames.Of(AttemptOutcome.Accepted);
+
+    // What went wrong before that is no longer in anybody's hand.
+    private static readonly TimeSpan Back = TimeSpan.FromDays(60);
+
     public static void MapGear(this WebApplication app)
     {
         var gear = app.MapGroup("/api/v1").Needs(Permission.See);
         gear.MapGet("/gear", All);
+        gear.MapGet("/gear/alarms", Alarms);
         gear.MapGet("/gear/{id:guid}/strands", (Guid id, GearStore store, HttpContext context) => store.StrandsAsync(context.AccessOf(), id));
     }
 
@@ -40,5 +58,18 @@ public static class GearEndpoints
             [.. sessions.Select(s => s.Id)],
             [.. gear.SelectMany(g => g.Events), .. sessions.SelectMany(s => s.Events)]
         );
+    }
+
+    private static async Task<GearAlarms> Alarms(GearStore store, RecipeBookCache books, HttpContext context)
+    {
+        var access = context.AccessOf();
+        var gear = await store.AllAsync(access, await books.BookAsync());
+        var record = await store.AttemptsAsync(access, access.Now - Back);
+        var told = new TroubleTeller(Phrasebook.English).Tell(
+            [.. record.Select(a => new AttemptOnRecord(a.At, a.Actor, a.Method, a.Tries > 1 || a.Outcome != Accepted, a.Gear))],
+            gear,
+            access.Person
+        );
+        return new GearAlarms([.. told.Gear.Select(a => new GearAlarm(a.Key, a.Value))], told.Own, access.May(Permission.Lead) ? told.Training : null);
     }
 }

@@ -1,13 +1,11 @@
 import { Input } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
-import { doWithGear } from '../../core/bench';
-import type { GearDeed } from '../../core/core';
 import type { ReadyShown } from '../../core/gearSession';
 import { withGear } from '../../parts/inHand';
+import { useGearDeed } from '../../parts/useGearDeed';
 import { SidePanel } from '../../parts/SidePanel';
 import { FaultLine } from '../../shell/faults';
-import { whyNotKept } from '../../shell/record';
 import { say } from '../../shell/words';
 import css from './ReadyPanel.module.css';
 import controls from '../../parts/controls.module.css';
@@ -25,17 +23,7 @@ export function ReadyPanel({ shown, job, person, onClose }: Props) {
   const { session, ready } = shown;
   const [place, setPlace] = useState('');
   const [code, setCode] = useState('');
-  const [fault, setFault] = useState('');
-  const act = async (stream: string | null, deed: GearDeed) => {
-    try {
-      const done = await doWithGear(stream, deed, person);
-      setFault(done.says);
-      return done.isDone;
-    } catch (error) {
-      setFault(whyNotKept(error));
-      return false;
-    }
-  };
+  const { act, says, setSays } = useGearDeed(person);
   if (!session || !ready) {
     return (
       <SidePanel title={say('ready.title')} onClose={onClose}>
@@ -57,7 +45,7 @@ export function ReadyPanel({ shown, job, person, onClose }: Props) {
           <button type="submit" className={controls.mainLower} disabled={place.trim() === ''}>
             {say('ready.begin')}
           </button>
-          <FaultLine says={fault} />
+          <FaultLine says={says} />
         </form>
       </SidePanel>
     );
@@ -67,7 +55,7 @@ export function ReadyPanel({ shown, job, person, onClose }: Props) {
   const takeByCode = async () => {
     const wanted = code.trim().toLowerCase();
     const gear = all.find((one) => one.card.code.toLowerCase() === wanted);
-    if (!gear) return setFault(say('ready.no-code', { code: code.trim() }));
+    if (!gear) return setSays(say('ready.no-code', { code: code.trim() }));
     if (await take(gear)) setCode('');
     return undefined;
   };
@@ -103,7 +91,7 @@ export function ReadyPanel({ shown, job, person, onClose }: Props) {
           />
         </form>
       )}
-      <FaultLine says={fault} />
+      <FaultLine says={says} />
       <p role="status" className={ready.isReady ? 'good' : 'bad'}>
         <b>{say(ready.open === 0 ? 'ready.all' : ready.isReady ? 'ready.warns' : 'ready.stops', { count: ready.open })}</b>
       </p>

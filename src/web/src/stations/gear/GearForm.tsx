@@ -1,11 +1,9 @@
 import { Form, Input, InputNumber, Select } from 'antd';
-import { useState } from 'react';
 import type { Schemas } from '../../api/client';
-import { doWithGear } from '../../core/bench';
 import type { GearShown } from '../../core/gearSession';
+import { useGearDeed } from '../../parts/useGearDeed';
 import { SidePanel } from '../../parts/SidePanel';
 import { FaultLine } from '../../shell/faults';
-import { whyNotKept } from '../../shell/record';
 import { say, type Key } from '../../shell/words';
 import controls from '../../parts/controls.module.css';
 
@@ -25,19 +23,13 @@ const empty = (value: unknown) => (value === '' || value === undefined ? null : 
 /** Takes a tool or a lot in, or writes anew what people know it by. */
 export function GearForm({ kit: { crews, kinds }, person, gear, onClose }: Props) {
   const [form] = Form.useForm<Values>();
-  const [fault, setFault] = useState('');
+  const { act, says } = useGearDeed(person);
   const gearKind = Form.useWatch('gear', form) ?? gear?.card.gear;
   const kind = kinds.find((one) => one.id === gearKind);
   const keep = async (values: Values) => {
     const card = { ...(gear?.card ?? { crew: crews[0]?.id }), ...values };
     const whole = Object.fromEntries(Object.entries(card).map(([key, value]) => [key, empty(value)])) as Schemas['GearCard'];
-    try {
-      const done = await doWithGear(gear?.id ?? null, { kind: gear ? 'gear-changed' : 'gear-taken-in', card: whole }, person);
-      setFault(done.says);
-      if (done.isDone) onClose();
-    } catch (error) {
-      setFault(whyNotKept(error));
-    }
+    if (await act(gear?.id ?? null, { kind: gear ? 'gear-changed' : 'gear-taken-in', card: whole })) onClose();
   };
   const needed = [{ required: true, whitespace: true, message: say('form.needed') }];
   return (
@@ -96,7 +88,7 @@ export function GearForm({ kit: { crews, kinds }, person, gear, onClose }: Props
             <InputNumber min={1} precision={0} />
           </Form.Item>
         )}
-        <FaultLine says={fault} />
+        <FaultLine says={says} />
         <button type="submit" className={controls.mainLower}>
           {say(gear ? 'gear.keep' : 'gear.take-in')}
         </button>

@@ -1,5 +1,6 @@
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { Schemas } from '../../api/client';
+import { api, got, type Schemas } from '../../api/client';
 import { say } from '../../shell/words';
 import { GearForm } from './GearForm';
 import { GearPanel } from './GearPanel';
@@ -24,6 +25,13 @@ const needsCare = (gear: Schemas['GearLine']) => gear.standing !== 'good' && gea
 /** The crew's tools and lots: what is due first, then what is good. */
 export function GearPage({ person, mayWork, mayRelease }: Props) {
   const { kit, fault } = useGear(person);
+  // A hand's own is told to its person alone: nothing of it is kept on a tablet that others use.
+  const alarms = useQuery({
+    queryKey: ['gear-alarms', person],
+    queryFn: () => got(api.GET('/api/v1/gear/alarms')),
+    retry: false,
+    gcTime: 0,
+  });
   const [open, setOpen] = useState<Open>();
   if (fault)
     return (
@@ -34,14 +42,16 @@ export function GearPage({ person, mayWork, mayRelease }: Props) {
   if (!kit) return <p className="page">{say('gear.opening')}</p>;
   const inHand = new Set((kit.session?.inHand ?? []).map((gear) => gear.id));
   const close = () => setOpen(undefined);
+  const alarmOf = (gear: Schemas['GearLine']) => alarms.data?.gear.find((alarm) => alarm.gear === gear.id)?.says;
+  const isFirst = (gear: Schemas['GearLine']) => needsCare(gear) || !!alarmOf(gear);
   const here = kit.gear.filter((gear) => gear.standing !== 'gone');
   const groups = [
     {
       title: say('gear.first'),
-      gear: here.filter(needsCare).sort((a, b) => order.indexOf(b.standing) - order.indexOf(a.standing)),
+      gear: here.filter(isFirst).sort((a, b) => order.indexOf(b.standing) - order.indexOf(a.standing)),
     },
-    { title: say('gear.tools'), gear: here.filter((gear) => !needsCare(gear) && gear.sort === 'tool') },
-    { title: say('gear.lots'), gear: here.filter((gear) => !needsCare(gear) && gear.sort === 'lot') },
+    { title: say('gear.tools'), gear: here.filter((gear) => !isFirst(gear) && gear.sort === 'tool') },
+    { title: say('gear.lots'), gear: here.filter((gear) => !isFirst(gear) && gear.sort === 'lot') },
   ];
   const shown = open?.kind === 'gear' ? kit.gear.find((gear) => gear.id === open.id) : undefined;
   return (
@@ -55,6 +65,14 @@ export function GearPage({ person, mayWork, mayRelease }: Props) {
           </button>
         )}
       </header>
+      {[alarms.data?.own, alarms.data?.training].map(
+        (says) =>
+          says && (
+            <p key={says} className="card look">
+              {says}
+            </p>
+          ),
+      )}
       {here.length === 0 && <p className="card">{say('gear.none')}</p>}
       {groups.map(
         ({ title, gear }) =>
@@ -64,7 +82,12 @@ export function GearPage({ person, mayWork, mayRelease }: Props) {
               <ul className={css.tiles}>
                 {gear.map((one) => (
                   <li key={one.id}>
-                    <GearTile gear={one} isInHand={inHand.has(one.id)} onOpen={() => setOpen({ kind: 'gear', id: one.id })} />
+                    <GearTile
+                      gear={one}
+                      alarm={alarmOf(one)}
+                      isInHand={inHand.has(one.id)}
+                      onOpen={() => setOpen({ kind: 'gear', id: one.id })}
+                    />
                   </li>
                 ))}
               </ul>
@@ -75,6 +98,7 @@ export function GearPage({ person, mayWork, mayRelease }: Props) {
       {shown && (
         <GearPanel
           gear={shown}
+          alarm={alarmOf(shown)}
           kit={kit}
           person={person}
           mayWork={mayWork}

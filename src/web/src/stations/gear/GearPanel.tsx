@@ -3,13 +3,12 @@ import { Input } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
-import { doWithGear } from '../../core/bench';
 import type { GearDeed } from '../../core/core';
 import type { GearShown } from '../../core/gearSession';
 import { KitPart } from '../../drawing/KitPart';
+import { useGearDeed } from '../../parts/useGearDeed';
 import { SidePanel } from '../../parts/SidePanel';
 import { FaultLine } from '../../shell/faults';
-import { whyNotKept } from '../../shell/record';
 import { say } from '../../shell/words';
 import { GearForm } from './GearForm';
 import { GearBar } from './GearTile';
@@ -19,6 +18,7 @@ import controls from '../../parts/controls.module.css';
 
 interface Props {
   gear: Schemas['GearLine'];
+  alarm?: string;
   kit: GearShown;
   person: string;
   mayWork: boolean;
@@ -28,9 +28,9 @@ interface Props {
 }
 
 /** One tool or lot: what it stands at, what can be done with it, and the strands that it served. */
-export function GearPanel({ gear, kit, person, mayWork, mayRelease, isInHand, onClose }: Props) {
+export function GearPanel({ gear, alarm, kit, person, mayWork, mayRelease, isInHand, onClose }: Props) {
   const [reason, setReason] = useState('');
-  const [fault, setFault] = useState('');
+  const { act, says } = useGearDeed(person);
   const [isChanging, setChanging] = useState(false);
   const { session } = kit;
   const strands = useQuery({
@@ -38,16 +38,9 @@ export function GearPanel({ gear, kit, person, mayWork, mayRelease, isInHand, on
     queryFn: () => got(api.GET('/api/v1/gear/{id}/strands', { params: { path: { id: gear.id } } })),
     retry: false,
   });
-  const act = async (stream: string, deed: GearDeed) => {
-    try {
-      const done = await doWithGear(stream, deed, person);
-      setFault(done.says);
-      if (done.isDone) setReason('');
-    } catch (error) {
-      setFault(whyNotKept(error));
-    }
+  const on = async (deed: GearDeed) => {
+    if (await act(gear.id, deed)) setReason('');
   };
-  const on = (deed: GearDeed) => void act(gear.id, deed);
   if (isChanging) return <GearForm kit={kit} person={person} gear={gear} onClose={() => setChanging(false)} />;
   const isThere = gear.standing !== 'gone';
   return (
@@ -59,6 +52,7 @@ export function GearPanel({ gear, kit, person, mayWork, mayRelease, isInHand, on
           {gear.card.setting && ` · ${gear.card.setting}`}
         </p>
       </div>
+      {alarm && <p className={css.due}>{alarm}</p>}
       {gear.says.map((says) => (
         <p key={says} className={css[gear.standing]}>
           {says}
@@ -73,7 +67,7 @@ export function GearPanel({ gear, kit, person, mayWork, mayRelease, isInHand, on
                 <button
                   type="button"
                   className={controls.button}
-                  onClick={() => on({ kind: 'gear-renewed', counter: wear.counter, isNew: false })}
+                  onClick={() => void on({ kind: 'gear-renewed', counter: wear.counter, isNew: false })}
                 >
                   {say('gear.turned')}
                 </button>
@@ -81,7 +75,7 @@ export function GearPanel({ gear, kit, person, mayWork, mayRelease, isInHand, on
               <button
                 type="button"
                 className={controls.button}
-                onClick={() => on({ kind: 'gear-renewed', counter: wear.counter, isNew: true })}
+                onClick={() => void on({ kind: 'gear-renewed', counter: wear.counter, isNew: true })}
               >
                 {say('gear.new-part', { part: wear.part })}
               </button>
@@ -144,23 +138,23 @@ export function GearPanel({ gear, kit, person, mayWork, mayRelease, isInHand, on
             <span className={css.actions}>
               {gear.standing === 'aside' ? (
                 mayRelease && (
-                  <button type="button" className={controls.button} onClick={() => on({ kind: 'gear-released', reason })}>
+                  <button type="button" className={controls.button} onClick={() => void on({ kind: 'gear-released', reason })}>
                     {say('gear.release')}
                   </button>
                 )
               ) : (
-                <button type="button" className={controls.button} onClick={() => on({ kind: 'gear-quarantined', reason })}>
+                <button type="button" className={controls.button} onClick={() => void on({ kind: 'gear-quarantined', reason })}>
                   {say('gear.set-aside')}
                 </button>
               )}
-              <button type="button" className={controls.button} onClick={() => on({ kind: 'gear-retired', reason })}>
+              <button type="button" className={controls.button} onClick={() => void on({ kind: 'gear-retired', reason })}>
                 {say('gear.gone-for-good')}
               </button>
             </span>
           </form>
         </>
       )}
-      <FaultLine says={fault} />
+      <FaultLine says={says} />
       <h3>{say('gear.served')}</h3>
       {strands.isError && <p>{say('gear.served-away')}</p>}
       {strands.data?.length === 0 && <p>{say('gear.served-none')}</p>}

@@ -5,14 +5,16 @@ import css from './GearTile.module.css';
 
 interface Props {
   gear: Schemas['GearLine'];
+  /** Why it is likely at fault. */
+  alarm?: string;
   isInHand: boolean;
   onOpen: () => void;
 }
 
 /** A tool or lot: what it is called, what is due, and how much of its life is left. */
-export function GearTile({ gear, isInHand, onOpen }: Props) {
+export function GearTile({ gear, alarm, isInHand, onOpen }: Props) {
   return (
-    <button type="button" className={`${css.tile} ${css[gear.standing]}`} onClick={onOpen}>
+    <button type="button" className={`${css.tile} ${css[alarm ? 'due' : gear.standing]}`} onClick={onOpen}>
       <span className={css.picture}>
         <KitPart line={{ shape: gear.shape }} />
       </span>
@@ -24,7 +26,7 @@ export function GearTile({ gear, isInHand, onOpen }: Props) {
         </small>
       </span>
       {isInHand && <span className={css.hand}>{say('gear.in-hand')}</span>}
-      {gear.says.length > 0 && <span className={css.says}>{gear.says.join(' ')}</span>}
+      {(alarm || gear.says.length > 0) && <span className={css.says}>{[alarm, ...gear.says].filter(Boolean).join(' ')}</span>}
       {gear.wears.map((wear) => (
         <GearBar key={wear.counter} wear={wear} />
       ))}

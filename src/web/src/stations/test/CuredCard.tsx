@@ -1,11 +1,8 @@
 import { Select } from 'antd';
-import { useState } from 'react';
 import type { Schemas } from '../../api/client';
-import { bringRun, doInRun } from '../../core/bench';
 import { FaultLine } from '../../shell/faults';
-import { send } from '../../shell/outbox';
-import { whyNotKept } from '../../shell/record';
 import { say } from '../../shell/words';
+import { useRunDeed } from './useRunDeed';
 import css from './CuredCard.module.css';
 import controls from '../../parts/controls.module.css';
 
@@ -22,18 +19,8 @@ interface Props {
 
 /** A link that was put right: what it had is said with one tap, and weighed in what is likely next time. */
 export function CuredCard({ cable, strand, cured, person, onSaid }: Props) {
-  const [says, setSays] = useState('');
-  const tell = async (cause: Schemas['Cause']) => {
-    try {
-      await bringRun(cable);
-      const done = await doInRun(cable, { kind: 'cause', strand, cause, before: cured.before, after: cured.after }, person);
-      if (!done.isDone) return setSays(done.says);
-      await send();
-      onSaid();
-    } catch (error) {
-      setSays(whyNotKept(error));
-    }
-  };
+  const { act, says } = useRunDeed(cable, person, onSaid);
+  const tell = (cause: Schemas['Cause']) => act({ kind: 'cause', strand, cause, before: cured.before, after: cured.after });
   return (
     <section className={`card ${css.cured}`} data-part="cured">
       <h2>{say('cause.what-was-it')}</h2>

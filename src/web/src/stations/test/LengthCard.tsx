@@ -1,11 +1,9 @@
 import { Checkbox, Input } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
-import { bringRun, doInRun } from '../../core/bench';
 import { FaultLine } from '../../shell/faults';
-import { send } from '../../shell/outbox';
-import { whyNotKept } from '../../shell/record';
 import { say } from '../../shell/words';
+import { useRunDeed } from './useRunDeed';
 import css from './LengthCard.module.css';
 import controls from '../../parts/controls.module.css';
 
@@ -21,19 +19,9 @@ interface Props {
 export function LengthCard({ cable, link, person, mayWork, onRead }: Props) {
   const [read, setRead] = useState('');
   const [isOfAll, setOfAll] = useState(false);
-  const [fault, setFault] = useState('');
+  const { act, says } = useRunDeed(cable, person, onRead);
   const keep = async () => {
-    try {
-      await bringRun(cable);
-      const done = await doInRun(cable, { kind: 'length', strand: isOfAll ? null : link.strand, read }, person);
-      setFault(done.says);
-      if (!done.isDone) return;
-      setRead('');
-      await send();
-      onRead();
-    } catch (error) {
-      setFault(whyNotKept(error));
-    }
+    if (await act({ kind: 'length', strand: isOfAll ? null : link.strand, read })) setRead('');
   };
   return (
     <section className="card" data-part="length">
@@ -65,7 +53,7 @@ export function LengthCard({ cable, link, person, mayWork, onRead }: Props) {
           </button>
         </form>
       )}
-      <FaultLine says={fault} />
+      <FaultLine says={says} />
     </section>
   );
 }

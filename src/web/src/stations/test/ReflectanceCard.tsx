@@ -1,12 +1,10 @@
 import { Input, Select } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
-import { bringRun, doInRun } from '../../core/bench';
 import { shown } from '../../drawing/LossBar';
 import { FaultLine } from '../../shell/faults';
-import { send } from '../../shell/outbox';
-import { whyNotKept } from '../../shell/record';
 import { say } from '../../shell/words';
+import { useRunDeed } from './useRunDeed';
 import css from './ReflectanceCard.module.css';
 import controls from '../../parts/controls.module.css';
 
@@ -25,19 +23,9 @@ export function ReflectanceCard({ cable, strand, lines, wavelengths, person, may
   const [end, setEnd] = useState<Schemas['CableEnd']>('near');
   const [wavelength, setWavelength] = useState(wavelengths[0] ?? 0);
   const [read, setRead] = useState('');
-  const [fault, setFault] = useState('');
+  const { act, says } = useRunDeed(cable, person, onRead);
   const keep = async () => {
-    try {
-      await bringRun(cable);
-      const done = await doInRun(cable, { kind: 'reflectance', strand, end, wavelength, read }, person);
-      setFault(done.says);
-      if (!done.isDone) return;
-      setRead('');
-      await send();
-      onRead();
-    } catch (error) {
-      setFault(whyNotKept(error));
-    }
+    if (await act({ kind: 'reflectance', strand, end, wavelength, read })) setRead('');
   };
   return (
     <section className="card" data-part="reflectance">
@@ -91,7 +79,7 @@ export function ReflectanceCard({ cable, strand, lines, wavelengths, person, may
           </button>
         </form>
       )}
-      <FaultLine says={fault} />
+      <FaultLine says={says} />
     </section>
   );
 }

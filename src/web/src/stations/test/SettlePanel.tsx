@@ -1,13 +1,11 @@
 import { Form, Input } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
-import { bringRun, doInRun } from '../../core/bench';
 import { shown } from '../../drawing/LossBar';
 import { SidePanel } from '../../parts/SidePanel';
 import { FaultLine } from '../../shell/faults';
-import { send } from '../../shell/outbox';
-import { whyNotKept } from '../../shell/record';
 import { say } from '../../shell/words';
+import { useRunDeed } from './useRunDeed';
 import controls from '../../parts/controls.module.css';
 
 interface Props {
@@ -22,18 +20,8 @@ interface Props {
 /** A lead's word on a reading that is no plain pass: it stands or it does not, and why. */
 export function SettlePanel({ cable, strand, reading, person, onClose, onSettled }: Props) {
   const [reason, setReason] = useState('');
-  const [says, setSays] = useState('');
-  const settle = async (isAccepted: boolean) => {
-    try {
-      await bringRun(cable);
-      const done = await doInRun(cable, { kind: 'settle', strand, reading: reading.event, isAccepted, reason }, person);
-      if (!done.isDone) return setSays(done.says);
-      await send();
-      onSettled();
-    } catch (error) {
-      setSays(whyNotKept(error));
-    }
-  };
+  const { act, says } = useRunDeed(cable, person, onSettled);
+  const settle = (isAccepted: boolean) => act({ kind: 'settle', strand, reading: reading.event, isAccepted, reason });
   return (
     <SidePanel title={say('run.settle')} onClose={onClose}>
       <p>{say('run.settle-how', { loss: shown(reading.loss), wavelength: reading.wavelength })}</p>
