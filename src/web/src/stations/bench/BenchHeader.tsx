@@ -46,7 +46,7 @@ export function BenchHeader({
   onReady,
 }: Props) {
   return (
-    <header className={css.header}>
+    <header className={`${css.header} ${pace ? css.ofBatch : ''}`}>
       {bench && <EndFaceGlyph phase={bench.phase} attempt={bench.attempt} size={44} />}
       <h1>
         <StrandTab strand={strand.strand} color={strand.color} />
