@@ -56,7 +56,8 @@ public static partial class GearExports
     [JSExport]
     public static string OpenSession(string person) => JsonSerializer.Serialize(OpenOf(Guid.Parse(person)), CoreJson.Default.WorkSessionState);
 
-    /// <summary>The ready check of a person's open session for strands that the bench holds, a <see cref="ReadyView"/> as JSON; <c>null</c> without one.</summary>
+    /// <summary>The ready check of a person's open session for strands that the bench holds, a <see cref="ReadyView"/> as JSON; <c>null</c> without
+    /// one.</summary>
     /// <param name="strands">JSON list of their ids.</param>
     [JSExport]
     public static string ViewReady(string person, string strands, string now)

@@ -10,7 +10,8 @@ namespace Rhabdon.Core.Quality;
 public sealed record TroubleTold(IReadOnlyDictionary<Guid, string> Gear, string? Own, string? Training);
 
 /// <summary>
-/// Tells the alarms of a crew's record: those of a tool or lot to everybody, that of a hand to its person alone. Nobody is ranked, and what was turned, renewed, set aside
+/// Tells the alarms of a crew's record: those of a tool or lot to everybody, that of a hand to its person alone. Nobody is ranked, and what was turned,
+/// renewed, set aside
 /// or is gone since is not told again.
 /// </summary>
 public sealed class TroubleTeller(Phrasebook words)
@@ -50,9 +51,8 @@ public sealed class TroubleTeller(Phrasebook words)
     {
         var says = words.Say(Phrase.Of(PhraseKeys.Gear.Alarm, ("troubles", $"{alarm.Troubles}"), ("of", $"{alarm.Of}")));
         var others = alarm.Suspects.Where(s => s != suspect && s.Kind != SuspectKind.Hand).Select(s => NameOf(s, gear)).OfType<string>().ToList();
-        return others.Count == 0
-            ? says
-            : $"{says} {words.Say(Phrase.Of(PhraseKeys.Gear.AlarmWith, ("others", string.Join(", ", others)), ("swap", NameOf(alarm.Swap!, gear) ?? NameOf(suspect, gear)!)))}";
+        var swap = alarm.Swap is null ? null : NameOf(alarm.Swap, gear) ?? NameOf(suspect, gear);
+        return others.Count == 0 ? says : $"{says} {words.Say(Phrase.Of(PhraseKeys.Gear.AlarmWith, ("others", string.Join(", ", others)), ("swap", swap!)))}";
     }
 
     private static string? NameOf(Suspect suspect, Dictionary<Guid, FoldedGear> gear) => gear.GetValueOrDefault(suspect.Id)?.State.Card!.Name;

@@ -29,7 +29,8 @@ public sealed record Suspect(SuspectKind Kind, Guid Id, int Turn = 0);
 /// <summary>One attempt that is over.</summary>
 /// <param name="IsTrouble">It took more than one try, or was cut off.</param>
 /// <param name="With">All that it was done by and with.</param>
-/// <param name="Usual">Share of attempts of its kind that have trouble when nothing is wrong, 0 to 1 without both; null for <see cref="TroubleWatch.Usual"/>.</param>
+/// <param name="Usual">Share of attempts of its kind that have trouble when nothing is wrong, 0 to 1 without both; null for <see
+/// cref="TroubleWatch.Usual"/>.</param>
 public sealed record WatchedAttempt(DateTimeOffset At, bool IsTrouble, IReadOnlyList<Suspect> With, double? Usual = null);
 
 /// <summary>That trouble is much more frequent with something than it is otherwise.</summary>
@@ -41,7 +42,8 @@ public sealed record TroubleAlarm(DateTimeOffset At, IReadOnlyList<Suspect> Susp
 
 /// <summary>
 /// Watches attempts as they end for a blade, lot, tool or hand with which trouble has become much more frequent: a Bernoulli CUSUM for each (Reynolds and
-/// Stoumbos 1999), which sums how much better a shift explains each attempt than the usual share does, and never falls below zero. One that passes the threshold is
+/// Stoumbos 1999), which sums how much better a shift explains each attempt than the usual share does, and never falls below zero. One that passes the
+/// threshold is
 /// held against everything else that was there at the same attempts: what explains them as well is named with it.
 /// </summary>
 public sealed class TroubleWatch

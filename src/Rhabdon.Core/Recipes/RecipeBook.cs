@@ -5,7 +5,8 @@ using Rhabdon.Core.Links;
 namespace Rhabdon.Core.Recipes;
 
 /// <summary>
-/// Published recipes and ladders at hand, and the profiles that faces and losses are held against. Nothing in it changes; a newer version stands beside the older.
+/// Published recipes and ladders at hand, and the profiles that faces and losses are held against. Nothing in it changes; a newer version stands beside the
+/// older.
 /// </summary>
 public sealed class RecipeBook
 {

@@ -2,7 +2,8 @@ using Rhabdon.Core.Quality;
 
 namespace Rhabdon.Core.Tests.Quality;
 
-/// <summary>How soon a bad blade, lot or hand is found, and how seldom a good one is blamed: on seeded histories of a crew, and against run lengths worked otherwise.</summary>
+/// <summary>How soon a bad blade, lot or hand is found, and how seldom a good one is blamed: on seeded histories of a crew, and against run lengths worked
+/// otherwise.</summary>
 public class TroubleWatchTests(ITestOutputHelper output)
 {
     private const double Good = 0.08;

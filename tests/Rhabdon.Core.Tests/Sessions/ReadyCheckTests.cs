@@ -8,7 +8,8 @@ using Rhabdon.Core.Tools;
 
 namespace Rhabdon.Core.Tests.Sessions;
 
-/// <summary>The ready check of a work session: what stands is shown, what has lapsed is asked again, nothing is asked twice (house rules, beside safety practice).</summary>
+/// <summary>The ready check of a work session: what stands is shown, what has lapsed is asked again, nothing is asked twice (house rules, beside safety
+/// practice).</summary>
 public class ReadyCheckTests
 {
     private static readonly DateTimeOffset Morning = new(2026, 11, 30, 8, 0, 0, TimeSpan.Zero);
