@@ -80,6 +80,22 @@ public static partial class GearExports
         );
     }
 
+    /// <summary>Makes the event of a tool or lot that the actor takes in hand, or puts down, in their open session.</summary>
+    /// <returns>As of <see cref="BenchExports.Act"/>.</returns>
+    [JSExport]
+    public static string TakeUp(string gear, bool isTaken, string stamp)
+    {
+        var id = Guid.Parse(gear);
+        if (OpenOf(Stamps.ActorOf(stamp)) is not { } open || Gear.GetValueOrDefault(id)?.State.Card is not { } card)
+        {
+            return Stamps.Words(("field", "session"), ("says", Phrasebook.English.Say(Phrase.Of(PhraseKeys.Conflict.SessionNotBegun))));
+        }
+
+        var inHand = open.InHand ?? [];
+        var body = new GearInUse(isTaken ? GearInHand.With(inHand, id, card) : GearInHand.Without(inHand, id));
+        return ActGear($"{open.Session}", JsonSerializer.Serialize(body, CoreJson.Default.EventBody), stamp);
+    }
+
     /// <summary>Makes the event of something done with a tool, a lot or a work session.</summary>
     /// <param name="stream">Its stream; a new one begins with the event.</param>
     /// <param name="body">An <see cref="EventBody"/> as JSON.</param>

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Recipes;
 
@@ -68,5 +69,19 @@ public sealed record GearUse(Guid Gear, ActKind Does, int Times)
 /// <param name="Setting">As it is set, where that tells it from others of its kind: a film's grit in micrometers.</param>
 public sealed record GearInHand(string Gear, Guid Id, string? Setting = null)
 {
-    internal bool IsFor(Step step) => step.Film is { } grit && Setting is not null && decimal.TryParse(Setting, out var own) && own == grit;
+    /// <summary>
+    /// What is in hand once a tool or lot is taken up: it takes the place of another of its kind, or, where several tell themselves apart by their setting,
+    /// of one with the same.
+    /// </summary>
+    public static IReadOnlyList<GearInHand> With(IReadOnlyList<GearInHand> inHand, Guid id, GearCard card) =>
+        [
+            .. Without(inHand, id).Where(g => g.Gear != card.Gear || (GearKind.Of(card.Gear)?.BySetting == true && g.Setting != card.Setting)),
+            new GearInHand(card.Gear, id, card.Setting),
+        ];
+
+    /// <summary>What is in hand once a tool or lot is put down.</summary>
+    public static IReadOnlyList<GearInHand> Without(IReadOnlyList<GearInHand> inHand, Guid id) => [.. inHand.Where(g => g.Id != id)];
+
+    internal bool IsFor(Step step) =>
+        step.Film is { } grit && decimal.TryParse(Setting, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var own) && own == grit;
 }

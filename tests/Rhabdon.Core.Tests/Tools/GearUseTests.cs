@@ -36,6 +36,23 @@ public class GearUseTests
         Assert.Null(GearUse.Chosen(new Begun(), worked, inHand));
     }
 
+    // One cleaver in hand, whatever it is called; of films one of each grit. A crimp tool with another die takes the place of the one before.
+    [Fact]
+    public void What_is_taken_up_takes_the_place_of_another_of_its_kind()
+    {
+        var inHand = Take([], "cleaver", Cleaver);
+        inHand = Take(Take(inHand, "film", Coarse, "3"), "film", Fine, "1");
+        Assert.Equal([Cleaver, Coarse, Fine], inHand.Select(g => g.Id));
+        var other = Guid.CreateVersion7();
+        Assert.Equal([Coarse, Fine, other], Take(inHand, "cleaver", other).Select(g => g.Id));
+        Assert.Equal([Cleaver, Fine, other], Take(inHand, "film", other, "3").Select(g => g.Id));
+        Assert.Single(Take(Take([], "crimp-tool", Coarse, "0.190"), "crimp-tool", Fine, "0.137"));
+        Assert.Equal([Coarse, Fine], GearInHand.Without(inHand, Cleaver).Select(g => g.Id));
+
+        static IReadOnlyList<GearInHand> Take(IReadOnlyList<GearInHand> held, string gear, Guid id, string? setting = null) =>
+            GearInHand.With(held, id, new GearCard(gear, "A", "B", Guid.CreateVersion7(), Setting: setting));
+    }
+
     // Twelve fibers of a ribbon are one cleave; each of them was made with that blade all the same.
     [Fact]
     public void A_ribbon_is_cleaved_at_once()

@@ -42,6 +42,7 @@ interface GearDoors {
   ViewGear(look: string): string;
   OpenSession(person: string): string;
   ViewReady(person: string, strands: string, now: string): string;
+  TakeUp(gear: string, isTaken: boolean, stamp: string): string;
   ActGear(stream: string, body: string, stamp: string): string;
 }
 
@@ -116,11 +117,11 @@ export type RunDeed =
   | { kind: 'end-reference'; why: Schemas['ReferenceEnd'] }
   | { kind: 'settle'; strand: number; reading: string; isAccepted: boolean; reason: string }
   | { kind: 'cause'; strand: number; cause: Schemas['Cause']; before: string; after: string };
-/** What is done with a tool, a lot or a work session: the body of its event. */
+/** What is done with a tool, a lot or a work session: the body of its event; or that a tool or lot is taken in hand or put down. */
 export type GearDeed =
   | { kind: 'session-begun'; place: string; job: string | null }
   | { kind: 'session-ended'; note: string | null }
-  | { kind: 'gear-in-use'; gear: Schemas['GearInHand'][] }
+  | { kind: 'take-up'; isTaken: boolean }
   | { kind: 'ready-said'; item: string; isSo: boolean; note: string | null }
   | { kind: 'gear-taken-in' | 'gear-changed'; card: Schemas['GearCard'] }
   | { kind: 'gear-checked'; isGood: boolean; place: string | null; temperature: string | null; note: string | null }
@@ -317,6 +318,7 @@ export class Core {
 
   /** @param stream of a tool, a lot or a work session; a new one begins with the event */
   actGear(stream: string, body: GearDeed, stamp: Record<string, string>): Act {
+    if (body.kind === 'take-up') return actOf(this.gear.TakeUp(stream, body.isTaken, JSON.stringify(stamp)));
     return actOf(this.gear.ActGear(stream, JSON.stringify(body), JSON.stringify(stamp)));
   }
 

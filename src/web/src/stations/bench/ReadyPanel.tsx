@@ -2,7 +2,6 @@ import { Input } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import type { ReadyShown } from '../../core/gearSession';
-import { withGear } from '../../parts/inHand';
 import { useGearDeed } from '../../parts/useGearDeed';
 import { SidePanel } from '../../parts/SidePanel';
 import { FaultLine } from '../../shell/faults';
@@ -51,7 +50,7 @@ export function ReadyPanel({ shown, job, person, onClose }: Props) {
     );
   }
   const all = ready.lines.flatMap((line) => line.gear);
-  const take = (gear: Schemas['GearLine']) => act(session.session, { kind: 'gear-in-use', gear: withGear(session, gear, all) });
+  const take = (gear: Schemas['GearLine']) => act(gear.id, { kind: 'take-up', isTaken: true });
   const takeByCode = async () => {
     const wanted = code.trim().toLowerCase();
     const gear = all.find((one) => one.card.code.toLowerCase() === wanted);

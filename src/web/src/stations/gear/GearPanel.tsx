@@ -12,7 +12,6 @@ import { FaultLine } from '../../shell/faults';
 import { say } from '../../shell/words';
 import { GearForm } from './GearForm';
 import { GearBar } from './GearTile';
-import { withGear, withoutGear } from '../../parts/inHand';
 import css from './GearPanel.module.css';
 import controls from '../../parts/controls.module.css';
 
@@ -100,12 +99,7 @@ export function GearPanel({ gear, alarm, kit, person, mayWork, mayRelease, isInH
                 type="button"
                 className={controls.button}
                 aria-pressed={isInHand}
-                onClick={() =>
-                  void act(session.session, {
-                    kind: 'gear-in-use',
-                    gear: isInHand ? withoutGear(session, gear.id) : withGear(session, gear, kit.gear),
-                  })
-                }
+                onClick={() => void on({ kind: 'take-up', isTaken: !isInHand })}
               >
                 {say(isInHand ? 'gear.put-down' : 'gear.take-up')}
               </button>
