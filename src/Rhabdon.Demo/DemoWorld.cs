@@ -41,7 +41,8 @@ public sealed record DemoGear(
     string? Setting = null,
     DateOnly? Expires = null,
     DateTimeOffset? Checked = null,
-    string? Aside = null
+    string? Aside = null,
+    bool IsReferenceGrade = false
 );
 
 /// <param name="Planner">Sign-in name of who planned it.</param>

@@ -18,6 +18,7 @@ public static class LinkEvidence
     /// <param name="near">The first end of all, null where it is not known; <paramref name="far"/> the last.</param>
     /// <param name="others">The other links of the cable: those measured against the same reference tell of it.</param>
     /// <param name="priors">Shares of the causes, as the crew has found them; null for the start figures.</param>
+    /// <param name="isToolSuspect">Whether a tool or lot that an end's last attempt was made with has more trouble than others; null where nobody knows.</param>
     public static DiagnosisQuestion? Of(
         RunCable cable,
         int strand,
@@ -26,7 +27,8 @@ public static class LinkEvidence
         TerminationState? far,
         IEnumerable<LinkState> others,
         Func<Guid, ReferenceState> reference,
-        IReadOnlyDictionary<Cause, decimal>? priors = null
+        IReadOnlyDictionary<Cause, decimal>? priors = null,
+        Func<Guid, bool>? isToolSuspect = null
     )
     {
         if (link.Worst is not { Worth: not LossGrade.Pass } worst)
@@ -37,8 +39,8 @@ public static class LinkEvidence
         var held = reference(worst.Reference);
         var asked = Asked(cable, strand, link) with
         {
-            Near = near is null ? null : EndOf(near),
-            Far = far is null ? null : EndOf(far),
+            Near = Known(near),
+            Far = Known(far),
             Reflectance = (link.Reflectances ?? []).MaxBy(r => r.Reflectance.Thousandths)?.Reflectance,
             IsReferenceInDoubt = held.IsInDoubt(worst.At),
             Priors = priors,
@@ -54,6 +56,9 @@ public static class LinkEvidence
                     Decibel.Of((decimal)same.Average(o => LinkDiagnosis.MeanExcess(Asked(cable, cable.StrandOf(o.Place!), o))))
                 ),
             };
+
+        EndEvidence? Known(TerminationState? end) =>
+            end is null ? null : EndOf(end) with { IsToolSuspect = isToolSuspect?.Invoke(end.Termination) == true };
     }
 
     /// <summary>The same as it stood when a reading was taken: the link and its ends as their events up to then have them.</summary>

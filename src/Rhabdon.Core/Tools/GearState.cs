@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Units;
@@ -13,6 +14,7 @@ namespace Rhabdon.Core.Tools;
 /// <param name="Setting">A film's grit in micrometers, a die, a dial; null where there is nothing to set.</param>
 /// <param name="Expires">The last day on which it is good; null where it does not go off.</param>
 /// <param name="Life">Of its first counter, where this one's differs from what is usual.</param>
+/// <param name="IsReferenceGrade">Picked for its low loss: of a kind that has such a grade.</param>
 public sealed record GearCard(
     string Gear,
     string Name,
@@ -21,7 +23,8 @@ public sealed record GearCard(
     string? Place = null,
     string? Setting = null,
     DateOnly? Expires = null,
-    int? Life = null
+    int? Life = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool IsReferenceGrade = false
 )
 {
     private const int MostLife = 1_000_000;

@@ -41,6 +41,14 @@ public sealed record GearUse(Guid Gear, ActKind Does, int Times)
         }
     }
 
+    /// <summary>What served the last attempt on a strand, as far as its events tell.</summary>
+    public static IReadOnlySet<Guid> ServedLast(FoldedTermination strand)
+    {
+        var last = strand.State.Attempts.Count == 0 ? null : strand.State.Attempts[^1];
+        var steps = last?.Tries.SelectMany(t => t.Steps).Select(s => s.Event).ToHashSet() ?? [];
+        return strand.Events.Where(e => steps.Contains(e.Id)).SelectMany(e => e.With ?? []).Select(w => w.Id).ToHashSet();
+    }
+
     /// <summary>What of the gear in hand an act is done with, by the acts of its steps.</summary>
     /// <param name="inHand">In hand where it is done.</param>
     /// <returns>Null for nothing.</returns>

@@ -19,6 +19,7 @@ using Rhabdon.Server.Live;
 using Rhabdon.Server.People;
 using Rhabdon.Server.Pictures;
 using Rhabdon.Server.Recipes;
+using Rhabdon.Server.Tools;
 using Serilog;
 using Serilog.Events;
 using Serilog.Formatting.Compact;
@@ -84,6 +85,7 @@ public static class Setup
             InstrumentSettings.Read(builder.Configuration["RHABDON_INSTRUMENTS"] is { Length: > 0 } file ? file : null, s.GetRequiredService<TimeProvider>())
         );
         services.AddSingleton<CableRuns>();
+        services.AddSingleton<CrewTrouble>();
         services.AddSingleton<CrewStore>().AddSingleton<ProtectionKeyStore>().AddSingleton<AppendEvents>();
         services.AddSingleton(s => new RecipeBookCache(
             s.GetRequiredService<RecipeStore>().BookAsync,

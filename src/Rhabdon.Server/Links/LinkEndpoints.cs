@@ -7,11 +7,13 @@ using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Rights;
 using Rhabdon.Core.Runs;
+using Rhabdon.Core.Tools;
 using Rhabdon.Data;
 using Rhabdon.Documents;
 using Rhabdon.Server.Hosting;
 using Rhabdon.Server.People;
 using Rhabdon.Server.Recipes;
+using Rhabdon.Server.Tools;
 
 namespace Rhabdon.Server.Links;
 
@@ -91,6 +93,7 @@ public static class LinkEndpoints
         CableRuns runs,
         LinkStore links,
         PeopleStore people,
+        CrewTrouble trouble,
         HttpContext context
     )
     {
@@ -106,7 +109,18 @@ public static class LinkEndpoints
         var ends = await runs.EndsAsync(opened, strand);
         var found = await links.FoundAsync(job.Id);
         var priors = CausePriors.With(found);
-        var asked = LinkEvidence.Of(run, strand, link.State, ends[0].State, ends[^1].State, streams.Select(s => s.State), r => references[r], priors);
+        var suspects = await SuspectsAsync(link.State, ends, trouble, context.AccessOf());
+        var asked = LinkEvidence.Of(
+            run,
+            strand,
+            link.State,
+            ends[0].State,
+            ends[^1].State,
+            streams.Select(s => s.State),
+            r => references[r],
+            priors,
+            suspects.Contains
+        );
         var before = link.State.Curing is { } cured ? LinkEvidence.Then(cured.Before.At, run, strand, link, ends, book, r => references[r], priors) : null;
         var suspected = before is null ? null : LinkDiagnosis.Of(before, Phrasebook.English).Causes.Select(c => c.Cause).ToList();
         var beside = new BesideLink(
@@ -132,6 +146,14 @@ public static class LinkEndpoints
                 await people.NamesAsync(link.Events.Select(e => e.Actor))
             )
         );
+    }
+
+    // The ends that were made with a tool or lot that has more trouble than others; looked for only where something is wrong with the link.
+    private static async Task<IReadOnlySet<Guid>> SuspectsAsync(LinkState link, IReadOnlyList<FoldedTermination> ends, CrewTrouble trouble, Access access)
+    {
+        var served = link.Worst is { Worth: not LossGrade.Pass } ? ends.ToDictionary(e => e.Id, GearUse.ServedLast) : [];
+        var told = served.Values.Any(g => g.Count > 0) ? (await trouble.ToldAsync(access)).Gear : new Dictionary<Guid, string>();
+        return served.Where(e => e.Value.Any(told.ContainsKey)).Select(e => e.Key).ToHashSet();
     }
 
     private static IEnumerable<ReworkWay> Rework(DiagnosisAnswer diagnosis, Guid reading, IReadOnlyList<FoldedTermination> ends, RecipeBook book) =>

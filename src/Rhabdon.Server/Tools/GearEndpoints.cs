@@ -1,7 +1,4 @@
-using Rhabdon.Core;
 using Rhabdon.Core.Bench;
-using Rhabdon.Core.Phrases;
-using Rhabdon.Core.Quality;
 using Rhabdon.Core.Rights;
 using Rhabdon.Core.Tools;
 using Rhabdon.Data;
@@ -33,11 +30,6 @@ public sealed record GearAlarms(IReadOnlyList<GearAlarm> Gear, string? Own, stri
 /// <summary>Tools, lots and work sessions. What happens to them is told by events.</summary>
 public static class GearEndpoints
 {
-    private static readonly string Accepted = JsonNames.Of(AttemptOutcome.Accepted);
-
-    // What went wrong before that is no longer in anybody's hand.
-    private static readonly TimeSpan Back = TimeSpan.FromDays(60);
-
     public static void MapGear(this WebApplication app)
     {
         var gear = app.MapGroup("/api/v1").Needs(Permission.See);
@@ -60,16 +52,10 @@ public static class GearEndpoints
         );
     }
 
-    private static async Task<GearAlarms> Alarms(GearStore store, RecipeBookCache books, HttpContext context)
+    private static async Task<GearAlarms> Alarms(CrewTrouble trouble, HttpContext context)
     {
         var access = context.AccessOf();
-        var gear = await store.AllAsync(access, await books.BookAsync());
-        var record = await store.AttemptsAsync(access, access.Now - Back);
-        var told = new TroubleTeller(Phrasebook.English).Tell(
-            [.. record.Select(a => new AttemptOnRecord(a.At, a.Actor, a.Method, a.Tries > 1 || a.Outcome != Accepted, a.Gear))],
-            gear,
-            access.Person
-        );
+        var told = await trouble.ToldAsync(access);
         return new GearAlarms([.. told.Gear.Select(a => new GearAlarm(a.Key, a.Value))], told.Own, access.May(Permission.Lead) ? told.Training : null);
     }
 }

@@ -2,6 +2,7 @@ using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Causes;
 using Rhabdon.Core.EndFaces;
+using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Runs;
 using Rhabdon.Core.Tests.Bench;
 using Rhabdon.Core.Units;
@@ -46,6 +47,22 @@ public sealed class LinkEvidenceTests
         paper.Reference();
         paper.Read(1, 850, "-20.40", isPower: true);
         Assert.Null(LinkEvidence.Of(paper.Cable, 1, paper.Run.LinkOf(1), null, null, [], id => new ReferenceState(id)));
+    }
+
+    [Fact]
+    public void A_tool_with_more_trouble_than_others_speaks_against_the_end_that_it_made()
+    {
+        var made = new StrandAtWork("M4", null).State;
+        paper.Reference();
+        paper.Read(1, 850, "-22.60", isPower: true);
+        var asked = LinkEvidence.Of(paper.Cable, 1, paper.Run.LinkOf(1), made, null, [], id => new ReferenceState(id), isToolSuspect: made.Termination.Equals)!;
+        var without = asked with { Near = asked.Near! with { IsToolSuspect = false } };
+
+        Assert.True(asked.Near!.IsToolSuspect);
+        Assert.True(Share(asked, Cause.Cleave) > Share(without, Cause.Cleave));
+
+        static double Share(DiagnosisQuestion asked, Cause cause) =>
+            LinkDiagnosis.Of(asked, Phrasebook.English).Causes.Where(c => c.Cause == cause).Sum(c => c.Probability);
     }
 
     private DiagnosisQuestion? Asked(TerminationState near)

@@ -70,6 +70,16 @@ public class GearUseTests
     }
 
     [Fact]
+    public void The_last_attempt_tells_what_it_was_made_with()
+    {
+        var story = new Story().Begin();
+        Assert.Empty(GearUse.ServedLast(story.Stream));
+        story.Step();
+        var events = story.Events.Select(e => e.Body is StepDone ? e with { With = [new GearUsed("stripper", Cleaver)] } : e);
+        Assert.Equal([Cleaver], GearUse.ServedLast(FoldedTermination.Of(story.Id, events, story.Book)));
+    }
+
+    [Fact]
     public void An_event_names_gear_once_and_not_too_much_of_it()
     {
         var happened = new Story().Make(new StepDone(1, 1, "cleave"));

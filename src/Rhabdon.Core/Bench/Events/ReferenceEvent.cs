@@ -28,7 +28,8 @@ public sealed record ReferencePower(int Wavelength, DecibelMilliwatt? Power = nu
 /// <summary>A test cord, as it is marked.</summary>
 /// <param name="IsReferenceGrade">Picked for its low loss.</param>
 /// <param name="Inspected">When its ends were last looked at; null if nobody knows.</param>
-public sealed record TestCord(string Name, bool IsReferenceGrade = false, DateTimeOffset? Inspected = null);
+/// <param name="Gear">The crew's own that it is; null for one that nobody took in.</param>
+public sealed record TestCord(string Name, bool IsReferenceGrade = false, DateTimeOffset? Inspected = null, Guid? Gear = null);
 
 /// <summary>A reference is taken: by this method, over these cords.</summary>
 /// <param name="Temperature">Of the air; null where nobody measured it.</param>

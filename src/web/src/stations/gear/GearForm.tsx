@@ -1,4 +1,4 @@
-import { Form, Input, InputNumber, Select } from 'antd';
+import { Checkbox, Form, Input, InputNumber, Select } from 'antd';
 import type { Schemas } from '../../api/client';
 import type { GearShown } from '../../core/gearSession';
 import { useGearDeed } from '../../parts/useGearDeed';
@@ -72,6 +72,11 @@ export function GearForm({ kit: { crews, kinds }, person, gear, onClose }: Props
         {kind?.bySetting && (
           <Form.Item label={say('gear.grit')} name="setting" rules={needed}>
             <Input className="figures" inputMode="decimal" />
+          </Form.Item>
+        )}
+        {kind?.hasGrade && (
+          <Form.Item name="isReferenceGrade" valuePropName="checked">
+            <Checkbox>{say('gear.reference-grade')}</Checkbox>
           </Form.Item>
         )}
         {kind?.sort === 'lot' && (

@@ -1,11 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
+import { useGear } from '../../parts/useGear';
 import { say } from '../../shell/words';
 import { GearForm } from './GearForm';
 import { GearPanel } from './GearPanel';
 import { GearTile } from './GearTile';
-import { useGear } from './useGear';
 import css from './GearPage.module.css';
 import controls from '../../parts/controls.module.css';
 

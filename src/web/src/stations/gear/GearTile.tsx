@@ -23,6 +23,7 @@ export function GearTile({ gear, alarm, isInHand, onOpen }: Props) {
         <small>
           {gear.kind} · <span className="figures">{gear.card.code}</span>
           {gear.card.place && ` · ${gear.card.place}`}
+          {gear.card.isReferenceGrade && ` · ${say('run.cord-graded')}`}
         </small>
       </span>
       {isInHand && <span className={css.hand}>{say('gear.in-hand')}</span>}

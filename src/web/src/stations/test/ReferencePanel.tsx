@@ -1,8 +1,9 @@
-import { Checkbox, Form, Input, Radio } from 'antd';
+import { AutoComplete, Checkbox, Form, Input, Radio } from 'antd';
 import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
 import type { RunDeed } from '../../core/core';
 import { SidePanel } from '../../parts/SidePanel';
+import { useGear } from '../../parts/useGear';
 import { useInstruments } from '../../parts/useInstruments';
 import { FaultLine } from '../../shell/faults';
 import { whyNotKept } from '../../shell/record';
@@ -13,6 +14,7 @@ import controls from '../../parts/controls.module.css';
 
 interface Props {
   cable: string;
+  person: string;
   wavelengths: readonly number[];
   reference: Schemas['RunReference'];
   /** The reference is looked at again; else a new one is taken. */
@@ -42,7 +44,7 @@ const kept = (): Kept => ({
 });
 
 /** A reference is taken, or looked at again: over which cords, and what the meter shows at each wavelength. */
-export function ReferencePanel({ cable, wavelengths, reference, isCheck, says, onClose, onAct }: Props) {
+export function ReferencePanel({ cable, person, wavelengths, reference, isCheck, says, onClose, onAct }: Props) {
   const [said, setSaid] = useState(kept);
   const [powers, setPowers] = useState<Record<number, string>>({});
   const [temperature, setTemperature] = useState('');
@@ -67,18 +69,17 @@ export function ReferencePanel({ cable, wavelengths, reference, isCheck, says, o
       setReading(undefined);
     }
   };
-  const cords = reference.cordsOf[said.method] ?? 1;
+  const own = (useGear(person).kit?.gear ?? []).filter(({ card }) => card.gear === 'cord');
+  const cords: Schemas['TestCord'][] = Array.from({ length: reference.cordsOf[said.method] ?? 1 }, (_, at) =>
+    cordOf(said.names[at] ?? '', said.isGraded, own),
+  );
   const typed = wavelengths.map((wavelength) => ({ wavelength, read: powers[wavelength] ?? '' }));
   const take = () => {
     localStorage.setItem(cordsKey, JSON.stringify(said));
     onAct({
       kind: 'take-reference',
       method: said.method,
-      cords: Array.from({ length: cords }, (_, at) => ({
-        name: said.names[at] ?? '',
-        isReferenceGrade: said.isGraded,
-        inspected: null,
-      })),
+      cords,
       powers: typed,
       temperature,
       instrument: said.instrument,
@@ -102,22 +103,30 @@ export function ReferencePanel({ cable, wavelengths, reference, isCheck, says, o
               />
             </Form.Item>
             <p className={css.why}>{say(`run.why-${said.method}`)}</p>
-            {Array.from({ length: cords }, (_, at) => (
-              <Form.Item key={at} label={say('run.cord', { number: at + 1 })} htmlFor={`cord-${at}`}>
-                <Input
+            {cords.map((cord, at) => (
+              <Form.Item
+                key={at}
+                label={say('run.cord', { number: at + 1 })}
+                htmlFor={`cord-${at}`}
+                extra={cord.gear ? sayCord(cord) : undefined}
+              >
+                <AutoComplete
                   id={`cord-${at}`}
                   value={said.names[at] ?? ''}
-                  onChange={(event) => {
+                  options={own.map(({ card }) => ({ value: card.name, label: `${card.name} · ${card.code}` }))}
+                  onChange={(name: string) => {
                     const names = [...said.names];
-                    names[at] = event.target.value;
+                    names[at] = name;
                     setSaid({ ...said, names });
                   }}
                 />
               </Form.Item>
             ))}
-            <Checkbox checked={said.isGraded} onChange={(event) => setSaid({ ...said, isGraded: event.target.checked })}>
-              {say('run.cords-graded')}
-            </Checkbox>
+            {cords.some(({ gear }) => !gear) && (
+              <Checkbox checked={said.isGraded} onChange={(event) => setSaid({ ...said, isGraded: event.target.checked })}>
+                {say('run.cords-graded')}
+              </Checkbox>
+            )}
           </>
         )}
         {meter?.isStandIn && <Hands cable={cable} now={undefined} method={said.method} isKept={false} />}
@@ -169,3 +178,25 @@ export function ReferencePanel({ cable, wavelengths, reference, isCheck, says, o
     </SidePanel>
   );
 }
+
+/** A cord as it is typed: one of the crew's by its name or code, with its grade and its last look; else whatever is said of it. */
+function cordOf(typed: string, isGraded: boolean, own: readonly Schemas['GearLine'][]): Schemas['TestCord'] {
+  const name = typed.trim().toLowerCase();
+  const found = own.find(({ card }) => [card.name, card.code].some((known) => known.toLowerCase() === name));
+  return found
+    ? {
+        name: found.card.name,
+        isReferenceGrade: found.card.isReferenceGrade ?? false,
+        inspected: found.checked?.at ?? null,
+        gear: found.id,
+      }
+    : { name: typed, isReferenceGrade: isGraded, inspected: null };
+}
+
+const sayCord = ({ isReferenceGrade, inspected }: Schemas['TestCord']) =>
+  [
+    isReferenceGrade && say('run.cord-graded'),
+    inspected ? say('run.cord-looked', { when: new Date(inspected).toLocaleString('en', { dateStyle: 'medium', timeStyle: 'short' }) }) : say('run.cord-not-looked'),
+  ]
+    .filter(Boolean)
+    .join(', ');

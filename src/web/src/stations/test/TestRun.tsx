@@ -123,6 +123,7 @@ export function TestRun({ person, mayWork }: { person: string; mayWork: boolean 
       {(over === 'reference' || over === 'check') && (
         <ReferencePanel
           cable={cable}
+          person={person}
           wavelengths={[...new Set(view.columns.map((column) => column.wavelength))]}
           reference={reference}
           isCheck={over === 'check'}

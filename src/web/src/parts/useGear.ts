@@ -1,9 +1,9 @@
 import { liveQuery } from 'dexie';
 import { useEffect, useState } from 'react';
-import { bringGear, viewGear } from '../../core/bench';
-import type { GearShown } from '../../core/gearSession';
-import { whyNotKept } from '../../shell/record';
-import { changesOf } from '../../shell/tablet';
+import { bringGear, viewGear } from '../core/bench';
+import type { GearShown } from '../core/gearSession';
+import { whyNotKept } from '../shell/record';
+import { changesOf } from '../shell/tablet';
 
 /** The crew's tools and lots as this tablet knows them: fetched first, and shown anew whenever the tablet comes to hold something else. */
 export function useGear(person: string): { kit?: GearShown; fault: string } {
