@@ -69,7 +69,7 @@ public static partial class GearExports
                 ? new ReadyCheck(Phrasebook.English, "en").View(
                     new ReadyQuestion(
                         open,
-                        [.. Sessions.Values.Select(s => s.State).Where(s => s.Person == who && s.Session != open.Session)],
+                        [.. SessionsOf(who).Where(s => s.Session != open.Session)],
                         [.. OnHand()],
                         DateTimeOffset.Parse(now, CultureInfo.InvariantCulture)
                     ),
@@ -139,8 +139,11 @@ public static partial class GearExports
     /// <summary>What a person has in hand: nothing without an open session.</summary>
     internal static IReadOnlyList<GearInHand> InHandOf(Guid person) => OpenOf(person)?.InHand ?? [];
 
+    /// <summary>The work sessions of a person that are held.</summary>
+    internal static IEnumerable<WorkSessionState> SessionsOf(Guid person) => Sessions.Values.Select(s => s.State).Where(s => s.Person == person);
+
     private static WorkSessionState? OpenOf(Guid person) =>
-        Sessions.Values.Select(s => s.State).Where(s => s.Person == person && s is { Began: not null, Ended: null }).MaxBy(s => s.Began);
+        SessionsOf(person).Where(s => s is { Began: not null, Ended: null }).MaxBy(s => s.Began);
 
     private static IEnumerable<GearOnHand> OnHand() =>
         Gear

@@ -13,6 +13,7 @@ using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Results;
 using Rhabdon.Core.Runs;
 using Rhabdon.Core.Sessions;
+using Rhabdon.Core.Timing;
 using Rhabdon.Core.Tools;
 
 namespace Rhabdon.Core;
@@ -62,6 +63,8 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(GearState))]
 [JsonSerializable(typeof(GearLook))]
 [JsonSerializable(typeof(List<GearLine>))]
+[JsonSerializable(typeof(List<StrandHere>))]
+[JsonSerializable(typeof(List<ClockLine>))]
 [JsonSerializable(typeof(Dictionary<Guid, List<GearCount>>))]
 [JsonSerializable(typeof(WorkSessionState))]
 [JsonSerializable(typeof(ReadyView))]

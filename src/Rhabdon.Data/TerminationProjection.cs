@@ -10,7 +10,7 @@ internal sealed class TerminationProjection : IStreamProjection
 {
     public StreamKind Kind => StreamKind.Termination;
 
-    public int Version => 8;
+    public int Version => 9;
 
     public string Counts => "select termination_id, events from termination_state where termination_id = any(@streams)";
 
@@ -34,7 +34,7 @@ internal sealed class TerminationProjection : IStreamProjection
                 """
                 select termination_id "Id", phase, attempt, try, step, sign, needs_a_look,
                     fiber_used_nm, events, bucket, batch_id, in_hand, overruled,
-                    last_at, remade_at from termination_state where termination_id = any(@ids)
+                    last_at, remade_at, clock_since from termination_state where termination_id = any(@ids)
                 """,
                 new { ids = rows.Select(r => r.Id).ToArray() },
                 transaction
@@ -59,8 +59,8 @@ internal sealed class TerminationProjection : IStreamProjection
             """
             with new as (
                 select * from unnest(@Ids, @Phases, @Attempts, @Tries, @Steps, @Signs, @Looks, @Fiber, @Events, @Buckets, @Batches, @Hands, @Overruled, @Lasts,
-                    @Remade)
-                    as t (id, phase, attempt, try, step, sign, look, fiber, events, bucket, batch, hand, overruled, last_at, remade_at)),
+                    @Remade, @Clocks)
+                    as t (id, phase, attempt, try, step, sign, look, fiber, events, bucket, batch, hand, overruled, last_at, remade_at, clock_since)),
             change as (
                 select t.cable_id, b.bucket, sum(b.ends)::int as ends
                 from new join termination t on t.id = new.id left join termination_state s on s.termination_id = new.id
@@ -71,12 +71,12 @@ internal sealed class TerminationProjection : IStreamProjection
                 insert into cable_tally (cable_id, bucket, ends) select cable_id, bucket, ends from change order by cable_id, bucket
                 on conflict (cable_id, bucket) do update set ends = cable_tally.ends + excluded.ends)
             insert into termination_state (termination_id, phase, attempt, try, step, sign, needs_a_look, fiber_used_nm, events, bucket, batch_id, in_hand,
-                overruled, last_at, remade_at)
-            select id, phase, attempt, try, step, sign, look, fiber, events, bucket, batch, hand, overruled, last_at, remade_at from new
+                overruled, last_at, remade_at, clock_since)
+            select id, phase, attempt, try, step, sign, look, fiber, events, bucket, batch, hand, overruled, last_at, remade_at, clock_since from new
             on conflict (termination_id) do update set phase = excluded.phase, attempt = excluded.attempt, try = excluded.try, step = excluded.step,
                 sign = excluded.sign, needs_a_look = excluded.needs_a_look, fiber_used_nm = excluded.fiber_used_nm, events = excluded.events,
                 bucket = excluded.bucket, batch_id = excluded.batch_id, in_hand = excluded.in_hand, overruled = excluded.overruled, last_at = excluded.last_at,
-                remade_at = excluded.remade_at
+                remade_at = excluded.remade_at, clock_since = excluded.clock_since
             """,
             new
             {
@@ -95,6 +95,7 @@ internal sealed class TerminationProjection : IStreamProjection
                 Overruled = Column(r => r.Overruled),
                 Lasts = Column(r => r.LastAt),
                 Remade = Column(r => r.RemadeAt),
+                Clocks = Column(r => r.ClockSince),
             },
             transaction
         );
@@ -159,7 +160,8 @@ internal sealed class TerminationProjection : IStreamProjection
         Guid? InHand,
         int Overruled,
         DateTime? LastAt,
-        DateTime? RemadeAt
+        DateTime? RemadeAt,
+        DateTime? ClockSince
     )
     {
         public static Row Of(TerminationState state) =>
@@ -178,7 +180,8 @@ internal sealed class TerminationProjection : IStreamProjection
                 state.InHand,
                 state.Overruled,
                 LastOf(state),
-                state.RemadeAt is { } remade ? StoredTime.Of(remade.UtcTicks) : null
+                state.RemadeAt is { } remade ? StoredTime.Of(remade.UtcTicks) : null,
+                state.Clock is { } running ? StoredTime.Of(running.Since.UtcTicks) : null
             );
 
         private static DateTime? LastOf(TerminationState state) =>

@@ -10,6 +10,7 @@ using Rhabdon.Server.People;
 using Rhabdon.Server.Pictures;
 using Rhabdon.Server.Proof;
 using Rhabdon.Server.Recipes;
+using Rhabdon.Server.Timing;
 using Rhabdon.Server.Tools;
 
 var builder = WebApplication.CreateBuilder(args);
@@ -35,6 +36,7 @@ app.MapProof();
 app.MapLinks();
 app.MapBudgets();
 app.MapGear();
+app.MapClocks();
 app.MapChains();
 app.MapLive();
 app.MapExchange();

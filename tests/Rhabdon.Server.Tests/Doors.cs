@@ -241,6 +241,7 @@ public static class Doors
         new("POST", "/api/v1/calc/run", Passes.Anyone, new { run = 1 }),
         new("POST", "/api/v1/calc/results", Passes.Anyone, new { run = 1 }),
         new("GET", "/api/v1/jobs/{id:guid}/losses.csv", Passes.SeesJob),
+        new("GET", "/api/v1/clocks", Passes.SignedIn),
         new("GET", "/api/v1/gear", Passes.SignedIn),
         new("GET", "/api/v1/gear/alarms", Passes.SignedIn),
         new("GET", "/api/v1/gear/{id:guid}/strands", Passes.SignedIn),

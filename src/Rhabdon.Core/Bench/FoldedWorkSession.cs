@@ -29,7 +29,8 @@ public sealed record WorkSessionState(
 
 /// <summary>An answer to a question of the ready check.</summary>
 /// <param name="IsSo">It is as it should be.</param>
-public sealed record ReadyRecord(string Item, bool IsSo, DateTimeOffset At);
+/// <param name="Event">That said so.</param>
+public sealed record ReadyRecord(string Item, bool IsSo, DateTimeOffset At, Guid Event = default);
 
 /// <summary>A work session's stream and the state it folds to.</summary>
 public sealed class FoldedWorkSession : FoldedInTurn<WorkSessionState>

@@ -75,7 +75,7 @@ public sealed record TerminationState(
 
 /// <summary>A time that was started at a step.</summary>
 /// <param name="Since">By the tablet's own clock.</param>
-public sealed record RunningClock(string Step, DateTimeOffset Since);
+public sealed record RunningClock(string Step, DateTimeOffset Since, Guid Load = default);
 
 /// <summary>Trouble that waits for an action.</summary>
 public sealed record Trouble(string Sign, string Step, Reading? Reading);

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using System.Text.Json.Serialization;
 
 namespace Rhabdon.Core.Catalog;
 
@@ -14,7 +15,7 @@ public sealed record Catalogs(
     IReadOnlyList<string> Units,
     IReadOnlyList<string> Capacities,
     IReadOnlyList<string> Cautions,
-    IReadOnlyList<string> Clocks,
+    IReadOnlyList<ClockKind> Clocks,
     IReadOnlyList<Check> Checks
 )
 {
@@ -23,12 +24,24 @@ public sealed record Catalogs(
     /// <summary>Null for a check that nobody has registered.</summary>
     public Check? CheckOf(string id) => Checks.FirstOrDefault(c => c.Id == id);
 
+    /// <summary>Null for a kind of clock that nobody has registered.</summary>
+    public ClockKind? ClockOf(string id) => Clocks.FirstOrDefault(c => c.Id == id);
+
     private static Catalogs Read()
     {
         using var stream = typeof(Catalogs).Assembly.GetManifestResourceStream("catalog.json")!;
         return JsonSerializer.Deserialize(stream, CoreJson.Default.Catalogs) ?? throw new JsonException("The catalog is an object, not null.");
     }
 }
+
+/// <summary>A kind of time that runs. Its words are <c>clock.…</c>, and what is told of it once it is over or late <c>clock.over-…</c> and <c>clock.late-…</c>.</summary>
+/// <param name="IsAttended">A hand is taken up by it.</param>
+/// <param name="Grace">Seconds after its end from which being late does harm; null where waiting does none.</param>
+public sealed record ClockKind(
+    string Id,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool IsAttended = false,
+    int? Grace = null
+);
 
 /// <summary>A check that steps may ask for.</summary>
 /// <param name="Kind">Of its readings.</param>

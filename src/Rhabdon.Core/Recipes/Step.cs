@@ -19,6 +19,11 @@ namespace Rhabdon.Core.Recipes;
 /// <param name="When">Null for always.</param>
 /// <param name="Acts">What the hand does, in order; null in recipes from before acts were told.</param>
 /// <param name="Once">How often it is done; null for once a strand.</param>
+/// <param name="Starts">A time that begins once this is done, and holds up nobody: an oven warms up, a pot life runs.</param>
+/// <param name="After">Not before the time that this step starts is over.</param>
+/// <param name="Within">Only while the time that this step starts still runs.</param>
+/// <param name="On">The thing with so many places that the strand takes one of, as the catalog names it; it keeps it through the steps after that say the same.
+/// </param>
 /// <param name="AtOnce">It follows the step before at once, on the same strand: what sets in seconds, or stands under a bow, does not wait for a batch.</param>
 public sealed record Step(
     string Id,
@@ -40,11 +45,15 @@ public sealed record Step(
     Condition? When = null,
     bool AtOnce = false,
     IReadOnlyList<Act>? Acts = null,
-    Once? Once = null
+    Once? Once = null,
+    Clock? Starts = null,
+    string? After = null,
+    string? Within = null,
+    string? On = null
 );
 
-/// <summary>A time that runs at a step: a hold, a cure, a warm-up, a cooling.</summary>
-/// <param name="Kind">Named in the catalog: <c>hold</c>, <c>cure</c>, <c>warm-up</c>, <c>heat</c>, <c>cool</c>.</param>
+/// <summary>A time that runs: a hold, a cure, a warm-up, a cooling, a pot life.</summary>
+/// <param name="Kind">Named in the catalog: <c>hold</c>, <c>cure</c>, <c>warm-up</c>, <c>heat</c>, <c>cool</c>, <c>pot-life</c>.</param>
 /// <param name="Seconds">The least it takes, above zero.</param>
 /// <param name="AtMost">Where longer does harm or is waste; null for no end.</param>
 /// <param name="Tells">By what the machine tells that it is done: then the time is what to expect, and the machine's word ends it, early or late. Null where

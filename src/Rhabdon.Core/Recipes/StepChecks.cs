@@ -17,7 +17,7 @@ internal static class StepChecks
         {
             var (step, place) = (recipe.Steps[index], $"steps[{index}]");
             foreach (
-                var fault in OfStep(recipe, step, place).Concat(OfAsk(step, ladder, $"{place}.ask")).Concat(OfClock(step, place)).Concat(OfWords(step, place))
+                var fault in OfStep(recipe, step, place).Concat(OfAsk(step, ladder, $"{place}.ask")).Concat(OfTimes(recipe, step, place)).Concat(OfCount(step, place)).Concat(OfWords(step, place))
             )
             {
                 yield return fault;
@@ -138,18 +138,37 @@ internal static class StepChecks
         return given.Zip(given.Skip(1), (a, b) => a <= b).All(isInOrder => isInOrder);
     }
 
-    private static IEnumerable<RecipeFault> OfClock(Step step, string place)
+    private static IEnumerable<RecipeFault> OfTimes(Recipe recipe, Step step, string place)
     {
-        if (step.Clock is { } clock && (clock.Seconds is < 1 or > 86_400 || clock.AtMost < clock.Seconds))
+        foreach (var (clock, field) in ((Clock?, string)[])[(step.Clock, "clock"), (step.Starts, "starts")])
         {
-            yield return RecipeCheck.Fault($"{place}.clock.seconds", PhraseKeys.Recipe.Clock);
+            if (clock is not null && (clock.Seconds is < 1 or > 86_400 || clock.AtMost < clock.Seconds))
+            {
+                yield return RecipeCheck.Fault($"{place}.{field}.seconds", PhraseKeys.Recipe.Clock);
+            }
+
+            if (clock is not null && Catalogs.All.ClockOf(clock.Kind) is null)
+            {
+                yield return RecipeCheck.Fault($"{place}.{field}.kind", PhraseKeys.Recipe.NoClock, ("kind", clock.Kind));
+            }
         }
 
-        if (step.Clock is { } kind && !Catalogs.All.Clocks.Contains(kind.Kind))
+        foreach (var (other, field) in ((string?, string)[])[(step.After, "after"), (step.Within, "within")])
         {
-            yield return RecipeCheck.Fault($"{place}.clock.kind", PhraseKeys.Recipe.NoClock, ("kind", kind.Kind));
+            if (other is not null && !recipe.Steps.TakeWhile(s => s != step).Any(s => s.Id == other && s.Starts is not null))
+            {
+                yield return RecipeCheck.Fault($"{place}.{field}", PhraseKeys.Recipe.NoTimeBefore, ("step", other));
+            }
         }
 
+        if (step.On is { } on && recipe.Capacities?.Any(c => c.Of == on) != true)
+        {
+            yield return RecipeCheck.Fault($"{place}.on", PhraseKeys.Recipe.NoPlaces, ("of", on));
+        }
+    }
+
+    private static IEnumerable<RecipeFault> OfCount(Step step, string place)
+    {
         if (step.Count is { } count && (count.Low < 1 || count.High < count.Low || count.PaceLow <= 0 || count.PaceHigh < count.PaceLow))
         {
             yield return RecipeCheck.Fault($"{place}.count", PhraseKeys.Recipe.Count);

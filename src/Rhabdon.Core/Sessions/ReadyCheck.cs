@@ -96,6 +96,12 @@ public sealed class ReadyCheck(Phrasebook words, string language)
     // A step that is done once a session stands for a working day in one place.
     private const int StepHours = 12;
 
+    /// <summary>What a step that is done once a session is asked and answered by.</summary>
+    public static string ItemOf(Recipe recipe, Step step) => $"step {recipe.Id} {step.Id}";
+
+    /// <summary>The ids of the recipe and the step that an item is of; null for any other item.</summary>
+    public static (string? Recipe, string? Step) StepIn(string item) => item.Split(' ') is ["step", var recipe, var step] ? (recipe, step) : (null, null);
+
     public ReadyView View(ReadyQuestion asked, IReadOnlyList<Recipe> work)
     {
         List<ReadyLine> lines = [.. ReadyItem.All.Select(i => LineOf(asked, i)), .. GearLines(asked, work), .. StepLines(asked, work)];
@@ -171,7 +177,7 @@ public sealed class ReadyCheck(Phrasebook words, string language)
     private IEnumerable<ReadyLine> StepLines(ReadyQuestion asked, IReadOnlyList<Recipe> work) =>
         work.SelectMany(r => r.Steps.Where(s => s.Once == Once.Session), (r, s) => (Recipe: r, Step: s))
             .DistinctBy(s => s.Step.Title.In(language))
-            .Select(s => Said(asked, $"step {s.Recipe.Id} {s.Step.Id}", s.Step.Title.In(language), StepHours, isByPlace: true, stops: false));
+            .Select(s => Said(asked, ItemOf(s.Recipe, s.Step), s.Step.Title.In(language), StepHours, isByPlace: true, stops: false));
 
     // What was said of it, in this session or in one before, as far as that still holds.
     private ReadyLine Said(ReadyQuestion asked, string id, string title, int hours, bool isByPlace, bool stops)

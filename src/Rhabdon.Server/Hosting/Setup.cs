@@ -72,6 +72,7 @@ public static class Setup
             .AddSingleton<JobStore>()
             .AddSingleton<LinkStore>()
             .AddSingleton<GearStore>()
+            .AddSingleton<ClockStore>()
             .AddSingleton<StreamCache>()
             .AddSingleton<EventStore>()
             .AddSingleton<QuarantineStore>();

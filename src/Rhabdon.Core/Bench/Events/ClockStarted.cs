@@ -24,7 +24,7 @@ public sealed record ClockStarted(int Attempt, int Try, string Step, string? Fro
         }
 
         to.PassTo(to.StepAt(Step), happened);
-        to.Clock = new RunningClock(Step, happened.At);
+        to.Clock = new RunningClock(Step, happened.At, happened.Id);
         return null;
     }
 

@@ -84,7 +84,7 @@ public sealed record ReadySaid(string Item, bool IsSo, string? Note = null) : Wo
     internal override (WorkSessionState State, Phrase? Conflict) Apply(WorkSessionState state, BenchEvent happened) =>
         state.OpenFault is { } closed
             ? (state, closed)
-            : (state with { Said = [.. (state.Said ?? []).Where(s => s.Item != Item), new ReadyRecord(Item, IsSo, happened.When)] }, null);
+            : (state with { Said = [.. (state.Said ?? []).Where(s => s.Item != Item), new ReadyRecord(Item, IsSo, happened.When, happened.Id)] }, null);
 
     internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
         story.Say(IsSo ? PhraseKeys.Story.ReadySo : PhraseKeys.Story.ReadyNot, ("item", Item));

@@ -7,6 +7,7 @@ import type { BenchSession, Deed, Done, EndShown, Look } from './benchSession';
 import type { Schemas } from '../api/client';
 import type { EndDeed, Joint, GearDeed, MeterQuestion, Results, RunDeed, Unit } from './core';
 import type { Doors } from './benchWorker';
+import type { ClocksHere } from './clocks';
 import type { GearShown, ReadyShown } from './gearSession';
 import type { RunSession } from './runSession';
 import type { RunTold } from './shownRun';
@@ -148,6 +149,10 @@ export const viewGear = (person: string): Promise<GearShown> =>
 /** The ready check of a person's open work session, for strands that are on this tablet. */
 export const viewReady = (person: string, strands: readonly string[]): Promise<ReadyShown> =>
   answered((running ??= start()).doors.viewReady(person, strands, Date.now()) as Promise<ReadyShown>);
+
+/** The times that run by what this tablet has not sent yet. */
+export const clocksHere = (person: string): Promise<ClocksHere> =>
+  answered((running ??= start()).doors.clocksHere(person, Date.now()) as Promise<ClocksHere>);
 
 /** Does something with a tool, a lot or a work session; without a stream, one begins. */
 export async function doWithGear(stream: string | null, deed: GearDeed, person: string): Promise<Done> {

@@ -1,5 +1,6 @@
 import { expose, proxy } from 'comlink';
 import { Core } from './core';
+import { clocksHere } from './clocks';
 import { BenchSession, coreHere, doAtEnd, doTo, endOf, type Look } from './benchSession';
 import { doWithGear, viewGear, viewReady } from './gearSession';
 import { doInRun, previewResults, RunSession, takeResults, watchMeter } from './runSession';
@@ -26,6 +27,7 @@ const doors = {
   viewGear,
   viewReady,
   doWithGear,
+  clocksHere,
 };
 
 export type Doors = typeof doors;

@@ -46,6 +46,10 @@ interface GearDoors {
   ActGear(stream: string, body: string, stamp: string): string;
 }
 
+interface TimingDoors {
+  ViewClocks(strands: string, events: string, person: string, now: string): string;
+}
+
 interface OpticsDoors {
   Kit(): string;
   Joint(asked: string): string;
@@ -150,6 +154,7 @@ export class Core {
     private readonly runs: RunDoors,
     private readonly optics: OpticsDoors,
     private readonly gear: GearDoors,
+    private readonly timing: TimingDoors,
   ) {}
 
   /** The one core of this worker, with every version of the book added to it. */
@@ -174,6 +179,7 @@ export class Core {
         await exportsOf<RunDoors>('Rhabdon.Browser', 'RunExports'),
         await exportsOf<OpticsDoors>('Rhabdon.Browser', 'OpticsExports'),
         await exportsOf<GearDoors>('Rhabdon.Browser', 'GearExports'),
+        await exportsOf<TimingDoors>('Rhabdon.Browser', 'TimingExports'),
       );
     } catch (fault) {
       Core.one = undefined;
@@ -320,6 +326,19 @@ export class Core {
   actGear(stream: string, body: GearDeed, stamp: Record<string, string>): Act {
     if (body.kind === 'take-up') return actOf(this.gear.TakeUp(stream, body.isTaken, JSON.stringify(stamp)));
     return actOf(this.gear.ActGear(stream, JSON.stringify(body), JSON.stringify(stamp)));
+  }
+
+  /**
+   * The times that run for these strands, which need not be held, and those that a person's sessions have started.
+   * @param events all of the strands'
+   */
+  viewClocks(
+    strands: readonly Schemas['StrandHere'][],
+    events: readonly BenchEvent[],
+    person: string,
+    now: string,
+  ): Schemas['ClockLine'][] {
+    return JSON.parse(this.timing.ViewClocks(JSON.stringify(strands), JSON.stringify(events), person, now));
   }
 
   jointKit(): Schemas['JointKit'] {

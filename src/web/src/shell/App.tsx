@@ -4,6 +4,7 @@ import { Navigate, Route, Routes, useLocation, useNavigationType } from 'react-r
 import { StationBoundary } from '../parts/StationBoundary';
 import { themeOf } from '../parts/theme';
 import { Today } from '../stations/today/Today';
+import { ClockStrip } from './ClockStrip';
 import { Rail } from './Rail';
 import { useLive } from './live';
 import { Notices } from './Notices';
@@ -79,6 +80,7 @@ function Signed({ session }: { session: Session }) {
     <div className={css.house}>
       <Rail session={session} />
       <main>
+        <ClockStrip person={person} />
         <Notices />
         {cleared && (
           <p className="card look row" role="alert">

@@ -15,6 +15,7 @@ const concerns: Record<string, (told: News, of: unknown) => boolean> = {
   jobs: () => true,
   batches: () => true,
   looks: () => true,
+  clocks: () => true,
   job: ({ job }, of) => job === of,
   // A cable's terminations are a group; what is measured is no group's, and told by streams that are not its.
   ladder: ({ groups, streams }, of) => groups.includes(of as string) || groups.some((group) => streams.includes(group)),

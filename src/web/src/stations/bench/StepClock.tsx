@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { Schemas } from '../../api/client';
-import { chime } from '../../shell/sound';
+import { minutes } from '../../parts/minutes';
 import { say } from '../../shell/words';
 import css from './StepClock.module.css';
 
@@ -17,12 +17,9 @@ export function useSecondsLeft(clock?: Schemas['ClockView'] | null): number | un
   return clock && since ? Math.max(0, Math.ceil(clock.seconds - (now - Date.parse(since)) / 1000)) : undefined;
 }
 
-/** The time that a step must run, large; it sounds when it is up. */
+/** The time that a step must run, large. That it sounds when it is up is the strip's, on every page. */
 export function StepClock({ clock, left }: { clock: Schemas['ClockView']; left?: number }) {
   const isOver = left === 0;
-  useEffect(() => {
-    if (isOver) chime();
-  }, [isOver]);
   return (
     <div className={`${css.clock} ${isOver ? 'over' : ''}`} data-part="clock" role="timer" aria-label={clock.kind}>
       <span>{clock.kind}</span>
@@ -38,8 +35,4 @@ export function StepClock({ clock, left }: { clock: Schemas['ClockView']; left?:
       </span>
     </div>
   );
-}
-
-function minutes(seconds: number): string {
-  return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
 }
