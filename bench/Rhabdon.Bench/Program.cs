@@ -32,6 +32,9 @@ switch (part)
     case "links":
         LinksBench.Run();
         break;
+    case "now":
+        NowBench.Run();
+        break;
     case "events":
         await EventsBench.RunAsync(address, database);
         break;

@@ -9,6 +9,7 @@ using Rhabdon.Core.EndFaces;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Timing;
 using Rhabdon.Core.Tools;
 using Rhabdon.Core.Units;
 using Rhabdon.Core.Verification;
@@ -113,9 +114,10 @@ public static partial class BenchExports
     /// <param name="request">A <see cref="BatchRequest"/> as JSON, without the strand that is shown.</param>
     /// <param name="shown">The strand shown until now, or picked by hand; empty for none.</param>
     /// <param name="isAnew">All of it, since whoever asks was given nothing before.</param>
+    /// <param name="person">Who asks; <paramref name="now"/> by the tablet's clock.</param>
     /// <returns>A <see cref="BatchChange"/> as JSON.</returns>
     [JSExport]
-    public static string View(string request, string shown, bool isPicked, bool isAnew)
+    public static string View(string request, string shown, bool isPicked, bool isAnew, string person, string now)
     {
         if (lastRequest.Text != request)
         {
@@ -123,8 +125,12 @@ public static partial class BenchExports
         }
 
         var asked = lastRequest.Request! with { Held = shown.Length == 0 ? null : Guid.Parse(shown), IsPicked = isPicked };
-        var view = new BatchViewer(Book, Phrasebook.English, "en").View(asked, StateOf, id =>
-            Ends.TryGetValue(id, out var end) ? end.State : new CableEndState(id, [])
+        var (who, at) = (Guid.Parse(person), DateTimeOffset.Parse(now, CultureInfo.InvariantCulture));
+        var view = new BatchViewer(Book, Phrasebook.English, "en").View(
+            asked,
+            StateOf,
+            id => Ends.TryGetValue(id, out var end) ? end.State : new CableEndState(id, []),
+            new BenchMoment(at, who, GearExports.StandingOf(who, at))
         );
         var change = BatchChange.Since(isAnew ? null : lastView, view);
         lastView = view;

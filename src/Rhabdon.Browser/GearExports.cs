@@ -5,6 +5,7 @@ using System.Text.Json;
 using Rhabdon.Core;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Sessions;
 using Rhabdon.Core.Tools;
 
@@ -139,11 +140,14 @@ public static partial class GearExports
     /// <summary>What a person has in hand: nothing without an open session.</summary>
     internal static IReadOnlyList<GearInHand> InHandOf(Guid person) => OpenOf(person)?.InHand ?? [];
 
+    /// <summary>What is done once and stands in a person's open session; null without one.</summary>
+    internal static SessionSteps? StandingOf(Guid person, DateTimeOffset now) =>
+        OpenOf(person) is { } open ? ReadyCheck.Standing(open, SessionsOf(person).Where(s => s.Session != open.Session), now) : null;
+
     /// <summary>The work sessions of a person that are held.</summary>
     internal static IEnumerable<WorkSessionState> SessionsOf(Guid person) => Sessions.Values.Select(s => s.State).Where(s => s.Person == person);
 
-    private static WorkSessionState? OpenOf(Guid person) =>
-        SessionsOf(person).Where(s => s is { Began: not null, Ended: null }).MaxBy(s => s.Began);
+    private static WorkSessionState? OpenOf(Guid person) => SessionsOf(person).Where(s => s is { Began: not null, Ended: null }).MaxBy(s => s.Began);
 
     private static IEnumerable<GearOnHand> OnHand() =>
         Gear

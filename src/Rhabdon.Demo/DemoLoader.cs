@@ -64,7 +64,12 @@ public sealed class DemoLoader(IDemoDoor door, DemoWorld world)
             var (stream, keeper, device) = (Guid.CreateVersion7(gear.TakenIn), people[gear.Keeper], Guid.CreateVersion7(gear.TakenIn));
             var told = new List<(DateTimeOffset At, GearEvent Body)>
             {
-                (gear.TakenIn, new GearTakenIn(new GearCard(gear.Gear, gear.Name, gear.Code, id, gear.Place, gear.Setting, gear.Expires, IsReferenceGrade: gear.IsReferenceGrade))),
+                (
+                    gear.TakenIn,
+                    new GearTakenIn(
+                        new GearCard(gear.Gear, gear.Name, gear.Code, id, gear.Place, gear.Setting, gear.Expires, IsReferenceGrade: gear.IsReferenceGrade)
+                    )
+                ),
             };
             if (gear.Checked is { } at)
             {

@@ -43,6 +43,7 @@ app.MapExchange();
 app.MapCalc();
 app.MapOptics();
 app.MapGearCalc();
+app.MapTimingCalc();
 app.MapEndFaces();
 app.MapPictures();
 app.MapProfiles();

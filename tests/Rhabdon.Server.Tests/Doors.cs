@@ -236,6 +236,7 @@ public static class Doors
         new("POST", "/api/v1/calc/budget", Passes.Anyone, new { profile = "tia" }),
         new("POST", "/api/v1/calc/link", Passes.Anyone, new { grade = "OM4", wavelength = 1 }),
         new("GET", "/api/v1/calc/gear", Passes.Anyone),
+        new("POST", "/api/v1/calc/round", Passes.Anyone, new { ends = 0 }),
         new("POST", "/api/v1/calc/gear", Passes.Anyone, new { gear = 1 }),
         new("POST", "/api/v1/calc/ready", Passes.Anyone, new { session = 1 }),
         new("POST", "/api/v1/calc/run", Passes.Anyone, new { run = 1 }),

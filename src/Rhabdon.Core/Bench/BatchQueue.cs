@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Timing;
 
 namespace Rhabdon.Core.Bench;
 
@@ -14,6 +15,10 @@ public enum Pace
     /// <summary>One strand from boot to cap, then the next.</summary>
     [JsonStringEnumMemberName("strand-by-strand")]
     StrandByStrand,
+
+    /// <summary>What leaves nobody waiting and nothing to spoil: see <see cref="WhatNow"/>.</summary>
+    [JsonStringEnumMemberName("what-now")]
+    WhatNow,
 }
 
 /// <summary>Where a strand of a batch stands, seen from the one thing to do now.</summary>
@@ -49,7 +54,8 @@ public enum BatchPlace
 /// <summary>Whose turn it is in a batch.</summary>
 /// <param name="Focus">The strand the bench shows; null when nothing is left to do in a batch of several.</param>
 /// <param name="Together">Every strand that one tap may do with it, in order; the focus alone when the step is read strand by strand.</param>
-public sealed record Turn(Guid? Focus, IReadOnlyList<Guid> Together);
+/// <param name="Why">Why it is its turn; null where the pace tells by itself.</param>
+public sealed record Turn(Guid? Focus, IReadOnlyList<Guid> Together, NextWork? Why = null);
 
 /// <summary>The queue: nobody loses their place in twelve.</summary>
 public static class BatchQueue
@@ -60,6 +66,7 @@ public static class BatchQueue
     /// <param name="isPicked">True when a person chose <paramref name="held"/>: then it stays, whatever the pace.</param>
     /// <param name="guidance">What one tap does: a step, or all of a card.</param>
     /// <param name="partners">The other fiber of its duplex port, for each strand that has one.</param>
+    /// <param name="moment">When, by whom, and what stands; null where nobody says: then no time is taken to run, and nothing to stand.</param>
     public static Turn TurnOf(
         IReadOnlyList<TerminationState> states,
         RecipeBook book,
@@ -67,18 +74,32 @@ public static class BatchQueue
         Guid? held,
         bool isPicked,
         Guidance guidance = Guidance.EveryStep,
-        IReadOnlyDictionary<Guid, TerminationState>? partners = null
+        IReadOnlyDictionary<Guid, TerminationState>? partners = null,
+        BenchMoment? moment = null
     )
     {
         var open = states.Where(s => !s.IsOver).ToList();
         var kept = states.FirstOrDefault(s => s.Termination == held);
+        var isKept = kept is not null && (isPicked || kept.Trouble is not null || (pace == Pace.StrandByStrand && !kept.IsOver));
+        var next = !isKept && pace == Pace.WhatNow && moment is not null ? new WhatNow(book, moment).Of(Clear(open, partners), states, held) : null;
         var focus =
-            kept is not null && (isPicked || kept.Trouble is not null || (pace == Pace.StrandByStrand && !kept.IsOver))
-                ? kept
-                : Next(open, pace, partners) ?? (states.Count == 1 ? states[0] : null);
+            isKept ? kept
+            : next is not null ? states.First(s => s.Termination == next.Strands[0])
+            : Next(open, pace, partners, moment) ?? (states.Count == 1 ? states[0] : null);
         return focus is null
             ? new Turn(null, [])
-            : new Turn(focus.Termination, focus.IsOver ? [focus.Termination] : [.. Alike(open, focus, book, guidance, partners).Select(s => s.Termination)]);
+            : new Turn(
+                focus.Termination,
+                focus.IsOver
+                    ? [focus.Termination]
+                    :
+                    [
+                        .. Alike(open, focus, book, guidance, partners, moment)
+                            .Select(s => s.Termination)
+                            .Where(s => next is null || s == focus.Termination || next.Strands.Contains(s)),
+                    ],
+                next
+            );
     }
 
     /// <summary>True when what the strand is to do next is done for both fibers of its port, and the other has not come there.</summary>
@@ -100,14 +121,19 @@ public static class BatchQueue
         : focus is not null && state.StepIndex > focus.StepIndex ? BatchPlace.Waiting
         : BatchPlace.Next;
 
-    // What cannot wait goes first; trouble waits until the rest is done, unless a person turns to it.
-    private static TerminationState? Next(List<TerminationState> open, Pace pace, IReadOnlyDictionary<Guid, TerminationState>? partners)
+    private static List<TerminationState> Clear(List<TerminationState> open, IReadOnlyDictionary<Guid, TerminationState>? partners) =>
+        open.FindAll(s => s.Trouble is null && !s.NeedsALook && !Waits(s, partners));
+
+    // What cannot wait goes first; trouble waits until the rest is done, unless a person turns to it, and so does a strand whose time runs by itself.
+    private static TerminationState? Next(List<TerminationState> open, Pace pace, IReadOnlyDictionary<Guid, TerminationState>? partners, BenchMoment? moment)
     {
         var clear = open.Where(s => s.Trouble is null && !Waits(s, partners)).ToList();
-        var begun = clear.Where(s => s.Recipe is not null).ToList();
+        var free = moment is null ? clear : clear.FindAll(s => !WhatNow.IsLeftAlone(s, moment.Now));
+        var begun = free.Where(s => s.Recipe is not null).ToList();
         return begun.FirstOrDefault(s => s.StepToDo!.AtOnce)
             ?? (pace == Pace.StrandByStrand ? begun.FirstOrDefault() : null)
-            ?? clear.MinBy(s => s.StepIndex)
+            ?? free.MinBy(s => s.StepIndex)
+            ?? clear.MinBy(s => s.Clock?.Since)
             ?? open.FirstOrDefault();
     }
 
@@ -116,27 +142,45 @@ public static class BatchQueue
         TerminationState focus,
         RecipeBook book,
         Guidance guidance,
-        IReadOnlyDictionary<Guid, TerminationState>? partners
+        IReadOnlyDictionary<Guid, TerminationState>? partners,
+        BenchMoment? moment
     ) =>
-        IsTakenAlone(focus, book, guidance)
+        IsTakenAlone(focus, book, guidance, moment)
             ? [focus]
-            : open.Where(s =>
-                Ribbon.Of(focus, book)?.Contains(s.Termination) != false
-                && s.Trouble?.Sign == focus.Trouble?.Sign
-                && s.Step == focus.Step
-                && (focus.Step is not null || s.Plan?.RecipeId == focus.Plan?.RecipeId)
-                && s.Recipe == focus.Recipe
-                && s.Heading == focus.Heading
-                && s.Recleave == focus.Recleave
-                && s.Clock?.Since == focus.Clock?.Since
-                && CardOf(s, guidance).SequenceEqual(CardOf(focus, guidance))
-                && (s == focus || !Waits(s, partners))
+            : WithPlaces(
+                open.Where(s =>
+                    Ribbon.Of(focus, book)?.Contains(s.Termination) != false
+                    && s.Trouble?.Sign == focus.Trouble?.Sign
+                    && s.Step == focus.Step
+                    && (focus.Step is not null || s.Plan?.RecipeId == focus.Plan?.RecipeId)
+                    && s.Recipe == focus.Recipe
+                    && s.Heading == focus.Heading
+                    && s.Recleave == focus.Recleave
+                    && s.Clock?.Since == focus.Clock?.Since
+                    && CardOf(s, guidance, moment).SequenceEqual(CardOf(focus, guidance, moment))
+                    && (s == focus || !Waits(s, partners))
+                ),
+                focus,
+                book
             );
 
+    // No more go into a machine with one tap than it has places; a ribbon takes one.
+    private static IEnumerable<TerminationState> WithPlaces(IEnumerable<TerminationState> alike, TerminationState focus, RecipeBook book)
+    {
+        if (focus is not { Clock: null, StepToDo: { On: { } on, Clock: not null }, Worked.Capacities: { } capacities } || Ribbon.Of(focus, book) is not null)
+        {
+            return alike;
+        }
+
+        var loads = alike.ToList();
+        var places = capacities.FirstOrDefault(c => c.Of == on)?.Places ?? loads.Count;
+        return [focus, .. loads.Where(s => s != focus).Take(places - 1)];
+    }
+
     // Trouble, what is read off each strand, a step that cannot wait and the one that leads into it; but the fibers of a ribbon share everything.
-    private static bool IsTakenAlone(TerminationState focus, RecipeBook book, Guidance guidance) =>
+    private static bool IsTakenAlone(TerminationState focus, RecipeBook book, Guidance guidance, BenchMoment? moment) =>
         Ribbon.Of(focus, book) is null
-        && (focus.Trouble is not null || CardOf(focus, guidance).LastOrDefault()?.Ask is { OneForAll: false } || Hurries(focus, guidance));
+        && (focus.Trouble is not null || CardOf(focus, guidance, moment).LastOrDefault()?.Ask is { OneForAll: false } || Hurries(focus, guidance));
 
     private static bool Hurries(TerminationState focus, Guidance guidance) =>
         focus is { Worked: { } worked, StepIndex: >= 0 and var first }
@@ -144,6 +188,6 @@ public static class BatchQueue
         && worked.Steps.Skip(card.First).Take(card.Last - card.First + 2).Any(s => s.AtOnce);
 
     // The steps that the next tap on a strand does.
-    private static IEnumerable<Step> CardOf(TerminationState state, Guidance guidance) =>
-        state is { Worked: { } worked, StepIndex: >= 0 and var first } ? Stretch.From(worked, first, guidance).Of(worked) : [];
+    private static IEnumerable<Step> CardOf(TerminationState state, Guidance guidance, BenchMoment? moment) =>
+        state is { Worked: { } worked, StepIndex: >= 0 and var first } ? Stretch.From(worked, first, guidance, moment?.Standing).Of(worked) : [];
 }

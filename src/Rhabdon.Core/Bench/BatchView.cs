@@ -42,6 +42,7 @@ public sealed record Rates(string Currency, decimal PerHour, decimal PerConnecto
 /// <param name="TogetherSays">Those strands in words: <c>strands 1–6</c>.</param>
 /// <param name="IsWhole">True when those strands are only ever worked as one, as the fibers of a ribbon.</param>
 /// <param name="Done">How many are accepted or rejected.</param>
+/// <param name="Now">Null where nobody said when it is looked at, or nothing is to be told.</param>
 /// <param name="Pair">Of the strand in focus; null for one that has a port to itself.</param>
 /// <param name="End">The cable's end that holds the strand in focus, or, once all are over, the first; null where nothing is left to it.</param>
 public sealed record BatchView(
@@ -53,8 +54,15 @@ public sealed record BatchView(
     int Done,
     BenchView? Bench,
     CableEndLine? End = null,
-    PairView? Pair = null
+    PairView? Pair = null,
+    NowView? Now = null
 );
+
+/// <summary>Why a strand's turn is now, where the bench was asked what to do.</summary>
+/// <param name="Why">In a line; null where the pace tells by itself.</param>
+/// <param name="Until">Nothing can be done before; null where there is something to do.</param>
+/// <param name="Next">When a time of the batch is over next, and the bench thinks again; null where none runs.</param>
+public sealed record NowView(string? Why, DateTimeOffset? Until, DateTimeOffset? Next);
 
 /// <summary>Two fibers of a duplex port are one piece of work: how the other one stands.</summary>
 /// <param name="Position"><c>A</c> or <c>B</c>: that of the strand in focus.</param>
@@ -78,7 +86,8 @@ public sealed record BatchChange(
     BenchView? Bench,
     bool IsSameLine,
     CableEndLine? End = null,
-    PairView? Pair = null
+    PairView? Pair = null,
+    NowView? Now = null
 )
 {
     public static BatchChange Since(BatchView? before, BatchView now)
@@ -96,7 +105,8 @@ public sealed record BatchChange(
             isSameLine ? now.Bench! with { Line = null } : now.Bench,
             isSameLine,
             now.End,
-            now.Pair
+            now.Pair,
+            now.Now
         );
     }
 }

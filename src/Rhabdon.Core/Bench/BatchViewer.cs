@@ -2,6 +2,7 @@ using System.Globalization;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Timing;
 
 namespace Rhabdon.Core.Bench;
 
@@ -10,14 +11,16 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
 {
     /// <param name="stateOf">The folded state of each slot's termination.</param>
     /// <param name="endOf">That of a cable's end; null where nobody asks for it.</param>
-    public BatchView View(BatchRequest look, Func<Guid, TerminationState> stateOf, Func<Guid, CableEndState>? endOf = null)
+    /// <param name="moment">When, by whom, and what stands; null where nobody says.</param>
+    public BatchView View(BatchRequest look, Func<Guid, TerminationState> stateOf, Func<Guid, CableEndState>? endOf = null, BenchMoment? moment = null)
     {
         var slots = SlotsOf(look, stateOf);
         var states = slots.Select(s => stateOf(s.Termination)).ToList();
         var partners = slots.Where(s => s.Partner is not null).ToDictionary(s => s.Termination, s => stateOf(s.Partner!.Termination));
-        var turn = BatchQueue.TurnOf(states, book, look.Pace, look.Held, look.IsPicked, look.Guidance, partners);
+        var turn = BatchQueue.TurnOf(states, book, look.Pace, look.Held, look.IsPicked, look.Guidance, partners, moment);
         var focus = states.FirstOrDefault(s => s.Termination == turn.Focus);
-        var bench = focus is null ? null : new BenchViewer(book, words, language, look.Unit, look.Rates, look.Guidance, look.Missing, look.Films).View(focus);
+        var viewer = new BenchViewer(book, words, language, look.Unit, look.Rates, look.Guidance, look.Missing, look.Films, moment?.Standing);
+        var bench = focus is null ? null : viewer.View(focus);
         var together = slots.Where(s => turn.Together.Contains(s.Termination)).Select(s => s.Strand).ToList();
         return new BatchView(
             [.. slots.Zip(states, (slot, state) => QueueViewOf(slot, state, focus, turn, partners))],
@@ -32,8 +35,15 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
             states.Count(s => s.IsOver),
             bench?.Kit is { } kit ? bench with { Kit = [.. kit.Select(line => For(line, together.Count))] } : bench,
             EndLine(look, slots.FirstOrDefault(s => s.Termination == turn.Focus) ?? (slots is [var first, ..] ? first : null), stateOf, endOf),
-            slots.FirstOrDefault(s => s.Termination == turn.Focus) is { Partner: { } partner } paired ? PairOf(paired, partner, focus!, partners) : null
+            slots.FirstOrDefault(s => s.Termination == turn.Focus) is { Partner: { } partner } paired ? PairOf(paired, partner, focus!, partners) : null,
+            moment is null ? null : NowOf(states, turn, moment.Now)
         );
+    }
+
+    private NowView? NowOf(IReadOnlyList<TerminationState> states, Turn turn, DateTimeOffset now)
+    {
+        var (why, until, next) = (turn.Why is null ? null : words.Say(turn.Why.Why), turn.Why?.Until, WhatNow.NextEnd(states, now));
+        return why is null && next is null ? null : new NowView(why, until, next);
     }
 
     private PairView PairOf(BatchSlot slot, Partner partner, TerminationState focus, Dictionary<Guid, TerminationState> partners)

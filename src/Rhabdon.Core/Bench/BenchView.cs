@@ -58,6 +58,7 @@ public sealed record StageView(string Id, string Title, StageProgress Progress);
 /// <param name="Passed">The steps before it on the same card, which one tap does with it; empty for a card of one step.</param>
 /// <param name="Missing">Things of the kit that are missing and that this cannot be done without; empty when it can be done.</param>
 /// <param name="Film">The film that is polished on, with the color of the crew's own; null where nothing is polished.</param>
+/// <param name="SessionItems">What of it is done once for the session's work: told to the session when it is done.</param>
 /// <param name="Card">What the card is called where it shows several steps: its stages.</param>
 public sealed record StepView(
     string Id,
@@ -79,7 +80,8 @@ public sealed record StepView(
     IReadOnlyList<PassedStep>? Passed = null,
     string? Card = null,
     IReadOnlyList<string>? Missing = null,
-    string? Film = null
+    string? Film = null,
+    IReadOnlyList<string>? SessionItems = null
 );
 
 /// <summary>A step that is done with the card's last one.</summary>

@@ -18,7 +18,8 @@ public sealed class BenchViewer(
     Rates? rates = null,
     Guidance guidance = Guidance.EveryStep,
     IReadOnlyCollection<string>? missing = null,
-    IReadOnlyList<FilmColor>? films = null
+    IReadOnlyList<FilmColor>? films = null,
+    SessionSteps? standing = null
 )
 {
     /// <summary>The check that asks which fiber a connector's stub is.</summary>
@@ -33,11 +34,11 @@ public sealed class BenchViewer(
         var recipe = state.Worked ?? published.On(state.Plan!, state.Technique);
         var ladder = book.LadderOf(recipe);
         var index = state.Step is null ? -1 : recipe.IndexOf(state.Step);
-        var card = Stretch.From(recipe, index, guidance);
+        var card = Stretch.From(recipe, index, guidance, standing);
         // A card ends before the step that something is missing for: what can be done is done.
         if (!card.IsOneStep && card.Of(recipe).Any(s => MissingAt(recipe, s).Any()))
         {
-            card = Stretch.From(recipe, index, Guidance.EveryStep);
+            card = Stretch.From(recipe, index, Guidance.EveryStep, standing);
         }
 
         return new BenchView(
@@ -141,6 +142,9 @@ public sealed class BenchViewer(
     private string TitleOf(TerminationState state, Recipe recipe, Step step, ResolvedDimension? dimension) =>
         Phrasebook.Fill((step.Id == state.Step ? state.Heading ?? step.Title : step.Title).In(language), Places(state, recipe, step, dimension));
 
+    // A card that shows one step, and passes over what stands, reads as that step.
+    private bool OnlyStands(Recipe recipe, Stretch card) => standing is not null && card.Of(recipe).SkipLast(1).All(s => standing.Stands(recipe, s));
+
     private string CardOf(Recipe recipe, Stretch card) =>
         string.Join(" · ", card.Of(recipe).Select(s => recipe.Stages.First(stage => stage.Id == s.Stage).Title.In(language)).Distinct());
 
@@ -176,9 +180,10 @@ public sealed class BenchViewer(
             step.Acts,
             step.Once,
             [.. Enumerable.Range(card.First, card.Last - card.First).Select(i => PassedOf(state, recipe, i, isConfirmed))],
-            card.IsOneStep ? null : CardOf(recipe, card),
+            card.IsOneStep || OnlyStands(recipe, card) ? null : CardOf(recipe, card),
             [.. MissingAt(recipe, step)],
-            string.Join(", ", card.Of(recipe).Select(s => s.Film).OfType<decimal>().Distinct().Select(FilmOf)) is { Length: > 0 } film ? film : null
+            string.Join(", ", card.Of(recipe).Select(s => s.Film).OfType<decimal>().Distinct().Select(FilmOf)) is { Length: > 0 } film ? film : null,
+            [.. card.Of(recipe).Where(s => SessionSteps.IsTold(recipe, s) && standing?.Stands(recipe, s) != true).Select(s => SessionSteps.ItemOf(recipe, s))]
         );
     }
 

@@ -16,7 +16,7 @@ public enum Guidance
     Checkpoints,
 }
 
-/// <summary>The steps that one card shows and one tap does. All but the last ask nothing and run no clock.</summary>
+/// <summary>The steps that one card shows and one tap does. All but the last ask nothing and run no clock, or stand for the session.</summary>
 /// <param name="First">Index of the step to do.</param>
 /// <param name="Last">Index of the step that the tap is about: the checkpoint, where there is one.</param>
 public readonly record struct Stretch(int First, int Last)
@@ -29,14 +29,21 @@ public readonly record struct Stretch(int First, int Last)
     /// <summary>
     /// From a step on: to the next checkpoint of its stage or to the stage's end, and through the stages after it that have no checkpoint at all.
     /// </summary>
-    public static Stretch From(Recipe worked, int first, Guidance guidance)
+    /// <param name="standing">What is done once for a session's work and stands is passed over, whatever the guidance; null where nobody knows.</param>
+    public static Stretch From(Recipe worked, int first, Guidance guidance, SessionSteps? standing = null)
     {
-        if (guidance == Guidance.EveryStep || first < 0)
+        var begin = first;
+        while (begin >= 0 && begin + 1 < worked.Steps.Count && standing?.Stands(worked, worked.Steps[begin]) == true)
         {
-            return new Stretch(first, first);
+            begin++;
         }
 
-        var last = EndOfStage(worked, first);
+        if (guidance == Guidance.EveryStep || first < 0)
+        {
+            return new Stretch(first, begin);
+        }
+
+        var last = EndOfStage(worked, begin);
         while (!IsCheckpoint(worked.Steps[last]) && last + 1 < worked.Steps.Count)
         {
             var next = EndOfStage(worked, last + 1);
@@ -50,6 +57,9 @@ public readonly record struct Stretch(int First, int Last)
 
         return new Stretch(first, last);
     }
+
+    /// <summary>A step that may be done with the card it stands on, without a word of its own: one that is no checkpoint, or stands for the session.</summary>
+    public static bool MayBePassed(Step step) => step.Once == Once.Session || !IsCheckpoint(step);
 
     /// <summary>A step that cannot be passed over: something is read, asked or timed.</summary>
     public static bool IsCheckpoint(Step step) => step.Ask is not null || step.Clock is not null;

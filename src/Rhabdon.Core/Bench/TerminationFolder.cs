@@ -129,7 +129,7 @@ internal sealed class TerminationFolder(Guid termination, RecipeBook book)
             return Phrase.Of(PhraseKeys.Conflict.OtherStep, ("now", step), ("given", from ?? at));
         }
 
-        return from is null || Passed(at) is { } passed && !passed.Any(Stretch.IsCheckpoint)
+        return from is null || Passed(at) is { } passed && passed.All(Stretch.MayBePassed)
             ? null
             : Phrase.Of(PhraseKeys.Conflict.Card, ("from", from), ("given", at));
     }

@@ -17,7 +17,11 @@ internal static class StepChecks
         {
             var (step, place) = (recipe.Steps[index], $"steps[{index}]");
             foreach (
-                var fault in OfStep(recipe, step, place).Concat(OfAsk(step, ladder, $"{place}.ask")).Concat(OfTimes(recipe, step, place)).Concat(OfCount(step, place)).Concat(OfWords(step, place))
+                var fault in OfStep(recipe, step, place)
+                    .Concat(OfAsk(step, ladder, $"{place}.ask"))
+                    .Concat(OfTimes(recipe, step, place))
+                    .Concat(OfCount(step, place))
+                    .Concat(OfWords(step, place))
             )
             {
                 yield return fault;

@@ -57,8 +57,7 @@ public static class LinkEvidence
                 ),
             };
 
-        EndEvidence? Known(TerminationState? end) =>
-            end is null ? null : EndOf(end) with { IsToolSuspect = isToolSuspect?.Invoke(end.Termination) == true };
+        EndEvidence? Known(TerminationState? end) => end is null ? null : EndOf(end) with { IsToolSuspect = isToolSuspect?.Invoke(end.Termination) == true };
     }
 
     /// <summary>The same as it stood when a reading was taken: the link and its ends as their events up to then have them.</summary>

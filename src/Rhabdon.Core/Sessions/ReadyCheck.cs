@@ -96,18 +96,27 @@ public sealed class ReadyCheck(Phrasebook words, string language)
     // A step that is done once a session stands for a working day in one place.
     private const int StepHours = 12;
 
-    /// <summary>What a step that is done once a session is asked and answered by.</summary>
-    public static string ItemOf(Recipe recipe, Step step) => $"step {recipe.Id} {step.Id}";
-
-    /// <summary>The ids of the recipe and the step that an item is of; null for any other item.</summary>
-    public static (string? Recipe, string? Step) StepIn(string item) => item.Split(' ') is ["step", var recipe, var step] ? (recipe, step) : (null, null);
-
     public ReadyView View(ReadyQuestion asked, IReadOnlyList<Recipe> work)
     {
         List<ReadyLine> lines = [.. ReadyItem.All.Select(i => LineOf(asked, i)), .. GearLines(asked, work), .. StepLines(asked, work)];
         var open = lines.Where(l => l.Standing != ReadyStanding.Stands).ToList();
         return new ReadyView(lines, open.Count, !open.Exists(l => l.Stops));
     }
+
+    /// <summary>The steps of any recipe that were said to be done once for the session's work, as far as hours and place leave them standing.</summary>
+    /// <param name="earlier">Sessions of the same person before it.</param>
+    public static SessionSteps Standing(WorkSessionState session, IEnumerable<WorkSessionState> earlier, DateTimeOffset now) =>
+        new(
+            earlier
+                .Append(session)
+                .SelectMany(s => s.Said ?? [], (s, said) => (s.Place, Said: said))
+                .Where(s => SessionSteps.StepIn(s.Said.Item).Step is not null)
+                .GroupBy(s => s.Said.Item)
+                .Select(s => s.MaxBy(one => one.Said.At))
+                .Where(s => s.Said.IsSo && s.Said.At.AddHours(StepHours) >= now && IsHere(s.Place, session.Place))
+                .ToDictionary(s => s.Said.Item, s => s.Said.At),
+            now
+        );
 
     private ReadyLine LineOf(ReadyQuestion asked, ReadyItem item) =>
         Said(asked, item.Id, words.Say(Phrase.Of($"ready.{item.Id}")), item.Hours, item.ByPlace, item.Stops);
@@ -175,9 +184,9 @@ public sealed class ReadyCheck(Phrasebook words, string language)
     }
 
     private IEnumerable<ReadyLine> StepLines(ReadyQuestion asked, IReadOnlyList<Recipe> work) =>
-        work.SelectMany(r => r.Steps.Where(s => s.Once == Once.Session), (r, s) => (Recipe: r, Step: s))
+        work.SelectMany(r => r.Steps.Where(s => SessionSteps.IsAskedBefore(r, s)), (r, s) => (Recipe: r, Step: s))
             .DistinctBy(s => s.Step.Title.In(language))
-            .Select(s => Said(asked, ItemOf(s.Recipe, s.Step), s.Step.Title.In(language), StepHours, isByPlace: true, stops: false));
+            .Select(s => Said(asked, SessionSteps.ItemOf(s.Recipe, s.Step), s.Step.Title.In(language), StepHours, isByPlace: true, stops: false));
 
     // What was said of it, in this session or in one before, as far as that still holds.
     private ReadyLine Said(ReadyQuestion asked, string id, string title, int hours, bool isByPlace, bool stops)
@@ -194,7 +203,7 @@ public sealed class ReadyCheck(Phrasebook words, string language)
         }
 
         var until = said.At + TimeSpan.FromHours(hours);
-        var isElsewhere = isByPlace && !string.Equals(last.Place, asked.Session.Place, StringComparison.OrdinalIgnoreCase);
+        var isElsewhere = isByPlace && !IsHere(last.Place, asked.Session.Place);
         return !said.IsSo ? new ReadyLine(id, title, words.Say(Phrase.Of(PhraseKeys.Ready.Not)), ReadyStanding.Not, stops, [])
             : isElsewhere
                 ? new ReadyLine(id, title, words.Say(Phrase.Of(PhraseKeys.Ready.OtherPlace, ("place", last.Place ?? ""))), ReadyStanding.Lapsed, stops, [])
@@ -209,4 +218,6 @@ public sealed class ReadyCheck(Phrasebook words, string language)
                 )
             : new ReadyLine(id, title, "", ReadyStanding.Stands, stops, [], Until: until);
     }
+
+    private static bool IsHere(string? there, string? here) => string.Equals(there, here, StringComparison.OrdinalIgnoreCase);
 }

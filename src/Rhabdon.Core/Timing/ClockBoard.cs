@@ -3,7 +3,6 @@ using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
-using Rhabdon.Core.Sessions;
 
 namespace Rhabdon.Core.Timing;
 
@@ -91,7 +90,7 @@ public sealed class ClockBoard(RecipeBook book, Phrasebook words, string languag
         select Line(said.Event, step.Starts!, $"{step.Name.In(language)} · {session.Place}", said.At, [], session.Person ?? Guid.Empty);
 
     private Step? StepOf(string item) =>
-        ReadyCheck.StepIn(item) is ({ } recipe, { } step) && book.Latest(recipe) is { } latest ? latest.Recipe.Steps.FirstOrDefault(s => s.Id == step) : null;
+        SessionSteps.StepIn(item) is ({ } recipe, { } step) && book.Latest(recipe) is { } latest ? latest.Recipe.Steps.FirstOrDefault(s => s.Id == step) : null;
 
     private ClockLine Line(Guid load, Clock clock, string where, DateTimeOffset since, IReadOnlyList<Guid> strands, Guid person)
     {

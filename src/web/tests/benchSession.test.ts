@@ -6,7 +6,7 @@ import type { Told } from '../src/core/shown';
 import { keepEvents, tablet, type Strand } from '../src/shell/tablet';
 
 const now = Date.parse('2026-11-24T14:00:00Z');
-const look = { unit: 'mm', pace: 'stage-by-stage', batch: undefined } as const;
+const look = { unit: 'mm', pace: 'stage-by-stage', batch: undefined, person: 'heron' } as const;
 
 /** Stands in for the core: a step that is done on a strand is refused a second time. It counts how often it was given strands to hold and asked for a view. */
 class StandIn {

@@ -19,9 +19,10 @@ test('whose technique is asked only where there are several crews, and answered 
   expect(after({ kind: 'asked', crews }, { kind: 'asked', crews: [] }).over).toEqual({ kind: 'nothing' });
 });
 
-test('the pace goes back and forth', () => {
+test('the pace goes round', () => {
   expect(after({ kind: 'paced' }).pace).toBe('strand-by-strand');
-  expect(after({ kind: 'paced' }, { kind: 'paced' }).pace).toBe('stage-by-stage');
+  expect(after({ kind: 'paced' }, { kind: 'paced' }).pace).toBe('what-now');
+  expect(after({ kind: 'paced' }, { kind: 'paced' }, { kind: 'paced' }).pace).toBe('stage-by-stage');
 });
 
 test('how much a card tells goes back and forth, and leaves the pace as it is', () => {

@@ -150,6 +150,13 @@ export const viewGear = (person: string): Promise<GearShown> =>
 export const viewReady = (person: string, strands: readonly string[]): Promise<ReadyShown> =>
   answered((running ??= start()).doors.viewReady(person, strands, Date.now()) as Promise<ReadyShown>);
 
+/** Tells a person's open work session what was just done once for all of its work. */
+export async function sayStanding(person: string, items: readonly string[]): Promise<void> {
+  await answered((running ??= start()).doors.sayStanding(person, items, Date.now()));
+  tellWaiting();
+  void send();
+}
+
 /** The times that run by what this tablet has not sent yet. */
 export const clocksHere = (person: string): Promise<ClocksHere> =>
   answered((running ??= start()).doors.clocksHere(person, Date.now()) as Promise<ClocksHere>);

@@ -2,7 +2,7 @@ import { liveQuery } from 'dexie';
 import type { Schemas } from '../api/client';
 import { record, whyNotKept } from '../shell/record';
 import { partnersOf } from '../shell/strands';
-import { changesOf, eventsOf, recall, tablet, type Strand } from '../shell/tablet';
+import { changesOf, eventsOf, nowWithOffset, recall, tablet, type Strand } from '../shell/tablet';
 import { say } from '../shell/words';
 import {
   Core,
@@ -19,7 +19,7 @@ import { holdGear } from './gearHere';
 import type { Told } from './shown';
 
 /** How the page wants to see what is at the bench. */
-export type Look = Pick<BatchLook, 'pace' | 'guidance' | 'batch' | 'missing'> & { unit: Unit };
+export type Look = Pick<BatchLook, 'pace' | 'guidance' | 'batch' | 'missing'> & { unit: Unit; person: string };
 
 /** What is done to strands: what a person wants of them, or work moved from one to another. */
 export type Deed = { unit: Unit; intent: Intent } | { move: { from: string; to: string; first: string; reason: string } };
@@ -108,6 +108,8 @@ export class BenchSession {
   private toldStrands = '';
   private toldVersion = -1;
   private focus: { held?: string; isPicked: boolean } = { isPicked: false };
+  /** Milliseconds: the latest that the page said. */
+  private latest = 0;
   private before?: { what: string; kept: Promise<unknown> };
   private readonly stop: () => void;
 
@@ -143,6 +145,12 @@ export class BenchSession {
     return !isSame && this.strands.length > 0 ? await this.told() : undefined;
   }
 
+  /** What is to be seen now: a time may be over. */
+  async again(now: number): Promise<Told | undefined> {
+    this.latest = now;
+    return this.strands.length > 0 ? await this.told() : undefined;
+  }
+
   /** Another strand is picked; without one, the strand whose turn it is. */
   async turnTo(termination?: string): Promise<Told | undefined> {
     this.focus = { held: termination, isPicked: !!termination };
@@ -151,6 +159,7 @@ export class BenchSession {
 
   /** @param shown the strand that the page shows, which stays in hand while it has more to do */
   async act(intent: Intent, on: string[], shown: string | undefined, person: string, now: number): Promise<Acted> {
+    this.latest = now;
     const earlier = this.before;
     const what = JSON.stringify([intent, on]);
     const doing = (async (): Promise<Acted> => {
@@ -202,7 +211,7 @@ export class BenchSession {
     const isNew = strands !== this.toldStrands;
     this.toldStrands = strands;
     this.toldVersion = this.core.version;
-    const change = this.core.view(this, {
+    const asked = {
       slots: this.strands.map(({ termination, strand, label, cableEnd, partner, position }) => ({
         termination,
         strand,
@@ -219,7 +228,8 @@ export class BenchSession {
       unit: this.look.unit,
       rates: this.strands.find((strand) => strand.rates)?.rates,
       ...this.focus,
-    });
+    };
+    const change = this.core.view(this, asked, this.look.person, nowWithOffset(new Date(Math.max(this.latest, Date.now()))));
     return isNew ? { change, strands: this.strands } : { change };
   }
 }

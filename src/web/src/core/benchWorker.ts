@@ -2,7 +2,7 @@ import { expose, proxy } from 'comlink';
 import { Core } from './core';
 import { clocksHere } from './clocks';
 import { BenchSession, coreHere, doAtEnd, doTo, endOf, type Look } from './benchSession';
-import { doWithGear, viewGear, viewReady } from './gearSession';
+import { doWithGear, sayStanding, viewGear, viewReady } from './gearSession';
 import { doInRun, previewResults, RunSession, takeResults, watchMeter } from './runSession';
 import type { RunTold } from './shownRun';
 import type { Told } from './shown';
@@ -28,6 +28,7 @@ const doors = {
   viewReady,
   doWithGear,
   clocksHere,
+  sayStanding,
 };
 
 export type Doors = typeof doors;

@@ -14,7 +14,7 @@ interface Exports {
   ActEnd(place: string, strand: string, unit: string, step: string, read: string, reason: string, stamp: string): string;
   Add(events: string): void;
   Keep(): void;
-  View(request: string, shown: string, isPicked: boolean, isAnew: boolean): string;
+  View(request: string, shown: string, isPicked: boolean, isAnew: boolean, person: string, now: string): string;
   Judge(termination: string, step: string, unit: string, read: string): string;
   Propose(termination: string, step: string, seen: string): string;
   TechniqueFor(question: string): string;
@@ -238,12 +238,13 @@ export class Core {
 
   /**
    * What the bench shows of a batch, as far as it is other than the last time: a {@link BatchChange} in JSON.
-   * @param viewer who asks; one that did not ask last is given all of it
+   * @param viewer the page that asks; one that did not ask last is given all of it
+   * @param person whose hands it is for
    */
-  view(viewer: object, { held, isPicked, ...request }: BatchLook): string {
+  view(viewer: object, { held, isPicked, ...request }: BatchLook, person: string, now: string): string {
     const isAnew = this.viewer !== viewer;
     this.viewer = viewer;
-    return this.exports.View(JSON.stringify(request), held ?? '', !!isPicked, isAnew);
+    return this.exports.View(JSON.stringify(request), held ?? '', !!isPicked, isAnew, person, now);
   }
 
   /** @param step that asks for it */
@@ -303,6 +304,7 @@ export class Core {
   /** Holds tools, lots and work sessions, in place of what was held before. */
   holdGear(events: readonly BenchEvent[], counts: Record<string, Schemas['GearCount'][]>) {
     this.gear.HoldGear(JSON.stringify(events), JSON.stringify(counts));
+    this.version++;
   }
 
   gearKinds(): Schemas['GearKind'][] {
@@ -333,7 +335,7 @@ export class Core {
    * @param events all of the strands'
    */
   viewClocks(
-    strands: readonly Schemas['StrandHere'][],
+    strands: readonly { termination: string; strand: number; cable: string }[],
     events: readonly BenchEvent[],
     person: string,
     now: string,

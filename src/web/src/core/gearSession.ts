@@ -55,3 +55,12 @@ export async function doWithGear(stream: string | null, deed: GearDeed, person: 
   });
   return 'says' in made ? { isDone: false, says: made.says } : { isDone: true, says: '' };
 }
+
+/** Tells a person's open work session what was just done once for all of its work; nothing without one. */
+export async function sayStanding(person: string, items: readonly string[], now: number): Promise<void> {
+  const core = await Core.bare();
+  await holdGear(core);
+  const session = core.openSession(person);
+  if (!session) return;
+  for (const item of items) await doWithGear(session.session, { kind: 'ready-said', item, isSo: true, note: null }, person, now);
+}

@@ -37,7 +37,7 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
   const guided = `guidance ${person}`;
   const [state, dispatch] = useReducer(
     benchReducer,
-    begun((localStorage.getItem('pace') as Pace) || 'stage-by-stage', (localStorage.getItem(guided) as Guidance) || 'every-step'),
+    begun((localStorage.getItem('pace') as Pace) || 'what-now', (localStorage.getItem(guided) as Guidance) || 'every-step'),
   );
   const { pace, guidance, over } = state;
   const { laid, missing, lay } = useKit(batch ?? termination ?? '');

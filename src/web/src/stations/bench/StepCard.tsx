@@ -35,6 +35,8 @@ interface Props {
   onHere: (things: readonly string[]) => void;
   /** How the other fiber of its port stands, where there is one. */
   pair?: Schemas['PairView'] | null;
+  /** Why it is this strand's turn; nothing where the pace tells by itself. */
+  why?: string | null;
   says: string;
 }
 
@@ -53,6 +55,7 @@ export function StepCard({
   onAct,
   onHere,
   pair,
+  why,
   says,
 }: Props) {
   const [read, setRead] = useState('');
@@ -119,6 +122,11 @@ export function StepCard({
           {together > 1 ? togetherSays : say('strands.one', { number: strand })}
           {step.once && ` · ${say(`once.${step.once}`)}`}
         </p>
+        {why && (
+          <p className={css.why} data-part="why">
+            {why}
+          </p>
+        )}
         {pair && <p className={css.count}>{pair.says}</p>}
         {step.film && <p className={css.film}>{step.film}</p>}
         {step.card ? (

@@ -62,6 +62,7 @@ function Now({ view, strand, where, mayWork, says, face, proposed, judge, onAct,
         onAct={onAct}
         onHere={onHere}
         pair={view.pair}
+        why={view.now?.why}
         says={says}
       />
     );

@@ -27,6 +27,8 @@ export type BenchAction =
   | { kind: 'asked'; crews: Schemas['CrewOnJob'][] }
   | { kind: 'closed' };
 
+const paces: readonly Pace[] = ['what-now', 'stage-by-stage', 'strand-by-strand'];
+
 export const begun = (pace: Pace, guidance: Guidance): BenchState => ({
   pace,
   guidance,
@@ -44,7 +46,7 @@ export function benchReducer(state: BenchState, action: BenchAction): BenchState
     case 'said':
       return { ...state, says: action.says };
     case 'paced':
-      return { ...state, pace: state.pace === 'stage-by-stage' ? 'strand-by-strand' : 'stage-by-stage' };
+      return { ...state, pace: paces[(paces.indexOf(state.pace) + 1) % paces.length]! };
     case 'guided':
       return { ...state, guidance: state.guidance === 'every-step' ? 'checkpoints' : 'every-step' };
     case 'aid':

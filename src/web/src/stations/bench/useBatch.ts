@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { api, got } from '../../api/client';
-import { answered, bring, openBench, rememberedBatch, saidCrew, type Session } from '../../core/bench';
+import { answered, bring, openBench, rememberedBatch, saidCrew, sayStanding, type Session } from '../../core/bench';
 import type { FaceSeen, Intent } from '../../core/core';
 import type { Done, Look } from '../../core/benchSession';
 import { ShownBatch, type Shown, type Told } from '../../core/shown';
@@ -35,13 +35,17 @@ export function useBatch(opened: Opened, how: Pick<Look, 'unit' | 'pace' | 'guid
   const where = JSON.stringify(opened);
   const look = useMemo(() => {
     const at = JSON.parse(where) as Opened;
-    return { unit, pace, guidance, missing, batch: 'batch' in at ? at.batch : undefined };
-  }, [unit, pace, guidance, missing, where]);
+    return { unit, pace, guidance, missing, person, batch: 'batch' in at ? at.batch : undefined };
+  }, [unit, pace, guidance, missing, person, where]);
   const first = useRef(look);
   const batch = useRef(new ShownBatch());
   const show = useCallback((told: Told | undefined) => {
     if (told && 'fault' in told) setFault(told.fault);
-    else if (told) setShown(batch.current.with(told));
+    else if (told) {
+      const shown = batch.current.with(told);
+      setShown(shown);
+      return shown;
+    }
   }, []);
   const told = useCallback((answer: Promise<Told | undefined>) => void answered(answer).then(show), [show]);
 
@@ -83,16 +87,26 @@ export function useBatch(opened: Opened, how: Pick<Look, 'unit' | 'pace' | 'guid
 
   const focus = shown?.view.focus ?? undefined;
   const step = shown?.view.bench?.step?.id;
+  const items = shown?.view.bench?.step?.sessionItems;
+  const once = useMemo(() => (items?.length ? items : undefined), [items]);
   const act = useCallback(
     async (intent: Intent, on: string[]): Promise<Done> => {
       if (!session) return { isDone: false, says: '' };
       const { told, ...done } = await answered(session.act(intent, on, focus, person, Date.now()));
       if (done.isDone) tellWaiting();
-      show(told);
+      const now = show(told);
+      // What raised trouble does not stand.
+      if (done.isDone && intent.kind === 'done' && once && !now?.view.bench?.trouble) void sayStanding(person, once);
       return done;
     },
-    [session, focus, person, show],
+    [session, focus, person, show, once],
   );
+  const next = shown?.view.now?.next;
+  useEffect(() => {
+    if (!session || !next) return;
+    const thinkAgain = window.setTimeout(() => told(session.again(Date.now())), Math.max(0, Date.parse(next) - Date.now()) + 50);
+    return () => window.clearTimeout(thinkAgain);
+  }, [session, next, told]);
   const techniqueFor = useCallback(
     async (recipe: string, on: string[]) => {
       const first = shown?.strands.find((strand) => on.includes(strand.termination));
