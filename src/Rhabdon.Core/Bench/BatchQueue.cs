@@ -96,7 +96,7 @@ public static class BatchQueue
                     [
                         .. Alike(open, focus, book, guidance, partners, moment)
                             .Select(s => s.Termination)
-                            .Where(s => next is null || s == focus.Termination || next.Strands.Contains(s)),
+                            .Where(s => next is null || IsForAll(focus) || s == focus.Termination || next.Strands.Contains(s)),
                     ],
                 next
             );
@@ -120,6 +120,9 @@ public static class BatchQueue
         : Waits(state, partners) ? BatchPlace.Waiting
         : focus is not null && state.StepIndex > focus.StepIndex ? BatchPlace.Waiting
         : BatchPlace.Next;
+
+    // A batch begins whole, and what is done once for a session's work is done for all of it.
+    private static bool IsForAll(TerminationState focus) => focus.Recipe is null || focus.StepToDo?.Once == Once.Session;
 
     private static List<TerminationState> Clear(List<TerminationState> open, IReadOnlyDictionary<Guid, TerminationState>? partners) =>
         open.FindAll(s => s.Trouble is null && !s.NeedsALook && !Waits(s, partners));

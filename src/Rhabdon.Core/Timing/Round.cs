@@ -40,8 +40,8 @@ public sealed record RoundAnswer(double Seconds, double? StageByStage, double? S
         var plan = WorkPlan.Best(new WorkStand(batch));
         return new RoundAnswer(
             plan.Last,
-            Habit(WorkRule.StageByStage),
-            Habit(WorkRule.StrandByStrand),
+            Habit(new WorkRule(WorkOrder.StageByStage)),
+            Habit(new WorkRule(WorkOrder.StrandByStrand)),
             [.. plan.Moves.Select(m => new RoundMove(m.Line + 1, m.Hand + 1, NameOf(m, i => i.First), NameOf(m, i => i.Last), m.Start, m.End))]
         );
 

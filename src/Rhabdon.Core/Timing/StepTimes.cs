@@ -12,6 +12,9 @@ public static class StepTimes
     /// <summary>Of a step that is done once for a session's work, in seconds (ours): a tool made ready, an oven turned on, a syringe filled.</summary>
     public const double OnceSeconds = 60;
 
+    /// <summary>One tool down and another up, when a hand turns to other work than it just did, in seconds (ours).</summary>
+    public const double ChangeSeconds = 5;
+
     /// <summary>
     /// How much a single go differs from the usual: the standard deviation of the logarithm of its time (ours; about one go in twenty takes twice as long).
     /// </summary>

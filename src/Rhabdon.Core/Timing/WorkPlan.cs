@@ -13,7 +13,7 @@ public sealed record WorkPlan(IReadOnlyList<WorkMove> Moves, double Last)
     public static WorkPlan Best(WorkStand stand, double now = 0, bool looksAhead = true)
     {
         WorkPlan? best = null;
-        foreach (var rule in WorkRules.All)
+        foreach (var rule in WorkRule.All)
         {
             Try(By(rule, stand.Copy(), now, []));
         }
@@ -23,7 +23,7 @@ public sealed record WorkPlan(IReadOnlyList<WorkMove> Moves, double Last)
         {
             foreach (var line in First(stand, now))
             {
-                foreach (var rule in WorkRules.All)
+                foreach (var rule in WorkRule.All)
                 {
                     var tried = stand.Copy();
                     var move = tried.Do(line, hand, now);

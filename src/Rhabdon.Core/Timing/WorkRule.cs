@@ -1,7 +1,7 @@
 namespace Rhabdon.Core.Timing;
 
-/// <summary>A rule by which a free hand picks its next line. It decides by how the batch stands and nothing else.</summary>
-public enum WorkRule
+/// <summary>How a free hand picks its next line.</summary>
+public enum WorkOrder
 {
     /// <summary>A habit: a stage is finished on every line before the next begins, and what is not ready is waited for.</summary>
     StageByStage,
@@ -19,39 +19,45 @@ public enum WorkRule
     /// <summary>Whatever can be done, the line furthest ahead first.</summary>
     Ahead,
 
-    /// <summary>Whatever can be done, the line with the most time still before it first.</summary>
-    Longest,
-
     /// <summary>Whatever can be done, the line that soonest needs a machine or a time that runs alone first.</summary>
     Feed,
+
+    /// <summary>Stages on all lines up to a few items before a machine; from there on line by line, so that the machine never waits.</summary>
+    Pipe,
 }
 
-/// <summary>What each rule picks.</summary>
-public static class WorkRules
+/// <summary>A rule by which a free hand picks its next line. It decides by how the batch stands and nothing else.</summary>
+/// <param name="Items">Of <see cref="WorkOrder.Pipe"/>: so many items before the machine; 0 for any other.</param>
+public readonly record struct WorkRule(WorkOrder Order, int Items = 0)
 {
-    public static IReadOnlyList<WorkRule> All { get; } = Enum.GetValues<WorkRule>();
+    private const int MostPiped = 4;
+
+    public static IReadOnlyList<WorkRule> All { get; } =
+    [
+        .. Enum.GetValues<WorkOrder>().Where(o => o != WorkOrder.Pipe).Select(o => new WorkRule(o)),
+        .. Enumerable.Range(1, MostPiped).Select(items => new WorkRule(WorkOrder.Pipe, items)),
+    ];
 
     /// <summary>The line that a hand takes; null where it waits.</summary>
-    public static int? Pick(this WorkRule rule, WorkStand stand, int hand, double at)
+    public int? Pick(WorkStand stand, int hand, double at)
     {
         var (best, bestKey) = ((int?)null, default((double, double, double)));
-        var lines = stand.Batch.Lines.Count;
-        var behind = rule == WorkRule.StageByStage ? Behind(stand) : (int?)null;
-        var held = rule == WorkRule.StrandByStrand ? Held(stand, hand) : null;
-        for (var line = 0; line < lines; line++)
+        var behind = Order == WorkOrder.StageByStage ? Behind(stand) : (int?)null;
+        var held = Order == WorkOrder.StrandByStrand ? Held(stand, hand) : null;
+        for (var line = 0; line < stand.Batch.Lines.Count; line++)
         {
             if (
                 stand.IsDone(line)
                 || (behind is { } first && stand.NextOf(line) != first)
                 || (held is { } own && line != own)
-                || (rule == WorkRule.StrandByStrand && held is null && IsAnothers(stand, hand, line))
+                || (Order == WorkOrder.StrandByStrand && held is null && IsAnothers(stand, hand, line))
                 || !stand.MayBegin(line, at)
             )
             {
                 continue;
             }
 
-            var key = Key(rule, stand, hand, line);
+            var key = Key(stand, hand, line);
             if (best is null || key.CompareTo(bestKey) < 0)
             {
                 (best, bestKey) = (line, key);
@@ -62,34 +68,21 @@ public static class WorkRules
     }
 
     // The least is picked; of equals the line that the hand has, then the first.
-    private static (double, double, double) Key(WorkRule rule, WorkStand stand, int hand, int line)
+    private (double, double, double) Key(WorkStand stand, int hand, int line)
     {
-        var items = stand.Batch.Lines[line].Items;
-        var next = stand.NextOf(line);
-        var own = stand.LineOf(hand) == line ? 0 : 1;
-        return rule switch
+        var (it, next) = (stand.Batch.Lines[line], stand.NextOf(line));
+        var own = (stand.LineOf(hand) == line ? 0 : 0.5) + line;
+        return Order switch
         {
-            WorkRule.Rounds => (items[next].Alone > 0 ? 0 : 1, next, own + line),
-            WorkRule.Ahead => (-next, own, line),
-            WorkRule.Longest => (-stand.Batch.Lines[line].Still(next), next, own + line),
-            WorkRule.Feed => (UntilAlone(items, next), -stand.Batch.Lines[line].Still(next), own + line),
-            _ => (next, own, line),
+            WorkOrder.Rounds => (it.Items[next].Alone > 0 ? 0 : 1, next, own),
+            WorkOrder.Ahead => (-next, own, 0),
+            WorkOrder.Feed => (it.UntilAlone(next), -it.Still(next), own),
+            WorkOrder.Pipe => it.ItemsUntilAlone(next) is var items && items == 0 ? (0, 0, own)
+            : items > it.Items.Count ? (3, next, own)
+            : items > Items ? (1, next, own)
+            : (2, it.UntilAlone(next), own),
+            _ => (next, own, 0),
         };
-    }
-
-    private static double UntilAlone(IReadOnlyList<WorkItem> items, int from)
-    {
-        var hands = 0.0;
-        for (var at = from; at < items.Count; at++)
-        {
-            hands += items[at].Hands;
-            if (items[at].Alone > 0 || items[at] is { Starts: > 0, Spoils: false })
-            {
-                return hands;
-            }
-        }
-
-        return double.MaxValue;
     }
 
     private static int Behind(WorkStand stand)

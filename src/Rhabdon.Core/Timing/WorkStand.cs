@@ -18,13 +18,14 @@ public sealed class WorkStand
     private readonly string?[] inside;
     private readonly double[] handFree;
     private readonly int[] handOn;
+    private readonly int[] handAt;
     private readonly List<Begun> begun;
 
     public WorkStand(WorkBatch batch)
     {
         Batch = batch;
         (next, ready, inside) = (new int[batch.Lines.Count], new double[batch.Lines.Count], new string?[batch.Lines.Count]);
-        (handFree, handOn, begun) = (new double[batch.Hands], new int[batch.Hands], []);
+        (handFree, handOn, handAt, begun) = (new double[batch.Hands], new int[batch.Hands], new int[batch.Hands], []);
         Array.Fill(handOn, -1);
     }
 
@@ -32,7 +33,8 @@ public sealed class WorkStand
     {
         Batch = other.Batch;
         (next, ready, inside) = ((int[])other.next.Clone(), (double[])other.ready.Clone(), (string?[])other.inside.Clone());
-        (handFree, handOn, begun) = ((double[])other.handFree.Clone(), (int[])other.handOn.Clone(), [.. other.begun]);
+        (handFree, handOn) = ((double[])other.handFree.Clone(), (int[])other.handOn.Clone());
+        (handAt, begun) = ((int[])other.handAt.Clone(), [.. other.begun]);
         Last = other.Last;
     }
 
@@ -124,8 +126,8 @@ public sealed class WorkStand
     {
         var index = Wanted(line, at);
         var item = Batch.Lines[line].Items[index];
-        var end = at + (hands ?? item.Hands);
-        (handFree[hand], handOn[hand]) = (end, line);
+        var end = at + (IsOther(hand, line, index) ? Batch.Change : 0) + (hands ?? item.Hands);
+        (handFree[hand], handOn[hand], handAt[hand]) = (end, line, index);
         if (item.Once is { } once)
         {
             ready[line] = end;
@@ -164,6 +166,10 @@ public sealed class WorkStand
 
         return least == double.MaxValue ? null : least;
     }
+
+    // Whether a hand turns to other work than it just did. The first thing that it does is none.
+    private bool IsOther(int hand, int line, int item) =>
+        handOn[hand] >= 0 && (handAt[hand] != item || Batch.Lines[handOn[hand]].Recipe != Batch.Lines[line].Recipe);
 
     // What is done once, and was, is passed over. A mix is too: whoever comes too late for it wants it anew.
     private void Skip(int line)
