@@ -62,7 +62,8 @@ public sealed record BatchView(
 /// <param name="Why">In a line; null where the pace tells by itself.</param>
 /// <param name="Until">Nothing can be done before; null where there is something to do.</param>
 /// <param name="Next">When a time of the batch is over next, and the bench thinks again; null where none runs.</param>
-public sealed record NowView(string? Why, DateTimeOffset? Until, DateTimeOffset? Next);
+/// <param name="Spoils">What an interruption may have spoiled on the strand, in words; null where nothing did.</param>
+public sealed record NowView(string? Why, DateTimeOffset? Until, DateTimeOffset? Next, string? Spoils = null);
 
 /// <summary>Two fibers of a duplex port are one piece of work: how the other one stands.</summary>
 /// <param name="Position"><c>A</c> or <c>B</c>: that of the strand in focus.</param>

@@ -36,14 +36,16 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
             bench?.Kit is { } kit ? bench with { Kit = [.. kit.Select(line => For(line, together.Count))] } : bench,
             EndLine(look, slots.FirstOrDefault(s => s.Termination == turn.Focus) ?? (slots is [var first, ..] ? first : null), stateOf, endOf),
             slots.FirstOrDefault(s => s.Termination == turn.Focus) is { Partner: { } partner } paired ? PairOf(paired, partner, focus!, partners) : null,
-            moment is null ? null : NowOf(states, turn, moment.Now)
+            moment is null ? null : NowOf(states, focus, turn, moment)
         );
     }
 
-    private NowView? NowOf(IReadOnlyList<TerminationState> states, Turn turn, DateTimeOffset now)
+    private NowView? NowOf(IReadOnlyList<TerminationState> states, TerminationState? focus, Turn turn, BenchMoment moment)
     {
-        var (why, until, next) = (turn.Why is null ? null : words.Say(turn.Why.Why), turn.Why?.Until, WhatNow.NextEnd(states, now));
-        return why is null && next is null ? null : new NowView(why, until, next);
+        var why = turn.Why is null ? null : words.Say(turn.Why.Why);
+        var spoils = focus is not null && Spoilage.Of(focus, moment.Now, moment.Standing) is { } spoiled ? words.Say(spoiled) : null;
+        var next = WhatNow.NextEnd(states, moment.Now);
+        return why is null && spoils is null && next is null ? null : new NowView(why, turn.Why?.Until, next, spoils);
     }
 
     private PairView PairOf(BatchSlot slot, Partner partner, TerminationState focus, Dictionary<Guid, TerminationState> partners)

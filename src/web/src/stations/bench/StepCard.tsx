@@ -37,6 +37,8 @@ interface Props {
   pair?: Schemas['PairView'] | null;
   /** Why it is this strand's turn; nothing where the pace tells by itself. */
   why?: string | null;
+  /** What an interruption may have spoiled. */
+  spoils?: string | null;
   says: string;
 }
 
@@ -56,6 +58,7 @@ export function StepCard({
   onHere,
   pair,
   why,
+  spoils,
   says,
 }: Props) {
   const [read, setRead] = useState('');
@@ -125,6 +128,11 @@ export function StepCard({
         {why && (
           <p className={css.why} data-part="why">
             {why}
+          </p>
+        )}
+        {spoils && (
+          <p role="alert" className={css.missing}>
+            {spoils}
           </p>
         )}
         {pair && <p className={css.count}>{pair.says}</p>}

@@ -63,6 +63,7 @@ function Now({ view, strand, where, mayWork, says, face, proposed, judge, onAct,
         onHere={onHere}
         pair={view.pair}
         why={view.now?.why}
+        spoils={view.now?.spoils}
         says={says}
       />
     );
