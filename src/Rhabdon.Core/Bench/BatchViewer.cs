@@ -44,7 +44,7 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
     {
         var why = turn.Why is null ? null : words.Say(turn.Why.Why);
         var spoils = focus is not null && Spoilage.Of(focus, moment.Now, moment.Standing) is { } spoiled ? words.Say(spoiled) : null;
-        var next = WhatNow.NextEnd(states, moment.Now);
+        var next = new[] { WhatNow.NextEnd(states, moment.Now), turn.Why?.Until }.Min();
         return why is null && spoils is null && next is null ? null : new NowView(why, turn.Why?.Until, next, spoils);
     }
 

@@ -29,7 +29,7 @@ public class BenchTimeTests
         // Done, it is gone; a day later nobody waits any more.
         strands[0].Wait(250);
         strands[0].Do(new DoneWith("cool", null));
-        Assert.Equal("strands 2–3 · WS-1", Assert.Single(Board().Lines(Clocked(strands), [], load.At)).Where);
+        Assert.Equal("strands 2, 3 · WS-1", Assert.Single(Board().Lines(Clocked(strands), [], load.At)).Where);
         Assert.Empty(Board().Lines(Clocked(strands), [], load.At.AddHours(24)));
     }
 
