@@ -24,6 +24,7 @@ test('six strands by keyboard and pedal alone, stage by stage and strand by stra
   const strand = (number: number) => page.locator('[data-part=tray] [aria-current]', { hasText: String(number) }).waitFor();
   const reading = () => page.locator('[data-part=reading] input:focus').waitFor();
   await now(/Begin by/);
+  await press('p');
   await press('PageDown');
   await now(/Boot onto/);
   await press('Enter');

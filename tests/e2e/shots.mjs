@@ -97,6 +97,7 @@ for (const [strand, read] of [
 await page.getByRole('button', { name: 'Later, go on' }).click();
 await page.locator('[data-part=reading] input').fill('30.4');
 await page.getByText('good:').waitFor();
+await page.getByRole('button', { name: /^Ready/ }).waitFor();
 await shot('bench');
 await page.getByRole('button', { name: 'Change light and dark' }).click();
 await page.getByRole('button', { name: 'Batch', exact: true }).click();

@@ -42,7 +42,7 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
 
     private NowView? NowOf(IReadOnlyList<TerminationState> states, TerminationState? focus, Turn turn, BenchMoment moment)
     {
-        var why = turn.Why is null ? null : words.Say(turn.Why.Why);
+        var why = turn.Why?.Why is { } said ? words.Say(said) : null;
         var spoils = focus is not null && Spoilage.Of(focus, moment.Now, moment.Standing) is { } spoiled ? words.Say(spoiled) : null;
         var next = new[] { WhatNow.NextEnd(states, moment.Now), turn.Why?.Until }.Min();
         return why is null && spoils is null && next is null ? null : new NowView(why, turn.Why?.Until, next, spoils);

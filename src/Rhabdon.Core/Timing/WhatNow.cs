@@ -8,9 +8,9 @@ namespace Rhabdon.Core.Timing;
 
 /// <summary>What one pair of hands does next.</summary>
 /// <param name="Strands">That it is done on, one after the other; where it waits, the strand whose time is over first.</param>
-/// <param name="Why">In a line.</param>
+/// <param name="Why">In a line; null where nothing but the order speaks for it.</param>
 /// <param name="Until">What it waits for is over then; null where there is something to do.</param>
-public sealed record NextWork(IReadOnlyList<Guid> Strands, Phrase Why, DateTimeOffset? Until = null);
+public sealed record NextWork(IReadOnlyList<Guid> Strands, Phrase? Why = null, DateTimeOffset? Until = null);
 
 /// <summary>What is known beside the strands where somebody asks what to do now.</summary>
 /// <param name="Now">By the tablet's clock.</param>
@@ -49,13 +49,19 @@ public sealed class WhatNow(RecipeBook book, BenchMoment moment)
         var plan = WorkPlan.Best(stand);
         if (plan.Moves is not [{ } first, ..])
         {
-            return new NextWork([.. lines[0].Select(s => s.Termination)], Phrase.Of(PhraseKeys.Now.Plain));
+            return new NextWork([.. lines[0].Select(s => s.Termination)]);
         }
 
         if (first.Start > 0)
         {
             var waited = lines.Where(l => l[0].Clock is not null).MinBy(l => EndOf(l[0])) ?? lines[first.Line];
             return new NextWork([.. waited.Select(s => s.Termination)], Phrase.Of(PhraseKeys.Now.Wait), moment.Now.AddSeconds(first.Start));
+        }
+
+        // What is done in a machine comes out before the next goes in.
+        if (stand.Batch.Lines[first.Line].Items[first.Item].On is { } on && lines.Find(l => IsOver(l[0]) && l[0].StepToDo?.On == on) is { } done)
+        {
+            return new NextWork([.. done.Select(s => s.Termination)], Phrase.Of(PhraseKeys.Now.Over));
         }
 
         var run = plan.Moves.TakeWhile(m => m.Item == first.Item && LineOf(lines[m.Line][0]).Recipe == LineOf(lines[first.Line][0]).Recipe);
@@ -70,6 +76,8 @@ public sealed class WhatNow(RecipeBook book, BenchMoment moment)
     public static bool IsLeftAlone(TerminationState state, DateTimeOffset now) =>
         state is { Clock: not null, StepToDo.Clock: { } clock } && Catalogs.All.ClockOf(clock.Kind)?.IsAttended != true && EndOf(state) > now;
 
+    private bool IsOver(TerminationState state) => state.Clock is not null && EndOf(state) <= moment.Now;
+
     private static DateTimeOffset EndOf(TerminationState state) => state.Clock!.Since.AddSeconds(state.StepToDo?.Clock?.Seconds ?? 0);
 
     private WorkLine LineOf(TerminationState state) => Lines.GetValue(Worked(state), r => new WorkLine(r.Id, WorkItem.Of(r)));
@@ -81,16 +89,13 @@ public sealed class WhatNow(RecipeBook book, BenchMoment moment)
         state.StepIndex > 0 && !LineOf(state).Items.Any(i => i.First == state.StepIndex) && !IsLeftAlone(state, moment.Now);
 
     // Those that were begun together are gone on with together.
-    private NextWork Amid(TerminationState held, List<List<TerminationState>> lines) =>
-        new(
-            [
-                .. lines
-                    .Where(l => l.Exists(s => s.Step == held.Step && s.Recipe == held.Recipe && s.Clock?.Load == held.Clock?.Load))
-                    .SelectMany(l => l)
-                    .Select(s => s.Termination),
-            ],
-            Phrase.Of(PhraseKeys.Now.Amid)
-        );
+    private static NextWork Amid(TerminationState held, List<List<TerminationState>> lines) =>
+        new([
+            .. lines
+                .Where(l => l.Exists(s => s.Step == held.Step && s.Recipe == held.Recipe && s.Clock?.Load == held.Clock?.Load))
+                .SelectMany(l => l)
+                .Select(s => s.Termination),
+        ]);
 
     private WorkStand Stand(IReadOnlyList<TerminationState> states, int own)
     {
@@ -134,7 +139,7 @@ public sealed class WhatNow(RecipeBook book, BenchMoment moment)
         }
     }
 
-    private Phrase Why(List<List<TerminationState>> lines, WorkStand stand, WorkMove first)
+    private Phrase? Why(List<List<TerminationState>> lines, WorkStand stand, WorkMove first)
     {
         var item = stand.Batch.Lines[first.Line].Items[first.Item];
         var running = lines.Count(l => IsLeftAlone(l[0], moment.Now));
@@ -142,9 +147,10 @@ public sealed class WhatNow(RecipeBook book, BenchMoment moment)
             : item is { Once: not null, Starts: > 0 } ? Phrase.Of(PhraseKeys.Now.WarmUp, ("minutes", $"{Math.Ceiling(item.Starts / 60)}"))
             : item.Once is not null ? Phrase.Of(PhraseKeys.Now.Once)
             : lines[first.Line][0].Clock is not null ? Phrase.Of(PhraseKeys.Now.Over)
+            : lines.Count == 1 ? null
             : item.Alone > 0 ? Phrase.Of(PhraseKeys.Now.Alone)
             : running > 0 ? Phrase.Of(PhraseKeys.Now.Meanwhile)
             : stand.Batch.Lines[first.Line].Items.Skip(first.Item).Any(i => i.Alone > 0) ? Phrase.Of(PhraseKeys.Now.Toward)
-            : Phrase.Of(PhraseKeys.Now.Plain);
+            : null;
     }
 }

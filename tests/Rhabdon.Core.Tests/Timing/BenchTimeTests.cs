@@ -124,7 +124,7 @@ public class BenchTimeTests
         view = View(strands, null, at: started.AddSeconds(50));
         Assert.Equal((strands[0].Id, started.AddSeconds(60)), (view.Focus, view.Now!.Until));
         view = View(strands, null, at: started.AddSeconds(61));
-        Assert.Null(view.Now!.Until);
+        Assert.Equal((strands[0].Id, null, "Its time is over."), (view.Focus, view.Now!.Until, view.Now.Why));
     }
 
     [Fact]

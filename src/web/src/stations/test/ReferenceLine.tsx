@@ -21,7 +21,10 @@ export function ReferenceLine({ reference, people, mayWork, onTake, onCheck, onE
         <b>{say('run.reference')}</b> {reference.says}
         {taken && (
           <small>
-            {say(`run.method-${taken.method}`)}: {taken.cords.map((cord) => (cord.isReferenceGrade ? `${cord.name} (${say('run.cord-graded')})` : cord.name)).join(', ')}
+            {say(`run.method-${taken.method}`)}:{' '}
+            {taken.cords
+              .map((cord) => (cord.isReferenceGrade ? `${cord.name} (${say('run.cord-graded')})` : cord.name))
+              .join(', ')}
             {taken.powers.map((power) => (
               <span key={power.wavelength} className="figures">
                 {power.wavelength}: {power.power ?? say('run.zeroed')}

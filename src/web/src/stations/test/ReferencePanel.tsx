@@ -196,7 +196,9 @@ function cordOf(typed: string, isGraded: boolean, own: readonly Schemas['GearLin
 const sayCord = ({ isReferenceGrade, inspected }: Schemas['TestCord']) =>
   [
     isReferenceGrade && say('run.cord-graded'),
-    inspected ? say('run.cord-looked', { when: new Date(inspected).toLocaleString('en', { dateStyle: 'medium', timeStyle: 'short' }) }) : say('run.cord-not-looked'),
+    inspected
+      ? say('run.cord-looked', { when: new Date(inspected).toLocaleString('en', { dateStyle: 'medium', timeStyle: 'short' }) })
+      : say('run.cord-not-looked'),
   ]
     .filter(Boolean)
     .join(', ');
