@@ -18,12 +18,15 @@ public static partial class GearExports
     private static readonly Dictionary<Guid, FoldedGear> Gear = [];
     private static readonly Dictionary<Guid, FoldedWorkSession> Sessions = [];
     private static Dictionary<Guid, List<GearCount>> counts = [];
+    private static Dictionary<string, bool> stops = [];
 
     /// <summary>Holds the gear and the work sessions that these events are of, in place of what was held before.</summary>
     /// <param name="counted">What the counters of each stand at: a JSON object of lists of <see cref="GearCount"/> by id.</param>
+    /// <param name="decided">What the crew has decided of questions of the ready check: a JSON object of booleans.</param>
     [JSExport]
-    public static void HoldGear(string events, string counted)
+    public static void HoldGear(string events, string counted, string decided)
     {
+        stops = JsonSerializer.Deserialize(decided, CoreJson.Default.DictionaryStringBoolean)!;
         counts = JsonSerializer.Deserialize(counted, CoreJson.Default.DictionaryGuidListGearCount)!;
         Gear.Clear();
         Sessions.Clear();
@@ -72,7 +75,8 @@ public static partial class GearExports
                         open,
                         [.. SessionsOf(who).Where(s => s.Session != open.Session)],
                         [.. OnHand()],
-                        DateTimeOffset.Parse(now, CultureInfo.InvariantCulture)
+                        DateTimeOffset.Parse(now, CultureInfo.InvariantCulture),
+                        Stops: stops
                     ),
                     work
                 )

@@ -66,6 +66,7 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(List<StrandHere>))]
 [JsonSerializable(typeof(List<ClockLine>))]
 [JsonSerializable(typeof(Dictionary<Guid, List<GearCount>>))]
+[JsonSerializable(typeof(Dictionary<string, bool>))]
 [JsonSerializable(typeof(WorkSessionState))]
 [JsonSerializable(typeof(ReadyView))]
 [JsonSerializable(typeof(ReadyQuestion))]

@@ -127,6 +127,34 @@ public sealed class GearStore(Database database, EventStore events)
         ).AsList();
     }
 
+    /// <summary>What of the ready check stops the work of one's own crews, and what only warns, where they have said; of several crews the stricter.</summary>
+    public async Task<IReadOnlyDictionary<string, bool>> StopsAsync(Access access)
+    {
+        await using var connection = await database.OpenAsync();
+        var rows = await connection.QueryAsync<(string Item, bool Stops)>(
+            $"select r.item, bool_or(r.stops) from crew_ready r join crew on crew.id = r.crew_id where @IsOwner or {CrewStore.IsMine} group by r.item",
+            access
+        );
+        return rows.ToDictionary(r => r.Item, r => r.Stops);
+    }
+
+    public async Task SetStopsAsync(Guid crew, string item, bool stops)
+    {
+        await using var connection = await database.OpenAsync();
+        await connection.ExecuteAsync(
+            """
+            insert into crew_ready (crew_id, item, stops) values (@crew, @item, @stops)
+            on conflict (crew_id, item) do update set stops = excluded.stops
+            """,
+            new
+            {
+                crew,
+                item,
+                stops,
+            }
+        );
+    }
+
     /// <summary>A person's work sessions that are open or were begun in the last day, folded, in their order.</summary>
     public async Task<IReadOnlyList<FoldedWorkSession>> SessionsAsync(Access access, RecipeBook book)
     {

@@ -140,6 +140,7 @@ public static class Doors
         new("POST", "/api/v1/recipes/{id}/confirmation", Passes.Planner, new { version = 1, sheetIssue = "" }),
         new("PUT", "/api/v1/recipes/{id}/retired", Passes.Planner, new { isRetired = true, reason = "" }),
         new("GET", "/api/v1/crews/{id:guid}/films", Passes.SeesJob),
+        new("PUT", "/api/v1/crews/{id:guid}/ready", Passes.LeadsCrew, new { item = "", stops = true }),
         new("PUT", "/api/v1/crews/{id:guid}/films", Passes.LeadsCrew, new[] { new { grit = 0, color = "pink" } }),
         new("PUT", "/api/v1/crews/{id:guid}/techniques/{recipe}", Passes.LeadsCrew, new { options = new { unheard = "of" } }),
         new("POST", "/api/v1/events", Passes.SignedIn, new[] { new { id = 1 } }),
@@ -245,6 +246,7 @@ public static class Doors
         new("GET", "/api/v1/clocks", Passes.SignedIn),
         new("GET", "/api/v1/gear", Passes.SignedIn),
         new("GET", "/api/v1/gear/alarms", Passes.SignedIn),
+        new("GET", "/api/v1/gear/labels.pdf", Passes.SignedIn),
         new("GET", "/api/v1/gear/{id:guid}/strands", Passes.SignedIn),
         new("GET", "/api/v1/budgets", Passes.SignedIn),
         new(

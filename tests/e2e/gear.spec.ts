@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { resolve } from 'node:path';
 import { expect, type Page } from '@playwright/test';
 import { newCable, pick, sent, step, tabletOf, test, throughTheWedge } from './bench';
 
@@ -116,4 +118,46 @@ test('with the network cut a cleaver is taken in, taken in hand and counted; lat
   await page.getByRole('button', { name: /^Ready: \d+ open/ }).click();
   await expect(page.getByRole('dialog').locator('li', { hasText: /^cleaver/ })).toHaveAttribute('data-standing', 'not');
   await expect(page.getByText('Set aside: Chips at every cleave.')).toBeVisible();
+});
+
+test('a printed label is read by the camera, and a lead says what stops the work', async ({ browser }) => {
+  test.setTimeout(180_000);
+  const name = `Scanned ${Date.now() % 100_000}`;
+  const cable = await newCable(browser, `SCAN${Date.now()}`, 2);
+  const page = await tabletOf(browser, 'lead', 'saltmarsh-lead');
+  // What stands before the camera: a label as the app prints it, on a table.
+  const label = readFileSync(resolve(test.info().file, '../../fixtures/label-SCAN-7.png')).toString('base64');
+  await page.addInitScript((picture) => {
+    navigator.mediaDevices.getUserMedia = async () => {
+      const canvas = Object.assign(document.createElement('canvas'), { width: 640, height: 480 });
+      const context = canvas.getContext('2d')!;
+      const image = Object.assign(new Image(), { src: `data:image/png;base64,${picture}` });
+      await image.decode();
+      setInterval(() => {
+        context.fillStyle = '#b5a48c';
+        context.fillRect(0, 0, 640, 480);
+        context.drawImage(image, 180, 90, 280, 280);
+      }, 50);
+      return canvas.captureStream(15);
+    };
+  }, label);
+  await page.goto('/gear');
+  await takeIn(page, 'cleaver', name, 'SCAN-7');
+  await sent(page);
+  await page.goto(`/proof/${cable}`);
+  await page.locator('a[href^="/bench/"]').first().click();
+  const panel = await getReady(page, `Closet ${Date.now()}`);
+  const line = (title: RegExp) => panel.locator('li', { hasText: title });
+  await panel.getByRole('button', { name: 'Scan', exact: true }).click();
+  await expect(line(/^cleaver/)).toContainText(name);
+  await expect(panel.getByRole('button', { name: 'Scan', exact: true })).toBeVisible();
+
+  // Glasses stop the work as usual; the crew's lead may say that first aid does as well, and takes it back.
+  const decided = line(/first aid/).getByRole('button', { name: /the work$|warns$/ });
+  await expect(decided).toHaveText('only warns');
+  await decided.click();
+  await expect(decided).toHaveText('stops the work');
+  await decided.click();
+  await expect(decided).toHaveText('only warns');
+  await panel.getByRole('button', { name: 'Leave this place' }).click();
 });

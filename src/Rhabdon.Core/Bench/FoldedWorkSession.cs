@@ -1,5 +1,6 @@
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Tools;
+using Rhabdon.Core.Units;
 
 namespace Rhabdon.Core.Bench;
 
@@ -8,6 +9,7 @@ namespace Rhabdon.Core.Bench;
 /// <param name="Job">That it is for; null for none in particular.</param>
 /// <param name="Ended">Null while it goes on.</param>
 /// <param name="InHand">Gear that its person works with; null for none.</param>
+/// <param name="Temperature">Of the air in that place as it began; null where nobody measured it.</param>
 /// <param name="Said">The latest answer to each question of the ready check; null for none.</param>
 public sealed record WorkSessionState(
     Guid Session,
@@ -17,7 +19,8 @@ public sealed record WorkSessionState(
     DateTimeOffset? Began = null,
     DateTimeOffset? Ended = null,
     IReadOnlyList<GearInHand>? InHand = null,
-    IReadOnlyList<ReadyRecord>? Said = null
+    IReadOnlyList<ReadyRecord>? Said = null,
+    Temperature? Temperature = null
 )
 {
     /// <summary>Why nothing more can happen in it now; null while it goes on.</summary>

@@ -33,13 +33,19 @@ public sealed record ReadyItem(
 /// <param name="Session">The work session of whoever asks.</param>
 /// <param name="Earlier">Their sessions before it, as far back as an answer may stand.</param>
 /// <param name="Gear">All that the crew has.</param>
+/// <param name="Stops">What the crew has decided of a question, by its id: that it stops the work, or only warns. Null for what is usual.</param>
 public sealed record ReadyQuestion(
     WorkSessionState Session,
     IReadOnlyList<WorkSessionState> Earlier,
     IReadOnlyList<GearOnHand> Gear,
     DateTimeOffset Now,
-    Temperature? Temperature = null
-);
+    Temperature? Temperature = null,
+    IReadOnlyDictionary<string, bool>? Stops = null
+)
+{
+    /// <summary>Whether a question that does not stand stops the work: as the crew has it, else as is usual.</summary>
+    internal bool IsStopped(string id, bool usual) => Stops?.TryGetValue(id, out var chosen) == true ? chosen : usual;
+}
 
 /// <summary>A tool or lot of the crew with what its counters stand at.</summary>
 public sealed record GearOnHand(GearState State, IReadOnlyList<GearCount> Counts);
@@ -124,7 +130,7 @@ public sealed class ReadyCheck(Phrasebook words, string language)
     private IEnumerable<ReadyLine> GearLines(ReadyQuestion asked, IReadOnlyList<Recipe> work)
     {
         var viewer = new GearViewer(words);
-        var look = new GearLook(asked.Now, asked.Session.Place, asked.Temperature);
+        var look = new GearLook(asked.Now, asked.Session.Place, asked.Temperature ?? asked.Session.Temperature);
         var kinds = GearKind.All.Where(k => work.Any(r => r.Steps.Any(k.IsUsedAt)));
         foreach (var kind in kinds)
         {
@@ -138,20 +144,22 @@ public sealed class ReadyCheck(Phrasebook words, string language)
             foreach (var (setting, held, choice) in Slots(kind, there, asked.Session.InHand ?? [], work))
             {
                 yield return new ReadyLine(
-                    setting is null ? $"gear {kind.Id}" : $"gear {kind.Id} {setting}",
+                    Id(kind, setting),
                     setting is null ? words.Say(Phrase.Of($"gear.kind-{kind.Id}")) : words.Say(Phrase.Of(PhraseKeys.Ready.Film, ("grit", setting))),
                     held is null ? words.Say(Phrase.Of(PhraseKeys.Ready.TakeOne)) : string.Join(" ", held.Says),
                     held is null ? ReadyStanding.Open
                         : held.Standing >= GearStanding.Aside ? ReadyStanding.Not
                         : held.Standing == GearStanding.Due ? ReadyStanding.Lapsed
                         : ReadyStanding.Stands,
-                    held?.Standing >= GearStanding.Aside,
+                    asked.IsStopped(Id(kind, setting), held?.Standing >= GearStanding.Aside),
                     choice,
                     held?.Id
                 );
             }
         }
     }
+
+    private static string Id(GearKind kind, string? setting) => setting is null ? $"gear {kind.Id}" : $"gear {kind.Id} {setting}";
 
     // One of each kind in hand; of films one of each grit that the work takes.
     private static IEnumerable<(string? Setting, GearLine? Held, IReadOnlyList<GearLine> Choice)> Slots(
@@ -186,11 +194,12 @@ public sealed class ReadyCheck(Phrasebook words, string language)
     private IEnumerable<ReadyLine> StepLines(ReadyQuestion asked, IReadOnlyList<Recipe> work) =>
         work.SelectMany(r => r.Steps.Where(s => SessionSteps.IsAskedBefore(r, s)), (r, s) => (Recipe: r, Step: s))
             .DistinctBy(s => s.Step.Title.In(language))
-            .Select(s => Said(asked, SessionSteps.ItemOf(s.Recipe, s.Step), s.Step.Title.In(language), StepHours, isByPlace: true, stops: false));
+            .Select(s => Said(asked, SessionSteps.ItemOf(s.Recipe, s.Step), s.Step.Title.In(language), StepHours, isByPlace: true, usual: false));
 
     // What was said of it, in this session or in one before, as far as that still holds.
-    private ReadyLine Said(ReadyQuestion asked, string id, string title, int hours, bool isByPlace, bool stops)
+    private ReadyLine Said(ReadyQuestion asked, string id, string title, int hours, bool isByPlace, bool usual)
     {
+        var stops = asked.IsStopped(id, usual);
         var sessions = asked.Earlier.Append(asked.Session).OrderBy(s => s.Began);
         var last = sessions
             .SelectMany(s => s.Said ?? [], (s, said) => (s.Place, Said: said))

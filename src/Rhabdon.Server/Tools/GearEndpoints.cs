@@ -1,7 +1,11 @@
+using Microsoft.AspNetCore.Http.HttpResults;
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Rights;
 using Rhabdon.Core.Tools;
 using Rhabdon.Data;
+using Rhabdon.Documents.Labels;
+using Rhabdon.Documents.Templates;
 using Rhabdon.Server.Hosting;
 using Rhabdon.Server.People;
 using Rhabdon.Server.Recipes;
@@ -20,7 +24,17 @@ public sealed record GearAlarm(Guid Gear, string Says);
 /// <param name="Crews">Those that whoever asks may take gear in for.</param>
 /// <param name="Sessions">Their streams, in order.</param>
 /// <param name="Events">Of all of it.</param>
-public sealed record GearView(IReadOnlyList<Crew> Crews, IReadOnlyList<GearHere> Gear, IReadOnlyList<Guid> Sessions, IReadOnlyList<BenchEvent> Events);
+/// <param name="Stops">What the crews have decided of a question of the ready check, by its id: that it stops the work, or only warns.</param>
+public sealed record GearView(
+    IReadOnlyList<Crew> Crews,
+    IReadOnlyList<GearHere> Gear,
+    IReadOnlyList<Guid> Sessions,
+    IReadOnlyList<BenchEvent> Events,
+    IReadOnlyDictionary<string, bool> Stops
+);
+
+/// <param name="Item">Id of a question of the ready check, 1 to 100 characters.</param>
+public sealed record ReadyChoice(string Item, bool Stops);
 
 /// <summary>With what, and with whom, trouble is much more frequent than usual.</summary>
 /// <param name="Own">Said to nobody but whoever asks: that their own hand has more trouble than usual. Null where it has not.</param>
@@ -35,6 +49,8 @@ public static class GearEndpoints
         var gear = app.MapGroup("/api/v1").Needs(Permission.See);
         gear.MapGet("/gear", All);
         gear.MapGet("/gear/alarms", Alarms);
+        gear.MapPut("/crews/{id:guid}/ready", Choose).Needs(Permission.Plan);
+        gear.MapGet("/gear/labels.pdf", Labels).Produces<byte[]>(200, "application/pdf");
         gear.MapGet("/gear/{id:guid}/strands", (Guid id, GearStore store, HttpContext context) => store.StrandsAsync(context.AccessOf(), id));
     }
 
@@ -48,7 +64,8 @@ public static class GearEndpoints
             await crews.CrewsAsync(access),
             [.. gear.Select(g => new GearHere(g.Id, [.. counts[g.Id]]))],
             [.. sessions.Select(s => s.Id)],
-            [.. gear.SelectMany(g => g.Events), .. sessions.SelectMany(s => s.Events)]
+            [.. gear.SelectMany(g => g.Events), .. sessions.SelectMany(s => s.Events)],
+            await store.StopsAsync(access)
         );
     }
 
@@ -57,5 +74,46 @@ public static class GearEndpoints
         var access = context.AccessOf();
         var told = await trouble.ToldAsync(access);
         return new GearAlarms([.. told.Gear.Select(a => new GearAlarm(a.Key, a.Value))], told.Own, access.May(Permission.Lead) ? told.Training : null);
+    }
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> Choose(Guid id, ReadyChoice choice, GearStore store, CrewStore crews, HttpContext context)
+    {
+        const int Most = 100;
+        if (await CrewEndpoints.CrewMissingAsync(id, crews, context) is { } refused)
+        {
+            return refused;
+        }
+
+        if (string.IsNullOrWhiteSpace(choice.Item) || choice.Item.Length > Most)
+        {
+            return Problems.Field(400, "item", Phrase.Of(PhraseKeys.Event.Text));
+        }
+
+        await store.SetStopsAsync(id, choice.Item, choice.Stops);
+        return TypedResults.NoContent();
+    }
+
+    /// <param name="ids">By comma; without them, of all that is not gone.</param>
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> Labels(
+        GearStore store,
+        RecipeBookCache books,
+        HttpContext context,
+        string ids = "",
+        string paper = "a4"
+    )
+    {
+        if (Paper.Named(paper) is not { } on)
+        {
+            return Problems.Field(400, "paper", Phrase.Of(PhraseKeys.Problem.TemplatePaper));
+        }
+
+        var wanted = ids.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+        var labels = (await store.AllAsync(context.AccessOf(), await books.BookAsync()))
+            .Where(g => g.State.Retired is null && (wanted.Length == 0 || wanted.Contains($"{g.Id}", StringComparer.OrdinalIgnoreCase)))
+            .Select(g => new Label(g.State.Card!.Code, g.State.Card.Name, Problems.Say($"gear.kind-{g.State.Card.Gear}")))
+            .ToList();
+        return labels.Count == 0
+            ? Problems.Field(400, "ids", Phrase.Of(PhraseKeys.Gear.NoLabels))
+            : TypedResults.File(TemplatePdf.Write(LabelSheet.Pages(labels, LabelLayout.For(on))), "application/pdf", "gear-labels.pdf");
     }
 }

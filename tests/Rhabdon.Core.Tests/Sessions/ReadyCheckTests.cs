@@ -1,3 +1,4 @@
+using System.Globalization;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Phrases;
@@ -5,6 +6,7 @@ using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Sessions;
 using Rhabdon.Core.Tests.Tools;
 using Rhabdon.Core.Tools;
+using Rhabdon.Core.Units;
 
 namespace Rhabdon.Core.Tests.Sessions;
 
@@ -28,6 +30,23 @@ public class ReadyCheckTests
         Assert.Equal((false, ReadyStanding.Not), (view.IsReady, view.Lines[0].Standing));
     }
 
+    // Crews differ in what they will not work without.
+    [Fact]
+    public void A_crew_decides_what_stops_and_what_warns()
+    {
+        var decided = new Dictionary<string, bool>
+        {
+            ["bin"] = false,
+            ["dark"] = false,
+            ["glasses"] = false,
+            ["first-aid"] = true,
+        };
+        var view = Check.View(Asked(Session("PH1")) with { Stops = decided }, []);
+        Assert.Equal(["first-aid"], view.Lines.Where(l => l.Stops).Select(l => l.Id));
+        Assert.False(view.IsReady);
+        Assert.True(Check.View(Asked(Session("PH1", Said("first-aid"))) with { Stops = decided }, []).IsReady);
+    }
+
     // Whether the fiber is dark is a matter of the place; the glasses on the nose are not.
     [Fact]
     public void In_another_place_what_hangs_on_the_place_is_asked_again()
@@ -47,6 +66,25 @@ public class ReadyCheckTests
     {
         var view = Check.View(Asked(Session("PH1", Said("glasses"))) with { Now = Morning.AddHours(hours) }, []);
         Assert.Equal(standing, Line(view, "glasses").Standing);
+    }
+
+    // A splicer is calibrated anew after ten degrees of difference (common practice: again after a change of weather).
+    [Theory]
+    [InlineData("12", ReadyStanding.Stands)]
+    [InlineData("-3", ReadyStanding.Lapsed)]
+    [InlineData(null, ReadyStanding.Stands)]
+    public void In_another_air_a_splicer_is_calibrated_anew(string? air, ReadyStanding standing)
+    {
+        GearOnPaper splicer = new("splicer");
+        Assert.Null(splicer.Do(new GearChecked(true, "PH1", Temperature.Of(20))));
+        var session = Session("PH1") with
+        {
+            InHand = [new GearInHand("splicer", splicer.Id)],
+            Temperature = air is null ? null : Temperature.Of(decimal.Parse(air, CultureInfo.InvariantCulture)),
+        };
+        var work = new[] { StarterRecipes.Book().Latest("S2")!.On(CableBuild.TightBuffer900, null) };
+        var view = Check.View(Asked(session) with { Gear = [OnHand(splicer)] }, work);
+        Assert.Equal(standing, Line(view, "gear splicer").Standing);
     }
 
     // Hot-melt: the oven is switched on once; a polish film of each grit, and no cleaver.

@@ -1,6 +1,7 @@
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Tools;
+using Rhabdon.Core.Units;
 
 namespace Rhabdon.Core.Bench;
 
@@ -20,7 +21,8 @@ public abstract record WorkSessionEvent : EventBody
 /// <summary>A person begins to work in a place.</summary>
 /// <param name="Place">A room or a closet, as people there call it.</param>
 /// <param name="Job">That the work is for; null for none in particular.</param>
-public sealed record SessionBegun(string Place, Guid? Job = null) : WorkSessionEvent
+/// <param name="Temperature">Of the air there; null where nobody measured it.</param>
+public sealed record SessionBegun(string Place, Guid? Job = null, Temperature? Temperature = null) : WorkSessionEvent
 {
     public override StreamOpening Opens() => new(StreamKind.WorkSession, Job);
 
@@ -31,7 +33,7 @@ public sealed record SessionBegun(string Place, Guid? Job = null) : WorkSessionE
 
     internal override (WorkSessionState State, Phrase? Conflict) Apply(WorkSessionState state, BenchEvent happened) =>
         state.Began is null
-            ? (state with { Person = happened.Actor, Place = Place, Job = Job, Began = happened.When }, null)
+            ? (state with { Person = happened.Actor, Place = Place, Job = Job, Began = happened.When, Temperature = Temperature }, null)
             : (state, Phrase.Of(PhraseKeys.Conflict.SessionBegun));
 
     internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>

@@ -37,7 +37,7 @@ interface RunDoors {
 }
 
 interface GearDoors {
-  HoldGear(events: string, counted: string): void;
+  HoldGear(events: string, counted: string, decided: string): void;
   GearKinds(): string;
   ViewGear(look: string): string;
   OpenSession(person: string): string;
@@ -123,7 +123,7 @@ export type RunDeed =
   | { kind: 'cause'; strand: number; cause: Schemas['Cause']; before: string; after: string };
 /** What is done with a tool, a lot or a work session: the body of its event; or that a tool or lot is taken in hand or put down. */
 export type GearDeed =
-  | { kind: 'session-begun'; place: string; job: string | null }
+  | { kind: 'session-begun'; place: string; job: string | null; temperature: string | null }
   | { kind: 'session-ended'; note: string | null }
   | { kind: 'take-up'; isTaken: boolean }
   | { kind: 'ready-said'; item: string; isSo: boolean; note: string | null }
@@ -302,8 +302,12 @@ export class Core {
   }
 
   /** Holds tools, lots and work sessions, in place of what was held before. */
-  holdGear(events: readonly BenchEvent[], counts: Record<string, Schemas['GearCount'][]>) {
-    this.gear.HoldGear(JSON.stringify(events), JSON.stringify(counts));
+  holdGear(
+    events: readonly BenchEvent[],
+    counts: Record<string, Schemas['GearCount'][]>,
+    stops: Record<string, boolean> = {},
+  ) {
+    this.gear.HoldGear(JSON.stringify(events), JSON.stringify(counts), JSON.stringify(stops));
     this.version++;
   }
 

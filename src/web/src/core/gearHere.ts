@@ -9,6 +9,8 @@ export interface GearHereNow {
   crews: Schemas['Crew'][];
   gear: Schemas['GearHere'][];
   sessions: string[];
+  /** What the crew has decided of questions of the ready check; missing in what was kept before it could. */
+  stops?: Record<string, boolean>;
 }
 
 const none: GearHereNow = { at: 0, crews: [], gear: [], sessions: [] };
@@ -24,7 +26,7 @@ export async function holdGear(core: Core): Promise<GearHereNow> {
   const events = await eventsOf([...kit.gear.map(({ id }) => id), ...kit.sessions]);
   const now = `${kit.at} ${events.length}`;
   if (now !== held) {
-    core.holdGear(events, Object.fromEntries(kit.gear.map(({ id, counts }) => [id, counts])));
+    core.holdGear(events, Object.fromEntries(kit.gear.map(({ id, counts }) => [id, counts])), kit.stops);
     held = now;
   }
   return kit;

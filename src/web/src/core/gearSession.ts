@@ -21,7 +21,7 @@ export async function viewGear(person: string, now: number): Promise<GearShown> 
     crews,
     session,
     kinds: core.gearKinds(),
-    gear: core.viewGear({ now: nowWithOffset(new Date(now)), place: session?.place ?? null }),
+    gear: core.viewGear({ now: nowWithOffset(new Date(now)), place: session?.place ?? null, temperature: session?.temperature ?? null }),
   };
 }
 
@@ -29,13 +29,14 @@ export async function viewGear(person: string, now: number): Promise<GearShown> 
 export interface ReadyShown {
   session: Schemas['WorkSessionState'] | null;
   ready: Schemas['ReadyView'] | null;
+  crews: Schemas['Crew'][];
 }
 
 export async function viewReady(person: string, strands: readonly string[], now: number): Promise<ReadyShown> {
   const core = await coreHere();
-  await holdGear(core);
+  const { crews } = await holdGear(core);
   if (!core.holds(strands)) await holdInCore(core, strands);
-  return { session: core.openSession(person), ready: core.viewReady(person, strands, nowWithOffset(new Date(now))) };
+  return { crews, session: core.openSession(person), ready: core.viewReady(person, strands, nowWithOffset(new Date(now))) };
 }
 
 /** Does something with a tool, a lot or a work session, or begins one. */

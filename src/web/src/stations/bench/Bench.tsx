@@ -30,7 +30,7 @@ import controls from '../../parts/controls.module.css';
 const soundAfterMs = 500;
 
 /** One strand's end, or a batch of them, at the bench: one thing to do now. */
-export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; mayWork: boolean }) {
+export function Bench({ unit, person, mayWork, mayPlan }: { unit: Unit; person: string; mayWork: boolean; mayPlan: boolean }) {
   const { termination, batch } = useParams();
   const opened: Opened = batch ? { batch } : { termination: termination ?? '' };
   // The tablet is shared: how much a card tells is each person's own.
@@ -46,7 +46,7 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
     { unit, pace, guidance, missing },
     person,
   );
-  const ready = useReady(
+  const { ready, lookAgain } = useReady(
     person,
     strands.map((each) => each.termination),
   );
@@ -140,7 +140,9 @@ export function Bench({ unit, person, mayWork }: { unit: Unit; person: string; m
         ready={ready}
         onReady={() => dispatch({ kind: 'opened', what: 'ready' })}
       />
-      {over.kind === 'ready' && ready && <ReadyPanel shown={ready} job={strand.job} person={person} onClose={close} />}
+      {over.kind === 'ready' && ready && (
+        <ReadyPanel shown={ready} job={strand.job} person={person} mayDecide={mayPlan} onDecided={lookAgain} onClose={close} />
+      )}
       {over.kind === 'crews' && (
         <SidePanel title={say('bench.whose-technique')} onClose={close}>
           <p>{say('bench.whose-technique-why')}</p>

@@ -1,10 +1,13 @@
-import { Input } from 'antd';
+import { Input, InputNumber } from 'antd';
 import { useState } from 'react';
-import type { Schemas } from '../../api/client';
+import { api, got, type Schemas } from '../../api/client';
+import { bringGear } from '../../core/bench';
 import type { ReadyShown } from '../../core/gearSession';
 import { useGearDeed } from '../../parts/useGearDeed';
+import { ScanCode } from '../../parts/ScanCode';
 import { SidePanel } from '../../parts/SidePanel';
 import { FaultLine } from '../../shell/faults';
+import { whyNotKept } from '../../shell/record';
 import { say } from '../../shell/words';
 import css from './ReadyPanel.module.css';
 import controls from '../../parts/controls.module.css';
@@ -14,13 +17,17 @@ interface Props {
   /** That the work is for. */
   job: string;
   person: string;
+  /** May say for the crew what stops and what warns. */
+  mayDecide: boolean;
+  onDecided: () => void;
   onClose: () => void;
 }
 
 /** The ready check of a work session: where one is, what is in hand, and what stands. */
-export function ReadyPanel({ shown, job, person, onClose }: Props) {
-  const { session, ready } = shown;
+export function ReadyPanel({ shown, job, person, mayDecide, onDecided, onClose }: Props) {
+  const { session, ready, crews } = shown;
   const [place, setPlace] = useState('');
+  const [air, setAir] = useState<number | null>(null);
   const [code, setCode] = useState('');
   const { act, says, setSays } = useGearDeed(person);
   if (!session || !ready) {
@@ -30,7 +37,8 @@ export function ReadyPanel({ shown, job, person, onClose }: Props) {
           className={css.place}
           onSubmit={(event) => {
             event.preventDefault();
-            void act(null, { kind: 'session-begun', place: place.trim(), job });
+            const temperature = air === null ? null : `${air} °C`;
+            void act(null, { kind: 'session-begun', place: place.trim(), job, temperature });
           }}
         >
           <p>{say('ready.where-why')}</p>
@@ -40,6 +48,15 @@ export function ReadyPanel({ shown, job, person, onClose }: Props) {
             maxLength={60}
             value={place}
             onChange={(event) => setPlace(event.target.value)}
+          />
+          <InputNumber
+            aria-label={say('ready.air')}
+            placeholder={say('ready.air')}
+            min={-60}
+            max={60}
+            value={air}
+            onChange={setAir}
+            className={css.air}
           />
           <button type="submit" className={controls.mainLower} disabled={place.trim() === ''}>
             {say('ready.begin')}
@@ -51,10 +68,20 @@ export function ReadyPanel({ shown, job, person, onClose }: Props) {
   }
   const all = ready.lines.flatMap((line) => line.gear);
   const take = (gear: Schemas['GearLine']) => act(gear.id, { kind: 'take-up', isTaken: true });
-  const takeByCode = async () => {
-    const wanted = code.trim().toLowerCase();
+  const decide = async ({ id, stops }: Schemas['ReadyLine']) => {
+    try {
+      for (const crew of crews)
+        await got(api.PUT('/api/v1/crews/{id}/ready', { params: { path: { id: crew.id } }, body: { item: id, stops: !stops } }));
+      await bringGear();
+      onDecided();
+    } catch (error) {
+      setSays(whyNotKept(error));
+    }
+  };
+  const takeByCode = async (read: string) => {
+    const wanted = read.trim().toLowerCase();
     const gear = all.find((one) => one.card.code.toLowerCase() === wanted);
-    if (!gear) return setSays(say('ready.no-code', { code: code.trim() }));
+    if (!gear) return setSays(say('ready.no-code', { code: read.trim() }));
     if (await take(gear)) setCode('');
     return undefined;
   };
@@ -73,22 +100,25 @@ export function ReadyPanel({ shown, job, person, onClose }: Props) {
         </button>
       </div>
       {all.length > 0 && (
-        <form
-          className={css.code}
-          onSubmit={(event) => {
-            event.preventDefault();
-            void takeByCode();
-          }}
-        >
-          <Input
-            className="figures"
-            aria-label={say('ready.code')}
-            placeholder={say('ready.code')}
-            maxLength={20}
-            value={code}
-            onChange={(event) => setCode(event.target.value)}
-          />
-        </form>
+        <div className={css.codes}>
+          <form
+            className={css.code}
+            onSubmit={(event) => {
+              event.preventDefault();
+              void takeByCode(code);
+            }}
+          >
+            <Input
+              className="figures"
+              aria-label={say('ready.code')}
+              placeholder={say('ready.code')}
+              maxLength={20}
+              value={code}
+              onChange={(event) => setCode(event.target.value)}
+            />
+          </form>
+          <ScanCode onRead={(read) => void takeByCode(read)} />
+        </div>
       )}
       <FaultLine says={says} />
       <p role="status" className={ready.isReady ? 'good' : 'bad'}>
@@ -109,6 +139,11 @@ export function ReadyPanel({ shown, job, person, onClose }: Props) {
                 <small>
                   {say('ready.until', { time: new Date(line.until).toLocaleTimeString('en', { timeStyle: 'short' }) })}
                 </small>
+              )}
+              {mayDecide && (
+                <button type="button" className={css.decide} aria-pressed={line.stops} onClick={() => void decide(line)}>
+                  {say(line.stops ? 'ready.it-stops' : 'ready.it-warns')}
+                </button>
               )}
             </span>
             <span className={css.answers}>

@@ -1,5 +1,5 @@
 import { liveQuery } from 'dexie';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { viewReady } from '../../core/bench';
 import type { ReadyShown } from '../../core/gearSession';
 import { changesOf } from '../../shell/tablet';
@@ -7,8 +7,9 @@ import { changesOf } from '../../shell/tablet';
 /** A tap is answered first: the ready check is looked at once the hands are still. */
 const stillMs = 400;
 
-/** The ready check of a person's work session for the strands at the bench. */
-export function useReady(person: string, strands: readonly string[]): ReadyShown | undefined {
+/** The ready check of a person's work session for the strands at the bench, and a way to look at it again. */
+export function useReady(person: string, strands: readonly string[]): { ready?: ReadyShown; lookAgain: () => void } {
+  const again = useRef<() => void>(undefined);
   const [shown, setShown] = useState<ReadyShown>();
   const which = strands.join(' ');
   useEffect(() => {
@@ -18,11 +19,12 @@ export function useReady(person: string, strands: readonly string[]): ReadyShown
       window.clearTimeout(waiting);
       waiting = window.setTimeout(() => void viewReady(person, which.split(' ')).then(setShown, () => undefined), stillMs);
     };
+    again.current = look;
     const watch = liveQuery(changesOf).subscribe({ next: look });
     return () => {
       window.clearTimeout(waiting);
       watch.unsubscribe();
     };
   }, [person, which]);
-  return shown;
+  return { ready: shown, lookAgain: () => again.current?.() };
 }

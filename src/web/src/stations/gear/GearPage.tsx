@@ -1,7 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
+import { Download } from '../../parts/Download';
 import { useGear } from '../../parts/useGear';
+import { useTastes } from '../../shell/tastes';
 import { say } from '../../shell/words';
 import { GearForm } from './GearForm';
 import { GearPanel } from './GearPanel';
@@ -25,6 +27,7 @@ const needsCare = (gear: Schemas['GearLine']) => gear.standing !== 'good' && gea
 /** The crew's tools and lots: what is due first, then what is good. */
 export function GearPage({ person, mayWork, mayRelease }: Props) {
   const { kit, fault } = useGear(person);
+  const { unit } = useTastes();
   // A hand's own is told to its person alone: nothing of it is kept on a tablet that others use.
   const alarms = useQuery({
     queryKey: ['gear-alarms', person],
@@ -59,6 +62,7 @@ export function GearPage({ person, mayWork, mayRelease }: Props) {
       <header className="row">
         <h1>{say('gear.title')}</h1>
         <span className="grow" />
+        {here.length > 0 && <Download from={`/api/v1/gear/labels.pdf?paper=${unit === 'in' ? 'letter' : 'a4'}`}>{say('gear.labels')}</Download>}
         {mayWork && (
           <button type="button" className={controls.button} onClick={() => setOpen({ kind: 'new' })}>
             {say('gear.take-in')}

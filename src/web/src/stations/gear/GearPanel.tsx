@@ -111,7 +111,13 @@ export function GearPanel({ gear, alarm, kit, person, mayWork, mayRelease, isInH
                   type="button"
                   className={controls.button}
                   onClick={() =>
-                    on({ kind: 'gear-checked', isGood, place: session?.place ?? null, temperature: null, note: null })
+                    on({
+                      kind: 'gear-checked',
+                      isGood,
+                      place: session?.place ?? null,
+                      temperature: session?.temperature ?? null,
+                      note: null,
+                    })
                   }
                 >
                   {say(isGood ? 'gear.said-good' : 'gear.said-bad')}
