@@ -302,11 +302,7 @@ export class Core {
   }
 
   /** Holds tools, lots and work sessions, in place of what was held before. */
-  holdGear(
-    events: readonly BenchEvent[],
-    counts: Record<string, Schemas['GearCount'][]>,
-    stops: Record<string, boolean> = {},
-  ) {
+  holdGear(events: readonly BenchEvent[], counts: Record<string, Schemas['GearCount'][]>, stops: Record<string, boolean> = {}) {
     this.gear.HoldGear(JSON.stringify(events), JSON.stringify(counts), JSON.stringify(stops));
     this.version++;
   }

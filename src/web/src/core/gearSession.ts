@@ -21,7 +21,11 @@ export async function viewGear(person: string, now: number): Promise<GearShown> 
     crews,
     session,
     kinds: core.gearKinds(),
-    gear: core.viewGear({ now: nowWithOffset(new Date(now)), place: session?.place ?? null, temperature: session?.temperature ?? null }),
+    gear: core.viewGear({
+      now: nowWithOffset(new Date(now)),
+      place: session?.place ?? null,
+      temperature: session?.temperature ?? null,
+    }),
   };
 }
 

@@ -98,7 +98,11 @@ function Signed({ session }: { session: Session }) {
               <Route path="/plan/:job" element={<CableForm />} />
               <Route path="/job/:job" element={<JobOverview mayPlan={mayPlan} />} />
               {['/bench/:termination', '/batch/:batch'].map((path) => (
-                <Route key={path} path={path} element={<Bench key={pathname} unit={unit} person={person} mayWork={mayWork} mayPlan={mayPlan} />} />
+                <Route
+                  key={path}
+                  path={path}
+                  element={<Bench key={pathname} unit={unit} person={person} mayWork={mayWork} mayPlan={mayPlan} />}
+                />
               ))}
               <Route
                 path="/end/:termination"

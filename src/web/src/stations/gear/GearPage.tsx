@@ -62,7 +62,9 @@ export function GearPage({ person, mayWork, mayRelease }: Props) {
       <header className="row">
         <h1>{say('gear.title')}</h1>
         <span className="grow" />
-        {here.length > 0 && <Download from={`/api/v1/gear/labels.pdf?paper=${unit === 'in' ? 'letter' : 'a4'}`}>{say('gear.labels')}</Download>}
+        {here.length > 0 && (
+          <Download from={`/api/v1/gear/labels.pdf?paper=${unit === 'in' ? 'letter' : 'a4'}`}>{say('gear.labels')}</Download>
+        )}
         {mayWork && (
           <button type="button" className={controls.button} onClick={() => setOpen({ kind: 'new' })}>
             {say('gear.take-in')}
