@@ -3,7 +3,9 @@ using Rhabdon.Core.Timing;
 
 namespace Rhabdon.Bench;
 
-/// <summary>The shortest that a batch can take by a constraint solver, which shares no code with the rules: its model is written from the work items alone.</summary>
+/// <summary>
+/// The shortest that a batch can take by a constraint solver, which shares no code with the rules: its model is written from the work items alone.
+/// </summary>
 internal static class BestOrder
 {
     /// <summary>Seconds of the best order that was found, and of the bound that no order can be under.</summary>

@@ -52,13 +52,16 @@ internal static class NowBench
                 }
 
                 Timed.Say(
-                    $"now: {published.Ref.Id} x{Ends}, {hands} at work: {own.Mean() / 60:0.0} min; the better habit {habits.Mean() / 60:0.0}; without change of tools to the best order found {gained.Maximum():0.000}"
+                    $"now: {published.Ref.Id} x{Ends}, {hands} at work: {own.Mean() / 60:0.0} min; the better habit {habits.Mean() / 60:0.0}; "
+                        + $"without change of tools to the best order found {gained.Maximum():0.000}"
                 );
             }
         }
 
         Timed.Say(
-            $"now: longer than the better habit in {worse} of {2 * 36 * Seeds}; to the best order found mean {ratios.Mean():0.000}, worst {ratios.Maximum():0.000}; to the bound mean {bounds.Mean():0.000}, worst {bounds.Maximum():0.000}; longest thought {longest:0.0} ms"
+            $"now: longer than the better habit in {worse} of {2 * 36 * Seeds}; "
+                + $"to the best order found mean {ratios.Mean():0.000}, worst {ratios.Maximum():0.000}; "
+                + $"to the bound mean {bounds.Mean():0.000}, worst {bounds.Maximum():0.000}; longest thought {longest:0.0} ms"
         );
         Small();
         Random();
@@ -114,7 +117,8 @@ internal static class NowBench
         }
 
         Timed.Say(
-            $"now: with random times, to the best of five rules that know no more: mean {all.Mean():0.000}, 95 % {all.Quantile(0.95):0.000}, worst {all.Maximum():0.000}; over 2 % longer in {longer} of {all.Count}"
+            $"now: with random times, to the best of five rules that know no more: mean {all.Mean():0.000}, 95 % {all.Quantile(0.95):0.000}, "
+                + $"worst {all.Maximum():0.000}; over 2 % longer in {longer} of {all.Count}"
         );
     }
 

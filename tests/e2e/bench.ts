@@ -143,3 +143,20 @@ export async function stepByKeys(page: Page, isByEye = true, angles?: string) {
   }
   await page.waitForFunction((was) => document.querySelector<HTMLElement>('[data-part=bench]')?.dataset.turn !== was, shown.turn);
 }
+
+/** Says at the bench where one works, and leaves the ready check open. */
+export async function getReady(page: Page, place: string) {
+  await page.getByRole('button', { name: /^Ready/ }).click();
+  const panel = page.getByRole('dialog');
+  const [where, leave] = [
+    panel.getByLabel('Where are you? Room or closet'),
+    panel.getByRole('button', { name: 'Leave this place' }),
+  ];
+  await where.or(leave).waitFor();
+  // The same person may still be where another test was.
+  if (await leave.isVisible()) await leave.click();
+  await where.fill(place);
+  await panel.getByRole('button', { name: 'Work here' }).click();
+  await expect(panel.getByText(/points are open/)).toBeVisible();
+  return panel;
+}

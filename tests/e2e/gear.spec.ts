@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { expect, type Page } from '@playwright/test';
-import { newCable, pick, sent, step, tabletOf, test, throughTheWedge } from './bench';
+import { getReady, newCable, pick, sent, step, tabletOf, test, throughTheWedge } from './bench';
 
 /** Takes a tool or a lot in for the crew. */
 async function takeIn(page: Page, what: string, name: string, code: string, fields: Record<string, string> = {}) {
@@ -14,23 +14,6 @@ async function takeIn(page: Page, what: string, name: string, code: string, fiel
   await panel.getByRole('button', { name: 'Take in' }).click();
   await expect(panel).toHaveCount(0);
   await expect(page.getByRole('button', { name: new RegExp(name) })).toBeVisible();
-}
-
-/** Says where one works, and answers every open question of the ready check. */
-async function getReady(page: Page, place: string) {
-  await page.getByRole('button', { name: /^Ready/ }).click();
-  const panel = page.getByRole('dialog');
-  const [where, leave] = [
-    panel.getByLabel('Where are you? Room or closet'),
-    panel.getByRole('button', { name: 'Leave this place' }),
-  ];
-  await where.or(leave).waitFor();
-  // The same person may still be where another test was.
-  if (await leave.isVisible()) await leave.click();
-  await where.fill(place);
-  await panel.getByRole('button', { name: 'Work here' }).click();
-  await expect(panel.getByText(/points are open/)).toBeVisible();
-  return panel;
 }
 
 test('with the network cut a cleaver is taken in, taken in hand and counted; later its blade is due, turned, and set aside elsewhere', async ({

@@ -34,7 +34,9 @@ public sealed record Catalogs(
     }
 }
 
-/// <summary>A kind of time that runs. Its words are <c>clock.…</c>, and what is told of it once it is over or late <c>clock.over-…</c> and <c>clock.late-…</c>.</summary>
+/// <summary>
+/// A kind of time that runs. Its words are <c>clock.…</c>, and what is told of it once it is over or late <c>clock.over-…</c> and <c>clock.late-…</c>.
+/// </summary>
 /// <param name="IsAttended">A hand is taken up by it.</param>
 /// <param name="Grace">Seconds after its end from which being late does harm; null where waiting does none.</param>
 public sealed record ClockKind(

@@ -18,7 +18,7 @@ public static class LinkEvidence
     /// <param name="near">The first end of all, null where it is not known; <paramref name="far"/> the last.</param>
     /// <param name="others">The other links of the cable: those measured against the same reference tell of it.</param>
     /// <param name="priors">Shares of the causes, as the crew has found them; null for the start figures.</param>
-    /// <param name="isToolSuspect">Whether a tool or lot that an end's last attempt was made with has more trouble than others; null where nobody knows.</param>
+    /// <param name="isToolSuspect">Whether an end's last attempt was made with a tool or lot that has more trouble than others; null for no.</param>
     public static DiagnosisQuestion? Of(
         RunCable cable,
         int strand,

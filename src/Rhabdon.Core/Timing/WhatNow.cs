@@ -39,9 +39,10 @@ public sealed class WhatNow(RecipeBook book, BenchMoment moment)
             return null;
         }
 
-        if (lines.Find(l => l.Exists(s => s.Termination == held && IsAmid(s))) is { } begun)
+        // What is under the finger stays there: work that is begun, and a time that is over.
+        if (lines.Find(l => l.Exists(s => s.Termination == held && (IsAmid(s) || IsOver(s)))) is { } begun)
         {
-            return Amid(begun[0], lines);
+            return Amid(begun[0], lines) with { Why = IsOver(begun[0]) ? Phrase.Of(PhraseKeys.Now.Over) : null };
         }
 
         var others = all.Where(s => s.Clock is not null && !lines.Exists(l => l.Contains(s))).DistinctBy(s => Ribbon.Of(s, book)?[0] ?? s.Termination).ToList();

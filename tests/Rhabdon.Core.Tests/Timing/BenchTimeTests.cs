@@ -7,7 +7,9 @@ using Rhabdon.Core.Units;
 
 namespace Rhabdon.Core.Tests.Timing;
 
-/// <summary>The clocks of a bench, what is said to be done once, and what to do now, on strands that are really worked (sequences by common practice).</summary>
+/// <summary>
+/// The clocks of a bench, what is said to be done once, and what to do now, on strands that are really worked (sequences by common practice).
+/// </summary>
 public class BenchTimeTests
 {
     private static readonly RecipeBook Book = StarterRecipes.Book();
@@ -127,6 +129,19 @@ public class BenchTimeTests
         Assert.Equal((strands[0].Id, null, "Its time is over."), (view.Focus, view.Now!.Until, view.Now.Why));
     }
 
+    // A tap that was meant for a time that is just over must not land on another strand.
+    [Fact]
+    public void What_is_shown_when_its_time_is_over_stays_shown()
+    {
+        var strands = Strands("H1", 2);
+        strands[0].Until("cool");
+        strands[1].Until("oven-warm");
+        Shared([strands[0]], new ClockStarted(1, 1, "cool"));
+        var over = strands[0].State.Clock!.Since.AddSeconds(600);
+        Assert.Equal(strands[0].Id, View(strands, null, at: over, held: strands[0].Id).Focus);
+        Assert.Equal(strands[1].Id, View(strands, null, at: over).Focus);
+    }
+
     [Fact]
     public void No_more_go_into_a_machine_with_one_tap_than_it_has_places()
     {
@@ -201,12 +216,13 @@ public class BenchTimeTests
         SessionSteps? standing,
         Pace pace = Pace.WhatNow,
         DateTimeOffset? at = null,
-        Guid? person = null
+        Guid? person = null,
+        Guid? held = null
     )
     {
         var now = at ?? strands.Max(s => s.Events[^1].At);
         return new BatchViewer(Book, Phrasebook.English, "en").View(
-            new BatchRequest([.. strands.Select((s, i) => new BatchSlot(s.Id, i + 1, $"A:{i + 1}"))], pace, LengthUnit.Millimeter),
+            new BatchRequest([.. strands.Select((s, i) => new BatchSlot(s.Id, i + 1, $"A:{i + 1}"))], pace, LengthUnit.Millimeter, held),
             id => strands.First(s => s.Id == id).State,
             moment: new BenchMoment(now, person, standing)
         );
