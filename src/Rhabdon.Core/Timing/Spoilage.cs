@@ -8,7 +8,7 @@ namespace Rhabdon.Core.Timing;
 /// <summary>What an interruption may have spoiled on a strand, told before its next step is done.</summary>
 public static class Spoilage
 {
-    // Adhesive with its primer on sets in about a minute; after so long a look comes first (ours).
+    // Adhesive with its primer on sets in about a minute; after so long a look comes first (ours). A mix has its pot life instead.
     private static readonly TimeSpan Longest = TimeSpan.FromMinutes(2);
 
     /// <returns>Null where nothing can have spoiled, as far as is known.</returns>
@@ -32,7 +32,7 @@ public static class Spoilage
         }
 
         var waited = done.Count == 0 ? TimeSpan.Zero : now - done[^1].At;
-        return step.AtOnce && waited > Longest && IsWet(worked, state.StepIndex)
+        return step is { AtOnce: true, Within: null } && waited > Longest && IsWet(worked, state.StepIndex)
             ? Phrase.Of(PhraseKeys.Now.Spoiling, ("minutes", ((int)waited.TotalMinutes).ToString(CultureInfo.InvariantCulture)))
             : null;
 

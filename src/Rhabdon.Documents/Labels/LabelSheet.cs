@@ -34,7 +34,6 @@ public sealed record LabelLayout(
 /// <summary>Labels on sheets at 1:1: the code as a square to scan, and in type to read.</summary>
 public static class LabelSheet
 {
-    // A square that a tablet reads at arm's length needs modules of about half a millimeter; the label's height is the most there is.
     private const decimal Margin = 2;
     private const decimal TitleSize = 4.2m;
     private const decimal NoteSize = 3;

@@ -175,6 +175,10 @@ public class BenchTimeTests
 
         // A dry strand waits as long as it likes.
         Assert.Null(Spoilage.Of(new StrandAtWork("A1", null).Until("clean-dry").State, at.AddHours(3)));
+
+        // An epoxy sets by its pot life, not in minutes.
+        var epoxy = new StrandAtWork("E1", null).Until("home");
+        Assert.Null(Spoilage.Of(epoxy.State, epoxy.Events[^1].At.AddSeconds(seconds)));
     }
 
     [Fact]

@@ -113,6 +113,7 @@ export function ReferencePanel({ cable, person, wavelengths, reference, isCheck,
                 <AutoComplete
                   id={`cord-${at}`}
                   value={said.names[at] ?? ''}
+                  showSearch={{ filterOption: (typed, option) => !!option?.label.toLowerCase().includes(typed.toLowerCase()) }}
                   options={own.map(({ card }) => ({ value: card.name, label: `${card.name} · ${card.code}` }))}
                   onChange={(name: string) => {
                     const names = [...said.names];
