@@ -82,11 +82,27 @@ internal static class Seed
                 )
         );
         await Copy(ends, "event_stream (stream_id, event_id)", e => Row(e.Id, e.Cable.PlanIds[e.IsNear ? 0 : 1]));
-        await Copy(ends, "termination_state (termination_id, phase, attempt, try, needs_a_look, fiber_used_nm, events, bucket, batch_id, in_hand)", e =>
-            Row(e.Id, e.State.Phase, e.State.Phase == "planned" ? 0 : 1, 1, false, 0L, 1, e.State.Bucket, e.Batch, e.State.Bucket == "planned" ? null : lead)
+        await Copy(
+            ends,
+            "termination_state (termination_id, phase, attempt, try, needs_a_look, fiber_used_nm, events, bucket, batch_id, in_hand, recipe, connector)",
+            e =>
+                Row(
+                    e.Id,
+                    e.State.Phase,
+                    e.State.Phase == "planned" ? 0 : 1,
+                    1,
+                    false,
+                    0L,
+                    1,
+                    e.State.Bucket,
+                    e.Batch,
+                    e.State.Bucket == "planned" ? null : lead,
+                    "M4",
+                    "SC"
+                )
         );
         await One(
-            "insert into cable_tally (cable_id, bucket, ends) select t.cable_id, s.bucket, count(*)::int from termination t join termination_state s on s.termination_id = t.id where not exists (select 1 from cable_tally c where c.cable_id = t.cable_id) group by 1, 2"
+            "insert into cable_tally (cable_id, bucket, recipe, connector, ends) select t.cable_id, s.bucket, s.recipe, s.connector, count(*)::int from termination t join termination_state s on s.termination_id = t.id where not exists (select 1 from cable_tally c where c.cable_id = t.cable_id) group by 1, 2, 3, 4"
         );
         // Every strand measured; one in ten loses too much. Lists read what their events amount to, and no event is folded here.
         await One(

@@ -56,6 +56,21 @@ public static partial class GearExports
         return JsonSerializer.Serialize([.. OnHand().Select(g => viewer.View(g.State, g.Counts, asked))], CoreJson.Default.ListGearLine);
     }
 
+    /// <summary>What of the lots will not last for the work ahead, a JSON list of <see cref="StockLine"/>.</summary>
+    /// <param name="needs">JSON list of <see cref="StockNeed"/>.</param>
+    [JSExport]
+    public static string ViewStock(string needs, string now) =>
+        JsonSerializer.Serialize(
+            [
+                .. new StockTeller(Phrasebook.English).Tell(
+                    JsonSerializer.Deserialize(needs, CoreJson.Default.ListStockNeed)!,
+                    [.. OnHand()],
+                    DateTimeOffset.Parse(now, CultureInfo.InvariantCulture)
+                ),
+            ],
+            CoreJson.Default.ListStockLine
+        );
+
     /// <summary>The open work session of a person as a <see cref="WorkSessionState"/> in JSON; <c>null</c> for none.</summary>
     [JSExport]
     public static string OpenSession(string person) => JsonSerializer.Serialize(OpenOf(Guid.Parse(person)), CoreJson.Default.WorkSessionState);
@@ -125,17 +140,28 @@ public static partial class GearExports
     {
         foreach (var use in made.Where(e => e.With is not null).SelectMany(UsesOf))
         {
-            foreach (var counter in Gear.TryGetValue(use.Gear, out var gear) ? GearKind.Of(gear.State.Card!.Gear)!.Counters ?? [] : [])
+            if (Gear.GetValueOrDefault(use.Gear)?.State is not { Card: { } card } state)
             {
-                if (counter.Does == use.Does)
-                {
-                    var before = counts.GetValueOrDefault(use.Gear) ?? [];
-                    var since = gear!.State.CountsFrom(counter.Id);
-                    var times = before.FirstOrDefault(c => c.Counter == counter.Id && (c.Since ?? since) == since)?.Times ?? 0;
-                    counts[use.Gear] = [.. before.Where(c => c.Counter != counter.Id), new GearCount(counter.Id, times + use.Times, since)];
-                }
+                continue;
+            }
+
+            foreach (var counter in (GearKind.Of(card.Gear)!.Counters ?? []).Where(c => c.Does == use.Does))
+            {
+                Count(state.Id, counter.Id, use.Times, state.CountsFrom(counter.Id));
+            }
+
+            if (use.Amount > 0 && state.Counted is { } counted)
+            {
+                Count(state.Id, GearStock.Counter, use.Amount, counted.At);
             }
         }
+    }
+
+    private static void Count(Guid gear, string counter, decimal times, DateTimeOffset? since)
+    {
+        var before = counts.GetValueOrDefault(gear) ?? [];
+        var held = before.FirstOrDefault(c => c.Counter == counter && (c.Since ?? since) == since)?.Times ?? 0;
+        counts[gear] = [.. before.Where(c => c.Counter != counter), new GearCount(counter, held + times, since)];
     }
 
     private static IEnumerable<GearUse> UsesOf(BenchEvent made) =>

@@ -63,6 +63,8 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(GearState))]
 [JsonSerializable(typeof(GearLook))]
 [JsonSerializable(typeof(List<GearLine>))]
+[JsonSerializable(typeof(List<StockNeed>))]
+[JsonSerializable(typeof(List<StockLine>))]
 [JsonSerializable(typeof(List<StrandHere>))]
 [JsonSerializable(typeof(List<ClockLine>))]
 [JsonSerializable(typeof(Dictionary<Guid, List<GearCount>>))]

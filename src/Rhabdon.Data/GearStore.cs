@@ -50,26 +50,64 @@ public sealed class GearStore(Database database, EventStore events)
         return [.. streams.Values.Cast<FoldedGear>().Where(g => g.State.Card is not null).OrderBy(g => g.State.Card!.Name, StringComparer.Ordinal)];
     }
 
-    /// <summary>What the counters of each stand at.</summary>
+    /// <summary>What the counters of each stand at, and what of a lot was used since it was counted.</summary>
     public async Task<ILookup<Guid, GearCount>> CountsAsync(IEnumerable<GearState> gear)
     {
-        var asked = gear.SelectMany(g => GearKind.Of(g.Card!.Gear)?.Counters ?? [], (g, c) => (g.Id, Counter: c, From: g.CountsFrom(c.Id)!.Value)).ToList();
+        var asked = gear.SelectMany(AskedOf).ToList();
         await using var connection = await database.OpenAsync();
-        var counted = await connection.QueryAsync<(int At, int Times)>(
+        var counted = await connection.QueryAsync<(int At, decimal Times)>(
             """
-            select a.at, coalesce(sum(u.times), 0)::int from unnest(@places, @gears, @does, @froms) as a (at, gear, does, since)
-                left join gear_use u on u.gear_id = a.gear and u.does = a.does and u.at >= a.since
+            select a.at, coalesce(sum(case when a.does is null then u.amount else u.times end), 0)
+            from unnest(@places, @gears, @does, @froms) as a (at, gear, does, since)
+                left join gear_use u on u.gear_id = a.gear and (a.does is null or u.does = a.does) and u.at >= a.since
             group by a.at
             """,
             new
             {
                 places = Enumerable.Range(0, asked.Count).ToArray(),
                 gears = asked.Select(a => a.Id).ToArray(),
-                does = asked.Select(a => JsonNames.Of(a.Counter.Does)).ToArray(),
+                does = asked.Select(a => JsonNames.Of(a.Does)).ToArray(),
                 froms = asked.Select(a => StoredTime.Of(a.From.UtcTicks)).ToArray(),
             }
         );
-        return counted.ToLookup(c => asked[c.At].Id, c => new GearCount(asked[c.At].Counter.Id, c.Times, asked[c.At].From));
+        return counted.ToLookup(c => asked[c.At].Id, c => new GearCount(asked[c.At].Counter, c.Times, asked[c.At].From));
+    }
+
+    // A part counts an act; without one it is the amount that counts, whatever was done.
+    private static IEnumerable<(Guid Id, string Counter, ActKind? Does, DateTimeOffset From)> AskedOf(GearState gear)
+    {
+        foreach (var counter in GearKind.Of(gear.Card!.Gear)?.Counters ?? [])
+        {
+            yield return (gear.Id, counter.Id, counter.Does, gear.CountsFrom(counter.Id)!.Value);
+        }
+
+        if (gear.Counted is { } counted)
+        {
+            yield return (gear.Id, GearStock.Counter, null, counted.At);
+        }
+    }
+
+    /// <summary>What is still to be made in the open jobs of one's own crews; for an owner in every crew's.</summary>
+    public async Task<IReadOnlyList<WorkAhead>> AheadAsync(Access access)
+    {
+        await using var connection = await database.OpenAsync();
+        return (
+            await connection.QueryAsync<WorkAhead>(
+                $"""
+                select t.recipe, t.connector, sum(t.ends)::int "Ends" from cable_tally t join cable on cable.id = t.cable_id
+                where t.bucket = any(@open) and t.ends > 0 and t.recipe <> '' and exists (
+                    select 1 from job_crew jc join crew on crew.id = jc.crew_id where jc.job_id = cable.job_id and (@IsOwner or {CrewStore.IsMine}))
+                group by t.recipe, t.connector order by 1, 2
+                """,
+                new
+                {
+                    open = Enum.GetValues<EndBucket>().Where(b => b.IsOpen()).Select(b => JsonNames.Of(b)).ToArray(),
+                    access.IsOwner,
+                    access.Person,
+                    access.Now,
+                }
+            )
+        ).AsList();
     }
 
     /// <summary>The strands that a tool or lot served last, as far as whoever asks may see their jobs.</summary>

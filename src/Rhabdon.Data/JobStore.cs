@@ -244,8 +244,8 @@ public sealed class JobStore(Database database)
         await using var connection = await database.OpenAsync();
         var rows = await connection.QueryAsync<(Guid Job, Guid Cable, string Bucket, int Ends)>(
             """
-            select cable.job_id, cable.id, bucket, ends
-            from cable_tally join cable on cable.id = cable_tally.cable_id where ends > 0 and cable.job_id = any(@jobs)
+            select cable.job_id, cable.id, bucket, sum(ends)::int
+            from cable_tally join cable on cable.id = cable_tally.cable_id where ends > 0 and cable.job_id = any(@jobs) group by cable.id, bucket
             """,
             new { jobs }
         );

@@ -10,7 +10,7 @@ internal sealed class TerminationProjection : IStreamProjection
 {
     public StreamKind Kind => StreamKind.Termination;
 
-    public int Version => 9;
+    public int Version => 10;
 
     public string Counts => "select termination_id, events from termination_state where termination_id = any(@streams)";
 
@@ -34,7 +34,7 @@ internal sealed class TerminationProjection : IStreamProjection
                 """
                 select termination_id "Id", phase, attempt, try, step, sign, needs_a_look,
                     fiber_used_nm, events, bucket, batch_id, in_hand, overruled,
-                    last_at, remade_at, clock_since from termination_state where termination_id = any(@ids)
+                    last_at, remade_at, clock_since, recipe, connector from termination_state where termination_id = any(@ids)
                 """,
                 new { ids = rows.Select(r => r.Id).ToArray() },
                 transaction
@@ -46,7 +46,7 @@ internal sealed class TerminationProjection : IStreamProjection
             await WriteAsync(connection, transaction, changed);
         }
 
-        var isTallyOff = await IsTallyOffAsync(connection, transaction, group, rows.CountBy(r => r.Bucket), write);
+        var isTallyOff = await IsTallyOffAsync(connection, transaction, group, rows.CountBy(r => r.Tally), write);
         var work = await WorkHistory.CheckAsync(connection, transaction, streams, write);
         return [.. changed.Select(r => r.Id).Union(work), .. isTallyOff ? [group] : (Guid[])[]];
     }
@@ -59,24 +59,28 @@ internal sealed class TerminationProjection : IStreamProjection
             """
             with new as (
                 select * from unnest(@Ids, @Phases, @Attempts, @Tries, @Steps, @Signs, @Looks, @Fiber, @Events, @Buckets, @Batches, @Hands, @Overruled, @Lasts,
-                    @Remade, @Clocks)
-                    as t (id, phase, attempt, try, step, sign, look, fiber, events, bucket, batch, hand, overruled, last_at, remade_at, clock_since)),
+                    @Remade, @Clocks, @Recipes, @Connectors)
+                    as t (id, phase, attempt, try, step, sign, look, fiber, events, bucket, batch, hand, overruled, last_at, remade_at, clock_since, recipe,
+                        connector)),
             change as (
-                select t.cable_id, b.bucket, sum(b.ends)::int as ends
+                select t.cable_id, b.bucket, b.recipe, b.connector, sum(b.ends)::int as ends
                 from new join termination t on t.id = new.id left join termination_state s on s.termination_id = new.id
-                cross join lateral (values (new.bucket, 1), (s.bucket, -1)) as b (bucket, ends)
-                where b.bucket is not null and s.bucket is distinct from new.bucket
-                group by t.cable_id, b.bucket),
+                cross join lateral (values (new.bucket, new.recipe, new.connector, 1), (s.bucket, s.recipe, s.connector, -1))
+                    as b (bucket, recipe, connector, ends)
+                where b.bucket is not null and (s.bucket, s.recipe, s.connector) is distinct from (new.bucket, new.recipe, new.connector)
+                group by t.cable_id, b.bucket, b.recipe, b.connector),
             tally as (
-                insert into cable_tally (cable_id, bucket, ends) select cable_id, bucket, ends from change order by cable_id, bucket
-                on conflict (cable_id, bucket) do update set ends = cable_tally.ends + excluded.ends)
+                insert into cable_tally (cable_id, bucket, recipe, connector, ends)
+                select cable_id, bucket, recipe, connector, ends from change order by cable_id, bucket, recipe, connector
+                on conflict (cable_id, bucket, recipe, connector) do update set ends = cable_tally.ends + excluded.ends)
             insert into termination_state (termination_id, phase, attempt, try, step, sign, needs_a_look, fiber_used_nm, events, bucket, batch_id, in_hand,
-                overruled, last_at, remade_at, clock_since)
-            select id, phase, attempt, try, step, sign, look, fiber, events, bucket, batch, hand, overruled, last_at, remade_at, clock_since from new
+                overruled, last_at, remade_at, clock_since, recipe, connector)
+            select id, phase, attempt, try, step, sign, look, fiber, events, bucket, batch, hand, overruled, last_at, remade_at, clock_since, recipe, connector
+            from new
             on conflict (termination_id) do update set phase = excluded.phase, attempt = excluded.attempt, try = excluded.try, step = excluded.step,
                 sign = excluded.sign, needs_a_look = excluded.needs_a_look, fiber_used_nm = excluded.fiber_used_nm, events = excluded.events,
                 bucket = excluded.bucket, batch_id = excluded.batch_id, in_hand = excluded.in_hand, overruled = excluded.overruled, last_at = excluded.last_at,
-                remade_at = excluded.remade_at, clock_since = excluded.clock_since
+                remade_at = excluded.remade_at, clock_since = excluded.clock_since, recipe = excluded.recipe, connector = excluded.connector
             """,
             new
             {
@@ -96,6 +100,8 @@ internal sealed class TerminationProjection : IStreamProjection
                 Lasts = Column(r => r.LastAt),
                 Remade = Column(r => r.RemadeAt),
                 Clocks = Column(r => r.ClockSince),
+                Recipes = Column(r => r.Recipe),
+                Connectors = Column(r => r.Connector),
             },
             transaction
         );
@@ -108,18 +114,18 @@ internal sealed class TerminationProjection : IStreamProjection
         NpgsqlConnection connection,
         NpgsqlTransaction transaction,
         Guid cable,
-        IEnumerable<KeyValuePair<string, int>> folded,
+        IEnumerable<KeyValuePair<TallyKey, int>> folded,
         bool write
     )
     {
         var held = (
-            await connection.QueryAsync<(string Bucket, int Ends)>(
-                "select bucket, ends from cable_tally where cable_id = @cable and ends <> 0",
+            await connection.QueryAsync<(string Bucket, string Recipe, string Connector, int Ends)>(
+                "select bucket, recipe, connector, ends from cable_tally where cable_id = @cable and ends <> 0",
                 new { cable },
                 transaction
             )
         ).ToHashSet();
-        var tally = folded.Select(t => (Bucket: t.Key, Ends: t.Value)).ToList();
+        var tally = folded.Select(t => (t.Key.Bucket, t.Key.Recipe, t.Key.Connector, Ends: t.Value)).ToList();
         if (held.SetEquals(tally))
         {
             return false;
@@ -129,13 +135,15 @@ internal sealed class TerminationProjection : IStreamProjection
         {
             await connection.ExecuteAsync(
                 """
-                delete from cable_tally where cable_id = @cable; insert into cable_tally (cable_id, bucket, ends)
-                select @cable, * from unnest(@buckets, @ends)
+                delete from cable_tally where cable_id = @cable; insert into cable_tally (cable_id, bucket, recipe, connector, ends)
+                select @cable, * from unnest(@buckets, @recipes, @connectors, @ends)
                 """,
                 new
                 {
                     cable,
                     buckets = tally.Select(t => t.Bucket).ToArray(),
+                    recipes = tally.Select(t => t.Recipe).ToArray(),
+                    connectors = tally.Select(t => t.Connector).ToArray(),
                     ends = tally.Select(t => t.Ends).ToArray(),
                 },
                 transaction
@@ -144,6 +152,9 @@ internal sealed class TerminationProjection : IStreamProjection
 
         return true;
     }
+
+    /// <summary>What the ends of a cable are counted by.</summary>
+    private readonly record struct TallyKey(string Bucket, string Recipe, string Connector);
 
     private sealed record Row(
         Guid Id,
@@ -161,9 +172,13 @@ internal sealed class TerminationProjection : IStreamProjection
         int Overruled,
         DateTime? LastAt,
         DateTime? RemadeAt,
-        DateTime? ClockSince
+        DateTime? ClockSince,
+        string Recipe,
+        string Connector
     )
     {
+        public TallyKey Tally => new(Bucket, Recipe, Connector);
+
         public static Row Of(TerminationState state) =>
             new(
                 state.Termination,
@@ -181,7 +196,9 @@ internal sealed class TerminationProjection : IStreamProjection
                 state.Overruled,
                 LastOf(state),
                 state.RemadeAt is { } remade ? StoredTime.Of(remade.UtcTicks) : null,
-                state.Clock is { } running ? StoredTime.Of(running.Since.UtcTicks) : null
+                state.Clock is { } running ? StoredTime.Of(running.Since.UtcTicks) : null,
+                state.Plan?.RecipeId ?? string.Empty,
+                JsonNames.Of(state.Plan?.Connector) ?? string.Empty
             );
 
         private static DateTime? LastOf(TerminationState state) =>

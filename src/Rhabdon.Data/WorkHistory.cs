@@ -48,9 +48,9 @@ internal static class WorkHistory
         {
             await connection.ExecuteAsync(
                 """
-                insert into gear_use (gear_id, termination_id, event_id, does, times, at)
-                select * from unnest(@Gears, @Strands, @Events, @Does, @Times, @Moments)
-                on conflict (termination_id, event_id, gear_id, does) do update set times = excluded.times, at = excluded.at
+                insert into gear_use (gear_id, termination_id, event_id, does, times, amount, at)
+                select * from unnest(@Gears, @Strands, @Events, @Does, @Times, @Amounts, @Moments)
+                on conflict (termination_id, event_id, gear_id, does) do update set times = excluded.times, amount = excluded.amount, at = excluded.at
                 """,
                 new
                 {
@@ -59,6 +59,7 @@ internal static class WorkHistory
                     Events = uses.ConvertAll(u => u.Event).ToArray(),
                     Does = uses.ConvertAll(u => u.Does).ToArray(),
                     Times = uses.ConvertAll(u => u.Times).ToArray(),
+                    Amounts = uses.ConvertAll(u => u.Amount).ToArray(),
                     Moments = uses.ConvertAll(u => u.At).ToArray(),
                 },
                 transaction
@@ -88,7 +89,9 @@ internal static class WorkHistory
         ).ToLookup(r => r.Strand);
         var used = (
             await connection.QueryAsync<UseRow>(
-                "select gear_id \"Gear\", termination_id \"Strand\", event_id \"Event\", does, times, at from gear_use where termination_id = any(@ids)",
+                """
+                select gear_id "Gear", termination_id "Strand", event_id "Event", does, times, amount, at from gear_use where termination_id = any(@ids)
+                """,
                 new { ids = streams.Select(s => s.Id).ToArray() },
                 transaction
             )
@@ -209,9 +212,9 @@ internal static class WorkHistory
             );
     }
 
-    private sealed record UseRow(Guid Gear, Guid Strand, Guid Event, string Does, int Times, DateTime At)
+    private sealed record UseRow(Guid Gear, Guid Strand, Guid Event, string Does, int Times, decimal Amount, DateTime At)
     {
         public static IEnumerable<UseRow> Of(WorkEntry entry) =>
-            entry.Uses.Select(u => new UseRow(u.Gear, entry.Strand, entry.Event, JsonNames.Of(u.Does), u.Times, StoredTime.Of(entry.At.UtcTicks)));
+            entry.Uses.Select(u => new UseRow(u.Gear, entry.Strand, entry.Event, JsonNames.Of(u.Does), u.Times, u.Amount, StoredTime.Of(entry.At.UtcTicks)));
     }
 }

@@ -14,7 +14,7 @@ public sealed class DemoLoader(IDemoDoor door, DemoWorld world)
     private const int MostSent = 200;
 
     private readonly Dictionary<string, Guid> people = [];
-    private readonly Dictionary<Guid, List<GearInHand>> inHand = [];
+    private readonly Dictionary<Guid, IReadOnlyList<GearInHand>> inHand = [];
 
     /// <param name="isFull">With the finished job and its whole history, several hundred terminations.</param>
     public async Task LoadAsync(bool isFull)
@@ -62,15 +62,11 @@ public sealed class DemoLoader(IDemoDoor door, DemoWorld world)
         foreach (var gear in crew.Gear ?? [])
         {
             var (stream, keeper, device) = (Guid.CreateVersion7(gear.TakenIn), people[gear.Keeper], Guid.CreateVersion7(gear.TakenIn));
-            var told = new List<(DateTimeOffset At, GearEvent Body)>
-            {
-                (
-                    gear.TakenIn,
-                    new GearTakenIn(
-                        new GearCard(gear.Gear, gear.Name, gear.Code, id, gear.Place, gear.Setting, gear.Expires, IsReferenceGrade: gear.IsReferenceGrade)
-                    )
-                ),
-            };
+            var taken = new GearTakenIn(
+                new GearCard(gear.Gear, gear.Name, gear.Code, id, gear.Place, gear.Setting, gear.Expires, IsReferenceGrade: gear.IsReferenceGrade),
+                gear.Amount
+            );
+            var told = new List<(DateTimeOffset At, GearEvent Body)> { (gear.TakenIn, taken) };
             if (gear.Checked is { } at)
             {
                 told.Add((at, new GearChecked(true, gear.Place)));
@@ -82,9 +78,9 @@ public sealed class DemoLoader(IDemoDoor door, DemoWorld world)
             }
             else
             {
-                foreach (var member in crew.Members)
+                foreach (var member in crew.Members.Select(m => people[m]))
                 {
-                    inHand[people[member]].Add(new GearInHand(gear.Gear, stream, gear.Setting));
+                    inHand[member] = GearInHand.With(inHand[member], stream, taken.Card);
                 }
             }
 

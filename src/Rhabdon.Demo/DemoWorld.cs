@@ -24,13 +24,14 @@ public sealed record DemoCompany(string Customer, string Site, string TimeZone, 
 public sealed record DemoPerson(string SignIn, string Name, Role Role, string Password, string Pin);
 
 /// <param name="Members">Their sign-in names.</param>
-/// <param name="Gear">Its tools and lots; all of it is in hand of whoever works.</param>
+/// <param name="Gear">Its tools and lots; the last of each kind that may be worked with is in hand of whoever works.</param>
 public sealed record DemoCrew(string Name, DateOnly From, IReadOnlyList<string> Members, IReadOnlyList<DemoGear>? Gear = null);
 
 /// <summary>A tool or lot of a crew.</summary>
 /// <param name="Keeper">Sign-in name of who took it in.</param>
 /// <param name="Checked">When it was last calibrated or looked over; null for never.</param>
 /// <param name="Aside">Why nobody works with it; null where everybody may.</param>
+/// <param name="Amount">How much there was of a lot; null where nobody counted.</param>
 public sealed record DemoGear(
     string Gear,
     string Name,
@@ -42,7 +43,8 @@ public sealed record DemoGear(
     DateOnly? Expires = null,
     DateTimeOffset? Checked = null,
     string? Aside = null,
-    bool IsReferenceGrade = false
+    bool IsReferenceGrade = false,
+    decimal? Amount = null
 );
 
 /// <param name="Planner">Sign-in name of who planned it.</param>

@@ -240,6 +240,7 @@ public static class Doors
         new("POST", "/api/v1/calc/round", Passes.Anyone, new { ends = 0 }),
         new("POST", "/api/v1/calc/gear", Passes.Anyone, new { gear = 1 }),
         new("POST", "/api/v1/calc/ready", Passes.Anyone, new { session = 1 }),
+        new("POST", "/api/v1/calc/stock", Passes.Anyone, new { gear = 1 }),
         new("POST", "/api/v1/calc/run", Passes.Anyone, new { run = 1 }),
         new("POST", "/api/v1/calc/results", Passes.Anyone, new { run = 1 }),
         new("GET", "/api/v1/jobs/{id:guid}/losses.csv", Passes.SeesJob),

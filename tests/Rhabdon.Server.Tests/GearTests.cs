@@ -2,7 +2,10 @@ using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Microsoft.Extensions.DependencyInjection;
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
+using Rhabdon.Core.Links;
 using Rhabdon.Core.Tools;
+using Rhabdon.Core.Units;
 using Rhabdon.Data;
 using Rhabdon.Server.Recipes;
 
@@ -32,6 +35,63 @@ public sealed class GearTests(Host host) : IClassFixture<Host>
             .Services.GetRequiredService<EventStore>()
             .RebuildAsync(await host.Services.GetRequiredService<RecipeBookCache>().BookAsync(), write: false);
         Assert.Empty(differing);
+    }
+
+    // A strand takes one connector and its alcohol from the lots in hand; a count begins anew, and what is still to be made is told beside them.
+    [Fact]
+    public async Task What_the_work_used_up_is_taken_off_its_lot()
+    {
+        var heron = await host.SignedIn();
+        var before = await AheadAsync(heron);
+        var strand = await NewStrandAsync();
+        Assert.Equal(before + 2, await AheadAsync(heron));
+        var (box, bottle) = (await TakenInAsync(heron, "connectors", 100), await TakenInAsync(heron, "alcohol", 250));
+        await WorkToAsync(heron, strand, null, new GearUsed("connectors", box), new GearUsed("alcohol", bottle));
+        Assert.Equal((1, 1), (await StockAsync(heron, box), await StockAsync(heron, bottle)));
+        Assert.Equal(before + 1, await AheadAsync(heron));
+        Assert.Equal((int[])[200], await heron.SendAsync(heron.Make(box, new GearCounted(98), 1) with { Recipe = null }));
+        Assert.Equal(0, await StockAsync(heron, box));
+        var (_, differing) = await host
+            .Services.GetRequiredService<EventStore>()
+            .RebuildAsync(await host.Services.GetRequiredService<RecipeBookCache>().BookAsync(), write: false);
+        Assert.Empty(differing);
+
+        static async Task<decimal> AheadAsync(TestTablet tablet) =>
+            (await tablet.Client.GetFromJsonAsync<JsonNode>("/api/v1/gear"))!["needs"]!
+                .AsArray()
+                .Single(n => n!["kind"]!.ToString() == "connectors" && n["connector"]!.ToString() == "SC")!["amount"]!.GetValue<decimal>();
+
+        static async Task<decimal> StockAsync(TestTablet tablet, Guid lot) =>
+            (await GearAsync(tablet)).Single(g => g!["id"]!.GetValue<Guid>() == lot)!["counts"]!.AsArray().Single(c => c!["counter"]!.ToString() == "stock")![
+                "times"
+            ]!.GetValue<decimal>();
+    }
+
+    // Five strands in a row that were cut off, all with one blade: whoever looks at a link that fails is told of it.
+    [Fact]
+    public async Task A_link_that_fails_tells_of_a_blade_that_has_trouble()
+    {
+        var heron = await host.SignedIn();
+        var cleaver = await TakenInAsync(heron, "cleaver");
+        var lead = await host.SignedIn("lead", "saltmarsh-lead");
+        var cable = await lead.AddCableAsync($"BLADE{Guid.NewGuid()}"[..12], 8);
+        var strands = await lead.TerminationsAsync(cable, "near");
+        foreach (var strand in strands)
+        {
+            await WorkToAsync(heron, strand, "cleave", new GearUsed("cleaver", cleaver));
+            await DoAsync(heron, strand, new ReportTrouble("cleave-chipped"), new GearUsed("cleaver", cleaver));
+            await DoAsync(heron, strand, new ChooseAction("escalate", "No fiber left."), new GearUsed("cleaver", cleaver));
+        }
+
+        var alarms = (await heron.Client.GetFromJsonAsync<JsonNode>("/api/v1/gear/alarms"))!["gear"]!.AsArray();
+        Assert.Contains(alarms, a => a!["gear"]!.GetValue<Guid>() == cleaver);
+        var job = (await heron.Client.GetFromJsonAsync<JsonNode>($"/api/v1/bench?strands={strands[0]}"))!["strands"]![0]!["job"]!.GetValue<Guid>();
+        var (place, basis) = (LinkPlace.Of(job, cable, 1), new LossBasis("tia", FiberGrade.OM4, Length.Mm(90_000), ReferenceMethod.OneCord));
+        var loss = Decibel.Of(2.9m);
+        var read = new LossRead(place, 850, CableEnd.Near, loss, basis.Limit(850), basis.Judge(850, loss), basis, Guid.CreateVersion7());
+        Assert.Equal((int[])[200], await heron.SendAsync(heron.Make(place.Id, read, 0)));
+        var page = (await heron.Client.GetFromJsonAsync<JsonNode>($"/api/v1/cables/{cable}/links/1"))!;
+        Assert.Contains("the tool or lot of the near end has failed more often than others", page["diagnosis"]!.ToJsonString());
     }
 
     // An attempt that is over tells what served it: the alarms reckon with that.
@@ -142,12 +202,12 @@ public sealed class GearTests(Host host) : IClassFixture<Host>
         async Task<JsonNode> PostAsync(string path, object body) => (await (await client.PostAsJsonAsync(path, body)).Content.ReadFromJsonAsync<JsonNode>())!;
     }
 
-    private static async Task<Guid> TakenInAsync(TestTablet tablet, string gear)
+    private static async Task<Guid> TakenInAsync(TestTablet tablet, string gear, decimal? amount = null)
     {
         var crew = (await tablet.Client.GetFromJsonAsync<JsonNode>("/api/v1/gear"))!["crews"]![0]!["id"]!.GetValue<Guid>();
         var id = Guid.CreateVersion7();
         var card = new GearCard(gear, $"A {gear}", $"{id.ToString()[^4..]}", crew);
-        Assert.Equal((int[])[200], await tablet.SendAsync(tablet.Make(id, new GearTakenIn(card), 0) with { Recipe = null }));
+        Assert.Equal((int[])[200], await tablet.SendAsync(tablet.Make(id, new GearTakenIn(card, amount), 0) with { Recipe = null }));
         return id;
     }
 
@@ -158,32 +218,36 @@ public sealed class GearTests(Host host) : IClassFixture<Host>
     }
 
     // A strand from its beginning through a step, or to its end, as the bench would do it, with something in hand.
-    private async Task WorkToAsync(TestTablet tablet, Guid strand, string? last, GearUsed with)
+    private async Task WorkToAsync(TestTablet tablet, Guid strand, string? last, params GearUsed[] with)
     {
-        var (book, known) = (await host.Services.GetRequiredService<RecipeBookCache>().BookAsync(), 0);
-        var store = host.Services.GetRequiredService<EventStore>();
-        for (var isDone = false; !isDone; )
+        for (var (isDone, state) = (false, await StateAsync(strand)); !isDone && !state.IsOver; state = await StateAsync(strand))
         {
-            var stream = (await store.TerminationsAsync([strand], book))[strand];
-            if (stream.State.IsOver)
-            {
-                return;
-            }
-
-            var step = stream.State.Step;
-            BenchIntent intent = stream.State.Recipe is null ? new BeginWork() : new DoneWith(step!, Reading(step!));
-            var answer = IntentHandler.Answer(stream, book, intent, Core.Units.LengthUnit.Millimeter);
-            Assert.Null(answer.Fault);
-            known = stream.Events.Count;
-            var made = tablet.Make(strand, answer.Body!, known) with
-            {
-                Recipe = stream.State.Recipe ?? book.Latest(stream.State.Plan!.RecipeId)!.Ref,
-                With = [with],
-            };
-            Assert.Equal((int[])[200], await tablet.SendAsync(made));
-            isDone = last is not null && step == last;
+            BenchIntent intent = state.Recipe is null ? new BeginWork() : new DoneWith(state.Step!, Reading(state.Step!));
+            await DoAsync(tablet, strand, intent, with);
+            isDone = last is not null && state.Step == last;
         }
     }
+
+    private async Task DoAsync(TestTablet tablet, Guid strand, BenchIntent intent, params GearUsed[] with)
+    {
+        var book = await host.Services.GetRequiredService<RecipeBookCache>().BookAsync();
+        var stream = (await host.Services.GetRequiredService<EventStore>().TerminationsAsync([strand], book))[strand];
+        var answer = IntentHandler.Answer(stream, book, intent, LengthUnit.Millimeter);
+        Assert.Null(answer.Fault);
+        var made = tablet.Make(strand, answer.Body!, stream.Events.Count) with
+        {
+            Recipe = stream.State.Recipe ?? book.Latest(stream.State.Plan!.RecipeId)!.Ref,
+            With = with,
+        };
+        Assert.Equal((int[])[200], await tablet.SendAsync(made));
+    }
+
+    private async Task<TerminationState> StateAsync(Guid strand) =>
+        (
+            await host
+                .Services.GetRequiredService<EventStore>()
+                .TerminationsAsync([strand], await host.Services.GetRequiredService<RecipeBookCache>().BookAsync())
+        )[strand].State;
 
     private static string? Reading(string step) =>
         step switch

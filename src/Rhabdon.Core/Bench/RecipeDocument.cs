@@ -189,10 +189,7 @@ public sealed class RecipeReader(Phrasebook words, string language, LengthUnit u
     {
         foreach (var used in recipe.Consumes ?? [])
         {
-            var (what, amount) = (
-                words.Say(Phrase.Of($"consumable.{used.Consumable}")),
-                $"{used.Amount.ToString(CultureInfo.InvariantCulture)} {words.Say(Phrase.Of($"unit.{used.Unit}"))}".Trim()
-            );
+            var (what, amount) = (words.Say(Phrase.Of($"consumable.{used.Consumable}")), AmountText.Say(words, used.Amount, used.Unit));
             yield return words.Say(
                 Phrase.Of(
                     used.Every == 1 ? PhraseKeys.Uses.Each : PhraseKeys.Uses.Every,

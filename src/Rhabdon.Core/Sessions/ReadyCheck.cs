@@ -47,9 +47,6 @@ public sealed record ReadyQuestion(
     internal bool IsStopped(string id, bool usual) => Stops?.TryGetValue(id, out var chosen) == true ? chosen : usual;
 }
 
-/// <summary>A tool or lot of the crew with what its counters stand at.</summary>
-public sealed record GearOnHand(GearState State, IReadOnlyList<GearCount> Counts);
-
 /// <summary>How a question of the ready check stands.</summary>
 [JsonConverter(typeof(EnumNames<ReadyStanding>))]
 public enum ReadyStanding
@@ -113,12 +110,8 @@ public sealed class ReadyCheck(Phrasebook words, string language)
     /// <param name="earlier">Sessions of the same person before it.</param>
     public static SessionSteps Standing(WorkSessionState session, IEnumerable<WorkSessionState> earlier, DateTimeOffset now) =>
         new(
-            earlier
-                .Append(session)
-                .SelectMany(s => s.Said ?? [], (s, said) => (s.Place, Said: said))
-                .Where(s => SessionSteps.StepIn(s.Said.Item).Step is not null)
-                .GroupBy(s => s.Said.Item)
-                .Select(s => s.MaxBy(one => one.Said.At))
+            LatestOf(session, earlier)
+                .Values.Where(s => SessionSteps.StepIn(s.Said.Item).Step is not null)
                 .Where(s => s.Said.IsSo && s.Said.At.AddHours(StepHours) >= now && IsHere(s.Place, session.Place))
                 .ToDictionary(s => s.Said.Item, s => s.Said.At),
             now
@@ -200,17 +193,12 @@ public sealed class ReadyCheck(Phrasebook words, string language)
     private ReadyLine Said(ReadyQuestion asked, string id, string title, int hours, bool isByPlace, bool usual)
     {
         var stops = asked.IsStopped(id, usual);
-        var sessions = asked.Earlier.Append(asked.Session).OrderBy(s => s.Began);
-        var last = sessions
-            .SelectMany(s => s.Said ?? [], (s, said) => (s.Place, Said: said))
-            .Where(s => s.Said.Item == id)
-            .OrderBy(s => s.Said.At)
-            .LastOrDefault();
-        if (last.Said is not { } said)
+        if (!LatestOf(asked.Session, asked.Earlier).TryGetValue(id, out var last))
         {
             return new ReadyLine(id, title, "", ReadyStanding.Open, stops, []);
         }
 
+        var said = last.Said;
         var until = said.At + TimeSpan.FromHours(hours);
         var isElsewhere = isByPlace && !IsHere(last.Place, asked.Session.Place);
         return !said.IsSo ? new ReadyLine(id, title, words.Say(Phrase.Of(PhraseKeys.Ready.Not)), ReadyStanding.Not, stops, [])
@@ -227,6 +215,15 @@ public sealed class ReadyCheck(Phrasebook words, string language)
                 )
             : new ReadyLine(id, title, "", ReadyStanding.Stands, stops, [], Until: until);
     }
+
+    /// <summary>The latest answer to each question in any of the sessions, with the place where it was given.</summary>
+    private static Dictionary<string, (string? Place, ReadyRecord Said)> LatestOf(WorkSessionState session, IEnumerable<WorkSessionState> earlier) =>
+        earlier
+            .Append(session)
+            .OrderBy(s => s.Began)
+            .SelectMany(s => s.Said ?? [], (s, said) => (s.Place, Said: said))
+            .GroupBy(s => s.Said.Item)
+            .ToDictionary(s => s.Key, s => s.OrderBy(one => one.Said.At).Last());
 
     private static bool IsHere(string? there, string? here) => string.Equals(there, here, StringComparison.OrdinalIgnoreCase);
 }

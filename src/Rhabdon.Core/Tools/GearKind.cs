@@ -11,6 +11,7 @@ namespace Rhabdon.Core.Tools;
 /// <param name="HasGrade">Some are picked for their low loss, and say so.</param>
 /// <param name="Counters">What its life is counted in; null where nothing wears by count.</param>
 /// <param name="Check">When it must be calibrated or looked over again; null where it need not be.</param>
+/// <param name="Stock">How it is used up; null where nobody counts that.</param>
 public sealed record GearKind(
     string Id,
     GearSort Sort,
@@ -19,7 +20,8 @@ public sealed record GearKind(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool BySetting = false,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool HasGrade = false,
     IReadOnlyList<GearCounter>? Counters = null,
-    GearCheck? Check = null
+    GearCheck? Check = null,
+    GearStock? Stock = null
 )
 {
     public static IReadOnlyList<GearKind> All { get; } = Read();

@@ -11,7 +11,7 @@ namespace Rhabdon.Core.Tools;
 /// <param name="Code">Printed on its label: short, and the crew's own.</param>
 /// <param name="Crew">Whose it is.</param>
 /// <param name="Place">Where it lies; null where nobody says.</param>
-/// <param name="Setting">A film's grit in micrometers, a die, a dial; null where there is nothing to set.</param>
+/// <param name="Setting">A film's grit in micrometers, a die, a dial, the type of a lot's connectors; null where there is nothing to set.</param>
 /// <param name="Expires">The last day on which it is good; null where it does not go off.</param>
 /// <param name="Life">Of its first counter, where this one's differs from what is usual.</param>
 /// <param name="IsReferenceGrade">Picked for its low loss: of a kind that has such a grade.</param>
@@ -59,6 +59,7 @@ public sealed record GearRenewal(string Counter, DateTimeOffset At, int Turn);
 /// <param name="Renewals">The latest of each counter.</param>
 /// <param name="Quarantine">Why nobody may work with it; null where everybody may.</param>
 /// <param name="Retired">Why it is gone for good; null while it is there.</param>
+/// <param name="Counted">Of a lot: how much there was when it was last counted; null where nobody has.</param>
 public sealed record GearState(
     Guid Id,
     GearCard? Card = null,
@@ -66,7 +67,8 @@ public sealed record GearState(
     GearCheckRecord? Checked = null,
     IReadOnlyList<GearRenewal>? Renewals = null,
     string? Quarantine = null,
-    string? Retired = null
+    string? Retired = null,
+    StockCount? Counted = null
 )
 {
     /// <summary>When what a counter counts began; null before it was taken in.</summary>
@@ -74,6 +76,9 @@ public sealed record GearState(
 
     public GearRenewal? Renewed(string counter) => Renewals?.FirstOrDefault(r => r.Counter == counter);
 }
+
+/// <summary>A tool or lot of the crew with what its counters stand at.</summary>
+public sealed record GearOnHand(GearState State, IReadOnlyList<GearCount> Counts);
 
 /// <summary>The stream of a tool or lot and the state it folds to.</summary>
 public sealed class FoldedGear : FoldedInTurn<GearState>

@@ -15,7 +15,8 @@ public sealed record GearUsed(string Gear, Guid Id)
 
 /// <summary>That gear served a strand, and how often an act was done with it there.</summary>
 /// <param name="Times">0 for the strands that shared one act with another, as the fibers of a ribbon share a cleave.</param>
-public sealed record GearUse(Guid Gear, ActKind Does, int Times)
+/// <param name="Amount">Of a lot: what it used up, in its kind's unit; told once where several acts of the kind were done.</param>
+public sealed record GearUse(Guid Gear, ActKind Does, int Times, decimal Amount = 0)
 {
     /// <summary>What an act on a strand used.</summary>
     /// <param name="worked">The recipe as it is worked there.</param>
@@ -26,16 +27,24 @@ public sealed record GearUse(Guid Gear, ActKind Does, int Times)
             yield break;
         }
 
-        var acts = StepsOf(happened.Body, worked).SelectMany(s => s.Acts ?? []).ToList();
-        var isShared = worked.Together is not null && happened.About.Min(s => s.Id) != strand;
+        var steps = StepsOf(happened.Body, worked).ToList();
+        var acts = steps.SelectMany(s => s.Acts ?? []).ToList();
+        var isShared = IsShared(happened, worked, strand);
         foreach (var used in with)
         {
-            foreach (var does in GearKind.Of(used.Gear)?.Uses ?? [])
+            if (GearKind.Of(used.Gear) is not { } kind)
+            {
+                continue;
+            }
+
+            var amount = isShared ? 0 : LotUse.Of(kind, happened.Body, steps, worked);
+            foreach (var does in kind.Uses)
             {
                 var times = acts.Count(a => a.Does == does);
                 if (times > 0)
                 {
-                    yield return new GearUse(used.Id, does, isShared ? 0 : times);
+                    yield return new GearUse(used.Id, does, isShared ? 0 : times, amount);
+                    amount = 0;
                 }
             }
         }
@@ -59,8 +68,11 @@ public sealed record GearUse(Guid Gear, ActKind Does, int Times)
         return used.Count == 0 ? null : [.. used.Take(GearUsed.Most).Select(g => new GearUsed(g.Gear, g.Id))];
     }
 
-    // The steps that an event says were done, or begun: those of its card.
-    private static IEnumerable<Step> StepsOf(EventBody body, Recipe worked)
+    /// <summary>The act was done once for several strands and is counted at another one.</summary>
+    internal static bool IsShared(BenchEvent happened, Recipe worked, Guid strand) => worked.Together is not null && happened.About.Min(s => s.Id) != strand;
+
+    /// <summary>The steps that an event says were done, or begun: those of its card.</summary>
+    internal static IEnumerable<Step> StepsOf(EventBody body, Recipe worked)
     {
         var (from, to) = body switch
         {

@@ -29,9 +29,11 @@ public enum GearStanding
     Gone,
 }
 
-/// <summary>How often an act was done with a tool since the part that wears by it was last renewed.</summary>
+/// <summary>How often an act was done with a tool since the part that wears by it was last renewed; of a lot, what was used since it was counted.</summary>
+/// <param name="Counter">The part, or <see cref="GearStock.Counter"/>.</param>
+/// <param name="Times">Acts, or an amount in the lot's unit.</param>
 /// <param name="Since">From when on it was counted: once the part is renewed later it counts no more. Null for whatever the tool's own is.</param>
-public sealed record GearCount(string Counter, int Times, DateTimeOffset? Since = null);
+public sealed record GearCount(string Counter, decimal Times, DateTimeOffset? Since = null);
 
 /// <summary>Where and when gear is looked at.</summary>
 /// <param name="Place">Where the work is; null where nobody says.</param>
@@ -43,6 +45,7 @@ public sealed record GearLook(DateTimeOffset Now, string? Place = null, Temperat
 /// <param name="Says">What is to be done about it, the most pressing first; empty where all is well.</param>
 /// <param name="IsChecked">It is of a kind that is calibrated or looked over.</param>
 /// <param name="Checked">The last time; null for never.</param>
+/// <param name="Stock">What is left of a lot; null where nobody has counted it.</param>
 public sealed record GearLine(
     Guid Id,
     GearCard Card,
@@ -53,8 +56,13 @@ public sealed record GearLine(
     IReadOnlyList<string> Says,
     IReadOnlyList<GearWear> Wears,
     bool IsChecked,
-    GearCheckRecord? Checked
+    GearCheckRecord? Checked,
+    GearLeft? Stock = null
 );
+
+/// <summary>What is left of a lot, reckoned from what was used since it was counted.</summary>
+/// <param name="Left">0 or more, in its kind's unit; <paramref name="Of"/> when it was counted.</param>
+public sealed record GearLeft(string Says, decimal Left, decimal Of);
 
 /// <summary>A part of a tool that wears.</summary>
 /// <param name="Part">In words.</param>
@@ -75,7 +83,8 @@ public sealed class GearViewer(Phrasebook words)
         var card = state.Card ?? throw new ArgumentException("It was never taken in.", nameof(state));
         var kind = GearKind.Of(card.Gear)!;
         var wears = (kind.Counters ?? []).Select((counter, at) => WearOf(state, counter, at == 0 ? card.Life : null, counts)).ToList();
-        var found = Found(state, card, kind, wears, look).OrderByDescending(f => f.Standing).ToList();
+        var stock = StockOf(state, kind, counts);
+        var found = Found(state, card, kind, wears, stock, look).OrderByDescending(f => f.Standing).ToList();
         return new GearLine(
             state.Id,
             card,
@@ -86,14 +95,35 @@ public sealed class GearViewer(Phrasebook words)
             [.. found.Select(f => words.Say(f.Says))],
             wears,
             kind.Check is not null,
-            state.Checked
+            state.Checked,
+            stock
+        );
+    }
+
+    /// <summary>What is left of a lot; null where nobody has counted it.</summary>
+    internal GearLeft? StockOf(GearState state, GearKind kind, IReadOnlyList<GearCount> counts)
+    {
+        if (kind.Stock is not { } stock || state.Counted is not { } counted)
+        {
+            return null;
+        }
+
+        var used = counts.FirstOrDefault(c => c.Counter == GearStock.Counter && (c.Since ?? counted.At) == counted.At)?.Times ?? 0;
+        var left = Math.Max(0, counted.Amount - used);
+        return new GearLeft(
+            words.Say(
+                Phrase.Of(PhraseKeys.Gear.Left, ("left", AmountText.Say(words, left, stock.Unit)), ("of", AmountText.Say(words, counted.Amount, stock.Unit)))
+            ),
+            left,
+            counted.Amount
         );
     }
 
     private GearWear WearOf(GearState state, GearCounter counter, int? life, IReadOnlyList<GearCount> counts)
     {
-        var times = counts.FirstOrDefault(c => c.Counter == counter.Id && (c.Since ?? state.CountsFrom(counter.Id)) == state.CountsFrom(counter.Id))?.Times
-            ?? 0;
+        var times = (int)(
+            counts.FirstOrDefault(c => c.Counter == counter.Id && (c.Since ?? state.CountsFrom(counter.Id)) == state.CountsFrom(counter.Id))?.Times ?? 0
+        );
         return new GearWear(
             counter.Id,
             words.Say(Phrase.Of($"gear.counter-{counter.Id}")),
@@ -105,7 +135,14 @@ public sealed class GearViewer(Phrasebook words)
         );
     }
 
-    private static IEnumerable<(GearStanding Standing, Phrase Says)> Found(GearState state, GearCard card, GearKind kind, List<GearWear> wears, GearLook look)
+    private static IEnumerable<(GearStanding Standing, Phrase Says)> Found(
+        GearState state,
+        GearCard card,
+        GearKind kind,
+        List<GearWear> wears,
+        GearLeft? stock,
+        GearLook look
+    )
     {
         if (state.Retired is { } gone)
         {
@@ -124,6 +161,15 @@ public sealed class GearViewer(Phrasebook words)
             {
                 yield return worn;
             }
+        }
+
+        if (stock is { Left: 0 })
+        {
+            yield return (GearStanding.Due, Phrase.Of(PhraseKeys.Gear.UsedUp));
+        }
+        else if (stock is not null && stock.Left * SoonShare <= stock.Of)
+        {
+            yield return (GearStanding.Soon, Phrase.Of(PhraseKeys.Gear.NearlyUsedUp));
         }
 
         if (kind.Check is { } rule && CheckDue(state.Checked, rule, look) is { } due)

@@ -18,7 +18,12 @@ public sealed record GearQuestion(GearState Gear, IReadOnlyList<GearCount> Count
 /// <param name="Recipes">Ids of those that are to be worked, each on this build.</param>
 public sealed record ReadyAsked(ReadyQuestion Session, IReadOnlyList<string> Recipes, CableBuild Build);
 
-/// <summary>How tools and lots stand, and what a work session's ready check asks, open to anyone.</summary>
+/// <summary>The work ahead, and the lots that are there for it.</summary>
+/// <param name="Ahead">By the recipes that are published.</param>
+/// <param name="Gear">Lots; what else is named does not count.</param>
+public sealed record StockQuestion(IReadOnlyList<WorkAhead> Ahead, IReadOnlyList<GearOnHand> Gear, DateTimeOffset Now);
+
+/// <summary>How tools and lots stand, what of them will not last, and what a work session's ready check asks, open to anyone.</summary>
 public static class GearCalcEndpoints
 {
     private const int MostGear = 500;
@@ -33,18 +38,24 @@ public static class GearCalcEndpoints
                 : TypedResults.Ok(new GearViewer(Phrasebook.English).View(asked.Gear, asked.Counts, asked.Look))
         );
         app.MapPost("/api/v1/calc/ready", Ready);
+        app.MapPost("/api/v1/calc/stock", Stock);
     }
+
+    private static async Task<Results<Ok<IReadOnlyList<StockLine>>, ProblemHttpResult>> Stock(StockQuestion asked, RecipeBookCache books) =>
+        GearRefused(asked.Gear, "gear")
+        ?? (Results<Ok<IReadOnlyList<StockLine>>, ProblemHttpResult>)
+            TypedResults.Ok(new StockTeller(Phrasebook.English).Tell(StockNeed.Of(asked.Ahead, await books.BookAsync()), asked.Gear, asked.Now));
+
+    private static ProblemHttpResult? GearRefused(IReadOnlyList<GearOnHand> gear, string field) =>
+        gear.Count > MostGear ? Problems.Field(400, field, Phrase.Of(PhraseKeys.Optics.Between, ("least", "0"), ("most", $"{MostGear}")))
+        : gear.Select(g => KindFault(g.State)).FirstOrDefault(f => f is not null) is { } fault ? Problems.Field(400, $"{field}.state.card.gear", fault)
+        : null;
 
     private static async Task<Results<Ok<ReadyView>, ProblemHttpResult>> Ready(ReadyAsked asked, RecipeBookCache books)
     {
-        if (asked.Session.Gear.Count > MostGear)
+        if (GearRefused(asked.Session.Gear, "session.gear") is { } refused)
         {
-            return Problems.Field(400, "session.gear", Phrase.Of(PhraseKeys.Optics.Between, ("least", "0"), ("most", $"{MostGear}")));
-        }
-
-        if (asked.Session.Gear.Select(g => KindFault(g.State)).FirstOrDefault(f => f is not null) is { } fault)
-        {
-            return Problems.Field(400, "session.gear.state.card.gear", fault);
+            return refused;
         }
 
         var book = await books.BookAsync();

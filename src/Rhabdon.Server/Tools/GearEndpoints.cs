@@ -24,13 +24,15 @@ public sealed record GearAlarm(Guid Gear, string Says);
 /// <param name="Crews">Those that whoever asks may take gear in for.</param>
 /// <param name="Sessions">Their streams, in order.</param>
 /// <param name="Events">Of all of it.</param>
+/// <param name="Needs">What the ends take that are still to be made in the crews' jobs.</param>
 /// <param name="Stops">What the crews have decided of a question of the ready check, by its id: that it stops the work, or only warns.</param>
 public sealed record GearView(
     IReadOnlyList<Crew> Crews,
     IReadOnlyList<GearHere> Gear,
     IReadOnlyList<Guid> Sessions,
     IReadOnlyList<BenchEvent> Events,
-    IReadOnlyDictionary<string, bool> Stops
+    IReadOnlyDictionary<string, bool> Stops,
+    IReadOnlyList<StockNeed> Needs
 );
 
 /// <param name="Item">Id of a question of the ready check, 1 to 100 characters.</param>
@@ -65,7 +67,8 @@ public static class GearEndpoints
             [.. gear.Select(g => new GearHere(g.Id, [.. counts[g.Id]]))],
             [.. sessions.Select(s => s.Id)],
             [.. gear.SelectMany(g => g.Events), .. sessions.SelectMany(s => s.Events)],
-            await store.StopsAsync(access)
+            await store.StopsAsync(access),
+            StockNeed.Of(await store.AheadAsync(access), book)
         );
     }
 

@@ -10,8 +10,10 @@ internal sealed class GearOnPaper
     private readonly List<BenchEvent> events = [];
     private readonly Guid device = Guid.CreateVersion7();
 
-    public GearOnPaper(string gear, DateOnly? expires = null, int? life = null, string? setting = null) =>
-        Assert.Null(Do(new GearTakenIn(new GearCard(gear, $"The {gear}", "T1", Guid.CreateVersion7(), Expires: expires, Life: life, Setting: setting))));
+    public GearOnPaper(string gear, DateOnly? expires = null, int? life = null, string? setting = null, decimal? amount = null) =>
+        Assert.Null(
+            Do(new GearTakenIn(new GearCard(gear, $"The {gear}", "T1", Guid.CreateVersion7(), Expires: expires, Life: life, Setting: setting), amount))
+        );
 
     public Guid Id { get; } = Guid.CreateVersion7();
 

@@ -42,6 +42,7 @@ namespace Rhabdon.Core.Bench;
 [JsonDerivedType(typeof(GearChanged), "gear-changed")]
 [JsonDerivedType(typeof(GearChecked), "gear-checked")]
 [JsonDerivedType(typeof(GearRenewed), "gear-renewed")]
+[JsonDerivedType(typeof(GearCounted), "gear-counted")]
 [JsonDerivedType(typeof(GearQuarantined), "gear-quarantined")]
 [JsonDerivedType(typeof(GearReleased), "gear-released")]
 [JsonDerivedType(typeof(GearRetired), "gear-retired")]

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Rights;
@@ -22,14 +23,18 @@ public abstract record GearEvent : EventBody
 }
 
 /// <summary>A crew takes a tool or a lot in.</summary>
-public sealed record GearTakenIn(GearCard Card) : GearEvent
+/// <param name="Amount">Of a lot: how much there is of it, in its kind's unit; null where nobody counts.</param>
+public sealed record GearTakenIn(GearCard Card, decimal? Amount = null) : GearEvent
 {
     public override StreamOpening Opens() => new(StreamKind.Gear, null);
 
-    internal override Refusal? Malformed(BenchEvent happened) => base.Malformed(happened) ?? Card.Malformed();
+    internal override Refusal? Malformed(BenchEvent happened) =>
+        base.Malformed(happened) ?? Card.Malformed() ?? (Amount is { } amount ? GearCounted.Refused(amount, GearKind.Of(Card.Gear)!) : null);
 
     internal override (GearState State, Phrase? Conflict) Apply(GearState state, BenchEvent happened) =>
-        state.Card is null ? (state with { Card = Card, Since = happened.When }, null) : (state, Phrase.Of(PhraseKeys.Conflict.GearTakenIn));
+        state.Card is null
+            ? (state with { Card = Card, Since = happened.When, Counted = Amount is { } amount ? new StockCount(amount, happened.When) : null }, null)
+            : (state, Phrase.Of(PhraseKeys.Conflict.GearTakenIn));
 
     internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
         story.Say(PhraseKeys.Story.GearTakenIn, ("name", Card.Name));
@@ -88,6 +93,29 @@ public sealed record GearRenewed(string Counter, bool IsNew = false) : GearEvent
 
     internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
         story.Say(IsNew ? PhraseKeys.Story.GearNew : PhraseKeys.Story.GearTurned, ("part", story.Say($"gear.counter-{Counter}")));
+}
+
+/// <summary>Somebody counted what is left of a lot, whatever was reckoned.</summary>
+/// <param name="Amount">0 to 1,000,000, in its kind's unit.</param>
+public sealed record GearCounted(decimal Amount) : GearEvent
+{
+    private const int Most = 1_000_000;
+
+    internal override Refusal? Malformed(BenchEvent happened) => base.Malformed(happened) ?? Refused(Amount);
+
+    internal override (GearState State, Phrase? Conflict) Apply(GearState state, BenchEvent happened) =>
+        GearKind.Of(state.Card!.Gear)?.Stock is null
+            ? (state, Phrase.Of(PhraseKeys.Conflict.GearNotCounted))
+            : (state with { Counted = new StockCount(Amount, happened.When) }, null);
+
+    internal override string Tell(StoryWords story, BenchEvent happened, Recipe? recipe, Guid strand) =>
+        story.Say(PhraseKeys.Story.GearCounted, ("amount", Amount.ToString("0.####", CultureInfo.InvariantCulture)));
+
+    /// <summary>Why a lot of a kind cannot be taken in with this amount; null where it can.</summary>
+    internal static Refusal? Refused(decimal amount, GearKind kind) =>
+        kind.Stock is null ? EventFields.Bad("body.amount", PhraseKeys.Conflict.GearNotCounted) : Refused(amount);
+
+    private static Refusal? Refused(decimal amount) => amount is < 0 or > Most ? EventFields.Bad("body.amount", PhraseKeys.Gear.AmountWanted) : null;
 }
 
 /// <summary>Nobody may work with it until a lead releases it: it is suspected, dropped, or gone off.</summary>

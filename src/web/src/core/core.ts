@@ -40,6 +40,7 @@ interface GearDoors {
   HoldGear(events: string, counted: string, decided: string): void;
   GearKinds(): string;
   ViewGear(look: string): string;
+  ViewStock(needs: string, now: string): string;
   OpenSession(person: string): string;
   ViewReady(person: string, strands: string, now: string): string;
   TakeUp(gear: string, isTaken: boolean, stamp: string): string;
@@ -127,7 +128,9 @@ export type GearDeed =
   | { kind: 'session-ended'; note: string | null }
   | { kind: 'take-up'; isTaken: boolean }
   | { kind: 'ready-said'; item: string; isSo: boolean; note: string | null }
-  | { kind: 'gear-taken-in' | 'gear-changed'; card: Schemas['GearCard'] }
+  | { kind: 'gear-taken-in'; card: Schemas['GearCard']; amount: number | null }
+  | { kind: 'gear-changed'; card: Schemas['GearCard'] }
+  | { kind: 'gear-counted'; amount: number }
   | { kind: 'gear-checked'; isGood: boolean; place: string | null; temperature: string | null; note: string | null }
   | { kind: 'gear-renewed'; counter: string; isNew: boolean }
   | { kind: 'gear-quarantined' | 'gear-released' | 'gear-retired'; reason: string };
@@ -313,6 +316,11 @@ export class Core {
 
   viewGear(look: Schemas['GearLook']): Schemas['GearLine'][] {
     return JSON.parse(this.gear.ViewGear(JSON.stringify(look)));
+  }
+
+  /** What of the lots will not last for the work ahead. */
+  viewStock(needs: readonly Schemas['StockNeed'][], now: string): Schemas['StockLine'][] {
+    return JSON.parse(this.gear.ViewStock(JSON.stringify(needs), now));
   }
 
   openSession(person: string): Schemas['WorkSessionState'] | null {

@@ -11,6 +11,8 @@ export interface GearHereNow {
   sessions: string[];
   /** What the crew has decided of questions of the ready check; missing in what was kept before it could. */
   stops?: Record<string, boolean>;
+  /** What the work ahead takes; missing in what was kept before it was told. */
+  needs?: Schemas['StockNeed'][];
 }
 
 const none: GearHereNow = { at: 0, crews: [], gear: [], sessions: [] };

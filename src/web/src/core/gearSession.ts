@@ -11,15 +11,18 @@ export interface GearShown {
   kinds: Schemas['GearKind'][];
   gear: Schemas['GearLine'][];
   session: Schemas['WorkSessionState'] | null;
+  /** Of what the crew counts, for the work ahead. */
+  stock: Schemas['StockLine'][];
 }
 
 export async function viewGear(person: string, now: number): Promise<GearShown> {
   const core = await Core.bare();
-  const { crews } = await holdGear(core);
+  const { crews, needs } = await holdGear(core);
   const session = core.openSession(person);
   return {
     crews,
     session,
+    stock: core.viewStock(needs ?? [], nowWithOffset(new Date(now))),
     kinds: core.gearKinds(),
     gear: core.viewGear({
       now: nowWithOffset(new Date(now)),

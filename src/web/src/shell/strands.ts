@@ -35,7 +35,7 @@ export async function fetchRun(cable: string): Promise<void> {
 
 /** Fetches the crew's tools and lots and one's work sessions to the tablet. What was begun here and is not sent yet stays. */
 export async function fetchGear(): Promise<void> {
-  const { crews, gear, sessions, events, stops } = await got(api.GET('/api/v1/gear'));
+  const { crews, gear, sessions, events, stops, needs } = await got(api.GET('/api/v1/gear'));
   await keepEvents(events);
   const waiting = await tablet.outbox.filter((row) => !row.refused).toArray();
   const begun = (kind: string) => waiting.filter((row) => row.event.body.kind === kind).flatMap((row) => row.streams);
@@ -46,5 +46,6 @@ export async function fetchGear(): Promise<void> {
     gear: [...gear, ...begun('gear-taken-in').flatMap((id) => (ids.has(id) ? [] : [{ id, counts: [] }]))],
     sessions: [...new Set([...sessions, ...begun('session-begun')])],
     stops,
+    needs,
   });
 }

@@ -1,5 +1,6 @@
 import { Checkbox, Form, Input, InputNumber, Select } from 'antd';
 import type { Schemas } from '../../api/client';
+import { connectorTypeValues } from '../../api/schema';
 import type { GearShown } from '../../core/gearSession';
 import { useGearDeed } from '../../parts/useGearDeed';
 import { SidePanel } from '../../parts/SidePanel';
@@ -16,7 +17,11 @@ interface Props {
 }
 
 /** Of a form that asks only for what there is to choose. */
-type Values = Partial<Schemas['GearCard']>;
+type Values = Partial<Schemas['GearCard']> & { amount?: number | null };
+
+/** What is asked for, with its unit where it has one. */
+export const amountOf = ({ unit }: Schemas['GearStock']) =>
+  [say('gear.amount'), say(`unit.${unit}` as Key)].filter(Boolean).join(', ');
 
 const empty = (value: unknown) => (value === '' || value === undefined ? null : value);
 
@@ -26,10 +31,13 @@ export function GearForm({ kit: { crews, kinds }, person, gear, onClose }: Props
   const { act, says } = useGearDeed(person);
   const gearKind = Form.useWatch('gear', form) ?? gear?.card.gear;
   const kind = kinds.find((one) => one.id === gearKind);
-  const keep = async (values: Values) => {
+  const keep = async ({ amount, ...values }: Values) => {
     const card = { ...(gear?.card ?? { crew: crews[0]?.id }), ...values };
     const whole = Object.fromEntries(Object.entries(card).map(([key, value]) => [key, empty(value)])) as Schemas['GearCard'];
-    if (await act(gear?.id ?? null, { kind: gear ? 'gear-changed' : 'gear-taken-in', card: whole })) onClose();
+    const deed = gear
+      ? { kind: 'gear-changed' as const, card: whole }
+      : { kind: 'gear-taken-in' as const, card: whole, amount: amount ?? null };
+    if (await act(gear?.id ?? null, deed)) onClose();
   };
   const needed = [{ required: true, whitespace: true, message: say('form.needed') }];
   return (
@@ -77,6 +85,16 @@ export function GearForm({ kit: { crews, kinds }, person, gear, onClose }: Props
         {kind?.hasGrade && (
           <Form.Item name="isReferenceGrade" valuePropName="checked">
             <Checkbox>{say('gear.reference-grade')}</Checkbox>
+          </Form.Item>
+        )}
+        {kind?.stock?.isByConnector && (
+          <Form.Item label={say('gear.fits')} name="setting" rules={needed}>
+            <Select options={connectorTypeValues.map((type) => ({ value: type, label: type }))} />
+          </Form.Item>
+        )}
+        {kind?.stock && !gear && (
+          <Form.Item label={amountOf(kind.stock)} name="amount">
+            <InputNumber min={0} max={1_000_000} className="figures" />
           </Form.Item>
         )}
         {kind?.sort === 'lot' && (

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
 import { Download } from '../../parts/Download';
+import { StockLines } from '../../parts/StockLines';
 import { useGear } from '../../parts/useGear';
 import { useTastes } from '../../shell/tastes';
 import { say } from '../../shell/words';
@@ -78,6 +79,12 @@ export function GearPage({ person, mayWork, mayRelease }: Props) {
               {says}
             </p>
           ),
+      )}
+      {kit.stock.length > 0 && (
+        <section className="card">
+          <h2>{say('gear.stock')}</h2>
+          <StockLines stock={kit.stock} />
+        </section>
       )}
       {here.length === 0 && <p className="card">{say('gear.none')}</p>}
       {groups.map(

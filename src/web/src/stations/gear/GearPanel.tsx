@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Input } from 'antd';
+import { Input, InputNumber } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
@@ -9,9 +9,9 @@ import { KitPart } from '../../drawing/KitPart';
 import { useGearDeed } from '../../parts/useGearDeed';
 import { SidePanel } from '../../parts/SidePanel';
 import { FaultLine } from '../../shell/faults';
-import { say } from '../../shell/words';
+import { say, type Key } from '../../shell/words';
 import { GearForm } from './GearForm';
-import { GearBar } from './GearTile';
+import { GearBar, StockBar } from './GearTile';
 import css from './GearPanel.module.css';
 import controls from '../../parts/controls.module.css';
 
@@ -31,6 +31,8 @@ export function GearPanel({ gear, alarm, kit, person, mayWork, mayRelease, isInH
   const [reason, setReason] = useState('');
   const { act, says } = useGearDeed(person);
   const [isChanging, setChanging] = useState(false);
+  const [counted, setCounted] = useState<number | null>(null);
+  const stock = kit.kinds.find((kind) => kind.id === gear.card.gear)?.stock;
   const { session } = kit;
   const strands = useQuery({
     queryKey: ['gear-strands', gear.id],
@@ -82,6 +84,34 @@ export function GearPanel({ gear, alarm, kit, person, mayWork, mayRelease, isInH
           )}
         </div>
       ))}
+      {stock && (
+        <div className={css.wear}>
+          {gear.stock && <StockBar stock={gear.stock} />}
+          {mayWork && isThere && (
+            <form
+              className={css.count}
+              onSubmit={(event) => {
+                event.preventDefault();
+                if (counted !== null) void on({ kind: 'gear-counted', amount: counted }).then(() => setCounted(null));
+              }}
+            >
+              <InputNumber
+                aria-label={say('gear.count')}
+                placeholder={say('gear.count')}
+                suffix={say(`unit.${stock.unit}` as Key)}
+                min={0}
+                max={1_000_000}
+                value={counted}
+                onChange={setCounted}
+                className="figures"
+              />
+              <button type="submit" className={controls.button} disabled={counted === null}>
+                {say('gear.count-keep')}
+              </button>
+            </form>
+          )}
+        </div>
+      )}
       {gear.isChecked && (
         <p>
           {gear.checked

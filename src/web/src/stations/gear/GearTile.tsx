@@ -23,6 +23,7 @@ export function GearTile({ gear, alarm, isInHand, onOpen }: Props) {
         <small>
           {gear.kind} · <span className="figures">{gear.card.code}</span>
           {gear.card.place && ` · ${gear.card.place}`}
+          {gear.stock && gear.card.setting && ` · ${gear.card.setting}`}
           {gear.card.isReferenceGrade && ` · ${say('run.cord-graded')}`}
         </small>
       </span>
@@ -31,6 +32,7 @@ export function GearTile({ gear, alarm, isInHand, onOpen }: Props) {
       {gear.wears.map((wear) => (
         <GearBar key={wear.counter} wear={wear} />
       ))}
+      {gear.stock && <StockBar stock={gear.stock} />}
     </button>
   );
 }
@@ -48,6 +50,20 @@ export function GearBar({ wear }: { wear: Schemas['GearWear'] }) {
       <svg viewBox="0 0 100 6" preserveAspectRatio="none" aria-hidden>
         <rect width="100" height="6" rx="1" className={css.life} />
         <rect width={share * 100} height="6" rx="1" className={share >= 1 ? css.worn : share >= 0.9 ? css.nearly : css.used} />
+      </svg>
+    </span>
+  );
+}
+
+/** How much of a lot is left; the whole bar is what there was when it was counted. */
+export function StockBar({ stock: { says, left, of } }: { stock: Schemas['GearLeft'] }) {
+  const share = of > 0 ? left / of : 0;
+  return (
+    <span className={css.wear}>
+      <span className="figures">{says}</span>
+      <svg viewBox="0 0 100 6" preserveAspectRatio="none" aria-hidden>
+        <rect width="100" height="6" rx="1" className={css.life} />
+        <rect width={share * 100} height="6" rx="1" className={share <= 0.1 ? css.nearly : css.used} />
       </svg>
     </span>
   );

@@ -11,6 +11,7 @@ import { toldOrKept } from '../../shell/tablet';
 import { say } from '../../shell/words';
 import { NextThing } from './NextThing';
 import { nextOf } from './nextOf';
+import { StockShort } from './StockShort';
 import css from './Today.module.css';
 import controls from '../../parts/controls.module.css';
 
@@ -80,6 +81,7 @@ export function Today({ person, mayPlan, mayWork, maySettle }: Props) {
           </Lines>
         </section>
       )}
+      {mayWork && find === '' && <StockShort person={person} />}
       {(listed.length > few || find !== '') && (
         <input
           type="search"
