@@ -7,6 +7,7 @@ using Rhabdon.Core.Meters;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Results;
 using Rhabdon.Core.Runs;
+using Rhabdon.Core.Tools;
 
 namespace Rhabdon.Browser;
 
@@ -117,18 +118,19 @@ public static partial class RunExports
             return Stamps.Words(("field", fault.Field), ("says", Phrasebook.English.Say(fault.Says)));
         }
 
-        var made = Stamps.Put(stamp, [.. answers.Select(ActOf)]);
+        var inHand = GearExports.InHandOf(Stamps.ActorOf(stamp));
+        var made = Stamps.Put(stamp, [.. answers.Select(a => ActOf(a, inHand))]);
         lastMade = answers[0].Body is LinkEvent ? made : [];
         return Stamps.Texts(made);
     }
 
-    private static StreamAct ActOf(RunAnswer answer)
+    private static StreamAct ActOf(RunAnswer answer, IReadOnlyList<GearInHand> inHand)
     {
         var (known, clock) =
             Links.TryGetValue(answer.Stream, out var link) ? (link.Events.Count, link.LastClock)
             : References.TryGetValue(answer.Stream, out var reference) ? (reference.Events.Count, reference.LastClock)
             : (0, default);
-        return new StreamAct(answer.Body!, null, [(answer.Stream, known, clock)]);
+        return new StreamAct(answer.Body!, null, [(answer.Stream, known, clock)], GearUse.Chosen(answer.Body!, null, inHand));
     }
 
     /// <summary>Which column of a table is likely to be what: a <see cref="ResultMapping"/> as JSON.</summary>

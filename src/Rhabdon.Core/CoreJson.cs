@@ -8,6 +8,7 @@ using Rhabdon.Core.Links;
 using Rhabdon.Core.Meters;
 using Rhabdon.Core.Optics;
 using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Planning;
 using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Results;
@@ -64,6 +65,9 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(GearLook))]
 [JsonSerializable(typeof(List<GearLine>))]
 [JsonSerializable(typeof(List<StockNeed>))]
+[JsonSerializable(typeof(PlanFigures))]
+[JsonSerializable(typeof(MethodQuestion))]
+[JsonSerializable(typeof(MethodComparison))]
 [JsonSerializable(typeof(List<StockLine>))]
 [JsonSerializable(typeof(List<StrandHere>))]
 [JsonSerializable(typeof(List<ClockLine>))]

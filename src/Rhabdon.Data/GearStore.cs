@@ -50,6 +50,30 @@ public sealed class GearStore(Database database, EventStore events)
         return [.. streams.Values.Cast<FoldedGear>().Where(g => g.State.Card is not null).OrderBy(g => g.State.Card!.Name, StringComparer.Ordinal)];
     }
 
+    /// <summary>True where one of these tools or lots is of one's own crews, or nobody says which they are; every crew's for an owner.</summary>
+    public async Task<bool> HasAnyAsync(Access access, IReadOnlyList<Guid> gear)
+    {
+        if (gear.Count == 0)
+        {
+            return true;
+        }
+
+        await using var connection = await database.OpenAsync();
+        return await connection.ExecuteScalarAsync<bool>(
+            $"""
+            select exists (select 1 from gear_state g where g.stream_id = any(@gear) and (@IsOwner
+                or exists (select 1 from crew where crew.id = g.crew_id and {CrewStore.IsMine})))
+            """,
+            new
+            {
+                gear = gear.ToArray(),
+                access.IsOwner,
+                access.Person,
+                access.Now,
+            }
+        );
+    }
+
     /// <summary>What the counters of each stand at, and what of a lot was used since it was counted.</summary>
     public async Task<ILookup<Guid, GearCount>> CountsAsync(IEnumerable<GearState> gear)
     {

@@ -70,6 +70,7 @@ public static class Doors
         new("GET", "/api/v1/crews", Passes.SignedIn),
         new("POST", "/api/v1/crews", Passes.Owner, new { name = "" }),
         new("GET", "/api/v1/crew", Passes.Planner),
+        new("GET", "/api/v1/plan/record", Passes.Planner),
         new(
             "POST",
             "/api/v1/people",
@@ -238,6 +239,9 @@ public static class Doors
         new("POST", "/api/v1/calc/link", Passes.Anyone, new { grade = "OM4", wavelength = 1 }),
         new("GET", "/api/v1/calc/gear", Passes.Anyone),
         new("POST", "/api/v1/calc/round", Passes.Anyone, new { ends = 0 }),
+        new("GET", "/api/v1/calc/methods", Passes.Anyone),
+        new("POST", "/api/v1/calc/methods", Passes.Anyone, new { ends = 0 }),
+        new("POST", "/api/v1/calc/spares", Passes.Anyone, new { needed = -1 }),
         new("POST", "/api/v1/calc/gear", Passes.Anyone, new { gear = 1 }),
         new("POST", "/api/v1/calc/ready", Passes.Anyone, new { session = 1 }),
         new("POST", "/api/v1/calc/stock", Passes.Anyone, new { gear = 1 }),

@@ -160,3 +160,26 @@ export async function getReady(page: Page, place: string) {
   await expect(panel.getByText(/points are open/)).toBeVisible();
   return panel;
 }
+
+/** Takes a tool or a lot in for the crew. */
+export async function takeIn(
+  page: Page,
+  what: string,
+  name: string,
+  code: string,
+  fields: Record<string, string> = {},
+  picks: Record<string, string> = {},
+) {
+  await page.getByRole('button', { name: 'Take in' }).click();
+  const panel = page.getByRole('dialog');
+  // The list is long: what is not in sight is found by typing.
+  await page.getByRole('combobox', { name: 'What it is' }).fill(what);
+  await pick(page, 'What it is', what);
+  await panel.getByLabel('Name, as the crew calls it').fill(name);
+  await panel.getByLabel('Code on its label').fill(code);
+  for (const [label, option] of Object.entries(picks)) await pick(page, label, option);
+  for (const [label, value] of Object.entries(fields)) await panel.getByLabel(label).fill(value);
+  await panel.getByRole('button', { name: 'Take in' }).click();
+  await expect(panel).toHaveCount(0);
+  await expect(page.getByRole('button', { name: new RegExp(name) })).toBeVisible();
+}

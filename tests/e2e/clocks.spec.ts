@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { at, done, getReady, goWithin, newCable, sent, stepByKeys, tabletOf, takeTogether, test } from './bench';
+import { at, done, getReady, goWithin, newCable, sent, stepByKeys, tabletOf, takeIn, takeTogether, test } from './bench';
 
 const strip = (page: Page) => page.locator('[data-part=clocks]');
 /** A time that runs, by its title and by where it does: others of the crew may have theirs. */
@@ -74,16 +74,16 @@ test('six hot-melt ends and a cold oven: it goes on first, the ends are marked w
   await sent(next);
 });
 
-test('one heater for three joints: while a sleeve heats the next fiber is worked, and its place is taken when it is done', async ({
+test('one heater for six joints: while a sleeve heats the next fiber is worked, and its place is taken when it is done', async ({
   browser,
 }) => {
   test.setTimeout(240_000);
   const name = `ONE${Date.now()}`;
-  const cable = await newCable(browser, name, 3, { recipe: 'S2', build: 'tight-buffer-900' });
+  const cable = await newCable(browser, name, 6, { recipe: 'S2', build: 'tight-buffer-900' });
   const page = await tabletOf(browser, 'heron', 'saltmarsh-heron');
   await page.clock.install();
   await takeTogether(page, cable);
-  await page.getByRole('button', { name: 'Begin strands 1–3' }).click();
+  await page.getByRole('button', { name: 'Begin strands 1–6' }).click();
   // What is done once may stand from other work of the day.
   await why(page).waitFor();
   const heating = page.getByRole('heading', { name: /Into the heater/ });
@@ -98,4 +98,62 @@ test('one heater for three joints: while a sleeve heats the next fiber is worked
   while (!(await heating.isVisible())) await stepByKeys(page);
   await page.getByRole('button', { name: /What now/ }).click();
   await expect(page.getByRole('button', { name: /Stage by stage/ })).toBeVisible();
+});
+
+test('twelve anaerobic ends and one syringe: it is filled once, and is empty with the twelfth', async ({ browser }) => {
+  test.setTimeout(240_000);
+  const [name, code] = [`Syringe ${Date.now() % 100_000}`, `Y${Date.now() % 100_000}`];
+  const cable = await newCable(browser, `ANA${Date.now()}`, 12, { recipe: 'A1', build: 'cordage-3.0', connector: 'ST' });
+  const page = await tabletOf(browser, 'heron', 'saltmarsh-heron');
+  await page.clock.install();
+  await page.goto('/gear');
+  await takeIn(page, 'syringe', name, code);
+  await takeTogether(page, cable, goWithin);
+  const panel = await getReady(page, `Closet ${Date.now()}`);
+  await panel.getByLabel('Type or scan a code').fill(code);
+  await page.keyboard.press('Enter');
+  await expect(panel.locator('li', { hasText: /^syringe/ })).toContainText(name);
+  await panel.getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('button', { name: 'Begin strands 1–12' }).click();
+  let syringes = 0;
+  const filled = page.getByRole('heading', { name: /^Primer/ });
+  while (!(await filled.isVisible())) {
+    if (await page.getByText('strands 1–12 · once a session').isVisible()) syringes++;
+    await stepByKeys(page);
+  }
+  await sent(page);
+  await goWithin(page, '/gear');
+  await expect(page.getByRole('button', { name: new RegExp(name) })).toContainText(/\d+ connectors? filled of 12/);
+  expect(syringes).toBe(1);
+});
+
+test('two people share a batch: each is shown their own strands, and a handed over one goes on where it stood', async ({
+  browser,
+}) => {
+  test.setTimeout(180_000);
+  const cable = await newCable(browser, `TWO${Date.now()}`, 4);
+  const page = await tabletOf(browser, 'heron', 'saltmarsh-heron');
+  await takeTogether(page, cable);
+  await page.getByRole('button', { name: 'Begin strands 1–4' }).click();
+  await at(page, /Boot onto the fiber/);
+  await page.getByRole('button', { name: 'Done: strands 1–4' }).click();
+  await at(page, /Mark the buffer/);
+  await page.getByRole('button', { name: 'Batch', exact: true }).click();
+  const panel = page.getByRole('dialog');
+  for (const strand of ['1', '2']) await panel.getByRole('checkbox', { name: strand, exact: true }).uncheck();
+  await panel.getByRole('button', { name: 'Lena Tidewater' }).click();
+  await expect(page.getByRole('button', { name: 'Done: strands 1, 2' })).toBeVisible();
+  await sent(page);
+  const mate = await tabletOf(browser, 'lead', 'saltmarsh-lead');
+  await mate.goto(page.url());
+  await at(mate, /Mark the buffer/);
+  await mate.getByRole('button', { name: 'Done: strands 3, 4' }).click();
+  await at(mate, /Buffer off/);
+  await sent(mate);
+
+  // What the mate did is not in the other's way: theirs is still to be marked.
+  await page.getByRole('button', { name: 'Done: strands 1, 2' }).click();
+  await at(page, /Buffer off/);
+  await expect(page.locator('[data-part=bench]')).toHaveAttribute('data-turn', /./);
+  await sent(page);
 });

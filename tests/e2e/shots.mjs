@@ -99,12 +99,6 @@ await page.locator('[data-part=reading] input').fill('30.4');
 await page.getByText('good:').waitFor();
 await page.getByRole('button', { name: /^Ready/ }).waitFor();
 await shot('bench');
-await page.getByRole('button', { name: 'Change light and dark' }).click();
-await page.getByRole('button', { name: 'Batch', exact: true }).click();
-await page.getByRole('button', { name: 'Me: I take over' }).waitFor();
-await shot('batch-dark');
-await page.keyboard.press('Escape');
-await page.getByRole('button', { name: 'Change light and dark' }).click();
 await page.getByText('all sent').waitFor();
 await page.getByRole('link', { name: 'Today', exact: true }).click();
 await page.getByRole('region', { name: 'To do now' }).waitFor();
@@ -147,6 +141,23 @@ for (const [title, key] of [
 }
 await page.getByRole('heading', { name: /at least 889/ }).waitFor();
 await shot('cable-end');
+
+// Six hot-melt ends in the dark of a closet: the oven warms up while they are marked.
+await page.goto(`/proof/${await cableOf('CT-WS-04')}`);
+await page.getByRole('button', { name: 'Change light and dark' }).click();
+await page.getByRole('button', { name: 'Pick strands' }).click();
+await page.getByRole('button', { name: 'All open near ends' }).click();
+await page.getByRole('button', { name: /^Take 6 together/ }).click();
+await page.getByRole('button', { name: /^Begin strands/ }).click();
+for (const title of [/Oven on now/, /Boot, small end first/]) {
+  await page.getByRole('heading', { name: title }).waitFor();
+  await page.getByRole('button', { name: /^Done: strands/ }).click();
+}
+await page.getByRole('heading', { name: /Mark the jacket/ }).waitFor();
+await page.locator('[data-part=clocks] [data-clock]').waitFor();
+await shot('bench-clocks');
+await page.getByRole('button', { name: 'Change light and dark' }).click();
+await page.getByText('all sent').waitFor();
 
 // The first strand of the workshop's cordage.
 await page.goto(`/proof/${await cableOf('CT-WS-03')}`);

@@ -1,5 +1,6 @@
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Tools;
 using Rhabdon.Core.Units;
 
 namespace Rhabdon.Core.Bench;
@@ -44,6 +45,7 @@ public sealed record Rates(string Currency, decimal PerHour, decimal PerConnecto
 /// <param name="Done">How many are accepted or rejected.</param>
 /// <param name="Now">Null where nobody said when it is looked at, or nothing is to be told.</param>
 /// <param name="Pair">Of the strand in focus; null for one that has a port to itself.</param>
+/// <param name="Used">What all of them used up, once they are over; null before.</param>
 /// <param name="End">The cable's end that holds the strand in focus, or, once all are over, the first; null where nothing is left to it.</param>
 public sealed record BatchView(
     IReadOnlyList<BatchQueueView> Queue,
@@ -55,7 +57,8 @@ public sealed record BatchView(
     BenchView? Bench,
     CableEndLine? End = null,
     PairView? Pair = null,
-    NowView? Now = null
+    NowView? Now = null,
+    IReadOnlyList<UsedLine>? Used = null
 );
 
 /// <summary>Why a strand's turn is now, where the bench was asked what to do.</summary>
@@ -88,7 +91,8 @@ public sealed record BatchChange(
     bool IsSameLine,
     CableEndLine? End = null,
     PairView? Pair = null,
-    NowView? Now = null
+    NowView? Now = null,
+    IReadOnlyList<UsedLine>? Used = null
 )
 {
     public static BatchChange Since(BatchView? before, BatchView now)
@@ -107,7 +111,8 @@ public sealed record BatchChange(
             isSameLine,
             now.End,
             now.Pair,
-            now.Now
+            now.Now,
+            now.Used
         );
     }
 }

@@ -3,6 +3,7 @@ using Rhabdon.Core.Links;
 using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Timing;
+using Rhabdon.Core.Tools;
 
 namespace Rhabdon.Core.Bench;
 
@@ -36,7 +37,8 @@ public sealed class BatchViewer(RecipeBook book, Phrasebook words, string langua
             bench?.Kit is { } kit ? bench with { Kit = [.. kit.Select(line => For(line, together.Count))] } : bench,
             EndLine(look, slots.FirstOrDefault(s => s.Termination == turn.Focus) ?? (slots is [var first, ..] ? first : null), stateOf, endOf),
             slots.FirstOrDefault(s => s.Termination == turn.Focus) is { Partner: { } partner } paired ? PairOf(paired, partner, focus!, partners) : null,
-            moment is null ? null : NowOf(states, focus, turn, moment)
+            moment is null ? null : NowOf(states, focus, turn, moment),
+            states.TrueForAll(s => s.IsOver) ? new BatchUse(words).Of(states) : null
         );
     }
 

@@ -17,6 +17,10 @@ public sealed class RecipeBook
 
     public IEnumerable<PublishedRecipe> Recipes => recipes.Values.Select(r => r.Value);
 
+    /// <summary>The newest version of each recipe, by id.</summary>
+    public IEnumerable<PublishedRecipe> Newest =>
+        recipes.Keys.GroupBy(r => r.Id).OrderBy(r => r.Key, StringComparer.Ordinal).Select(r => recipes[r.MaxBy(v => v.Version)!].Value);
+
     public IEnumerable<PublishedReworkLadder> Ladders => ladders.Select(l => new PublishedReworkLadder(l.Key, l.Value.Value));
 
     /// <summary>Every version of the buyers' own profiles, in the order in which they were published.</summary>

@@ -8,6 +8,7 @@ namespace Rhabdon.Core.Tools;
 /// <param name="Shape">What it looks like, for its picture.</param>
 /// <param name="Uses">The acts of a recipe's steps that are done with it.</param>
 /// <param name="BySetting">Several are in hand at once and tell themselves apart by their setting, as films do by their grit.</param>
+/// <param name="Measures">Readings of links and references are taken with it.</param>
 /// <param name="HasGrade">Some are picked for their low loss, and say so.</param>
 /// <param name="Counters">What its life is counted in; null where nothing wears by count.</param>
 /// <param name="Check">When it must be calibrated or looked over again; null where it need not be.</param>
@@ -18,6 +19,7 @@ public sealed record GearKind(
     KitShape Shape,
     IReadOnlyList<ActKind> Uses,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool BySetting = false,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool Measures = false,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool HasGrade = false,
     IReadOnlyList<GearCounter>? Counters = null,
     GearCheck? Check = null,

@@ -58,13 +58,18 @@ public sealed record GearUse(Guid Gear, ActKind Does, int Times, decimal Amount 
         return strand.Events.Where(e => steps.Contains(e.Id)).SelectMany(e => e.With ?? []).Select(w => w.Id).ToHashSet();
     }
 
-    /// <summary>What of the gear in hand an act is done with, by the acts of its steps.</summary>
+    /// <summary>What of the gear in hand an act is done with, by the acts of its steps; a reading of a link is taken with what measures.</summary>
     /// <param name="inHand">In hand where it is done.</param>
     /// <returns>Null for nothing.</returns>
     public static IReadOnlyList<GearUsed>? Chosen(EventBody body, Recipe? worked, IReadOnlyList<GearInHand> inHand)
     {
         var steps = worked is null ? [] : StepsOf(body, worked).ToList();
-        var used = inHand.Where(g => GearKind.Of(g.Gear) is { } kind && steps.Exists(s => kind.IsUsedAt(s) && (!kind.BySetting || g.IsFor(s)))).ToList();
+        var isReading = body is LossRead or ReflectanceRead or ReferenceTaken or ReferenceChecked;
+        var used = inHand
+            .Where(g =>
+                GearKind.Of(g.Gear) is { } kind && ((isReading && kind.Measures) || steps.Exists(s => kind.IsUsedAt(s) && (!kind.BySetting || g.IsFor(s))))
+            )
+            .ToList();
         return used.Count == 0 ? null : [.. used.Take(GearUsed.Most).Select(g => new GearUsed(g.Gear, g.Id))];
     }
 

@@ -21,7 +21,7 @@ public sealed record StockNeed(string Kind, decimal Amount, string? Connector = 
             from work in ahead
             let recipe = book.Latest(work.Recipe)?.Recipe
             where recipe is not null
-            group work.Ends * LotUse.PerEnd(kind, recipe) by (kind.Id, Connector: kind.Stock.IsByConnector ? work.Connector : null) into takes
+            group work.Ends * LotUse.PerEnd(kind, recipe) by (kind.Id, Connector: kind.Stock!.IsByConnector ? work.Connector : null) into takes
             let amount = takes.Sum()
             where amount > 0
             select new StockNeed(takes.Key.Id, amount, takes.Key.Connector),

@@ -24,10 +24,7 @@ public static class RecipeSheets
     /// <summary>The newest version of every recipe of a book.</summary>
     public static IEnumerable<SheetBlock> Of(RecipeBook book) =>
         book
-            .Recipes.GroupBy(r => r.Ref.Id)
-            .Select(g => g.MaxBy(r => r.Ref.Version)!)
-            .OrderBy(r => r.Ref.Id, StringComparer.Ordinal)
-            .SelectMany(r => Of(r, book))
+            .Newest.SelectMany(r => Of(r, book))
             .Prepend(
                 new SheetParagraph(
                     SheetRun.Plain(

@@ -156,8 +156,7 @@ public static class CalcEndpoints
 
     private static FittingRecipes Fitting(Combination wanted, RecipeBook book)
     {
-        var latest = book.Recipes.GroupBy(r => r.Ref.Id).Select(g => book.Latest(g.Key)).OfType<PublishedRecipe>();
-        var near = NearestRecipes.Of(latest, wanted);
+        var near = NearestRecipes.Of(book.Newest, wanted);
         return new FittingRecipes(
             near.Any(f => f.Fits),
             [

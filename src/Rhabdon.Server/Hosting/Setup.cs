@@ -72,6 +72,7 @@ public static class Setup
             .AddSingleton<JobStore>()
             .AddSingleton<LinkStore>()
             .AddSingleton<GearStore>()
+            .AddSingleton<PlanStore>()
             .AddSingleton<ClockStore>()
             .AddSingleton<StreamCache>()
             .AddSingleton<EventStore>()

@@ -14,11 +14,11 @@ public static class LiveEndpoints
     private static readonly TimeSpan Still = TimeSpan.FromSeconds(20);
 
     public static void MapLive(this WebApplication app) =>
-        app.MapGet("/api/v1/live", (HttpContext context, LiveFeed feed, JobStore jobs, SessionStore sessions, IHostApplicationLifetime life) =>
+        app.MapGet("/api/v1/live", (HttpContext context, LiveFeed feed, JobStore jobs, GearStore gear, SessionStore sessions, IHostApplicationLifetime life) =>
             {
                 var over = CancellationTokenSource.CreateLinkedTokenSource(context.RequestAborted, life.ApplicationStopping);
                 context.Response.RegisterForDispose(over);
-                return TypedResults.ServerSentEvents(NewsFor(context, feed, jobs, sessions, over.Token));
+                return TypedResults.ServerSentEvents(NewsFor(context, feed, jobs, gear, sessions, over.Token));
             })
             .Needs(Permission.See)
             .RequireRateLimiting(Limits.Live);
@@ -28,6 +28,7 @@ public static class LiveEndpoints
         HttpContext context,
         LiveFeed feed,
         JobStore jobs,
+        GearStore gear,
         SessionStore sessions,
         [EnumeratorCancellation] CancellationToken cancel
     )
@@ -48,13 +49,16 @@ public static class LiveEndpoints
 
             while (listener.News.TryRead(out var heard))
             {
-                if (heard is null || await jobs.JobAsync(context.AccessOf(), heard.Job) is not null)
+                if (heard is null || await MayHearAsync(heard, context.AccessOf(), jobs, gear))
                 {
                     yield return new SseItem<LiveNews?>(heard, heard is null ? "all" : "news");
                 }
             }
         }
     }
+
+    private static async Task<bool> MayHearAsync(LiveNews news, Access access, JobStore jobs, GearStore gear) =>
+        news.Job is { } job ? await jobs.JobAsync(access, job) is not null : await gear.HasAnyAsync(access, news.Streams);
 
     // True when there is news; false after a time without any, or when the page has gone.
     private static async Task<bool> AnyAsync(ChannelReader<LiveNews?> news, CancellationToken cancel)

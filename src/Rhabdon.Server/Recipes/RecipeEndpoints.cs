@@ -61,21 +61,17 @@ public static class RecipeEndpoints
         var retired = await store.RetiredAsync();
         return
         [
-            .. (await books.BookAsync())
-                .Recipes.GroupBy(r => r.Ref.Id)
-                .Select(g => g.MaxBy(r => r.Ref.Version)!)
-                .OrderBy(r => r.Ref.Id, StringComparer.Ordinal)
-                .Select(r => new RecipeLine(
-                    r.Ref.Id,
-                    r.Ref.Version,
-                    r.Recipe.Family,
-                    r.Recipe.Title.In("en"),
-                    r.Recipe.Serves.Method,
-                    r.Confirmation is not null,
-                    retired.Contains(r.Ref.Id),
-                    r.Recipe.Serves.Connectors,
-                    r.Recipe.Serves.Builds
-                )),
+            .. (await books.BookAsync()).Newest.Select(r => new RecipeLine(
+                r.Ref.Id,
+                r.Ref.Version,
+                r.Recipe.Family,
+                r.Recipe.Title.In("en"),
+                r.Recipe.Serves.Method,
+                r.Confirmation is not null,
+                retired.Contains(r.Ref.Id),
+                r.Recipe.Serves.Connectors,
+                r.Recipe.Serves.Builds
+            )),
         ];
     }
 

@@ -1,4 +1,5 @@
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Links;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Tests.Bench;
 using Rhabdon.Core.Tools;
@@ -34,6 +35,16 @@ public class GearUseTests
         Assert.Equal([new GearUsed("film", Fine)], used);
         Assert.Null(GearUse.Chosen(new StepDone(1, 1, "no such step"), worked, inHand));
         Assert.Null(GearUse.Chosen(new Begun(), worked, inHand));
+    }
+
+    // A loss is read with source and meter; the cleaver in the other hand has no part in it.
+    [Fact]
+    public void A_reading_is_taken_with_what_measures()
+    {
+        GearInHand[] inHand = [new("cleaver", Cleaver), new("meter", Fine), new("source", Coarse)];
+        var taken = new ReferenceTaken(Guid.CreateVersion7(), ReferenceMethod.OneCord, [new TestCord("TC-14")], [new ReferencePower(850, null)]);
+        Assert.Equal([new GearUsed("meter", Fine), new GearUsed("source", Coarse)], GearUse.Chosen(taken, null, inHand));
+        Assert.Null(GearUse.Chosen(new ReferenceEnded(ReferenceEnd.Disconnected), null, inHand));
     }
 
     // One cleaver in hand, whatever it is called; of films one of each grit. A crimp tool with another die takes the place of the one before.

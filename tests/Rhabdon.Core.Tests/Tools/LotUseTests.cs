@@ -64,6 +64,26 @@ public class LotUseTests
         decimal Used(string kind) => story.Events.Sum(e => AmountOf(e, story.State.Worked!, story.Id, kind));
     }
 
+    // Beside what the recipe says: nobody needs more where nothing went wrong.
+    [Fact]
+    public void What_a_batch_used_is_told_beside_its_recipe()
+    {
+        var (good, again) = (new Story().Begin(), new Story().Begin().Until("light"));
+        while (!good.State.IsOver)
+        {
+            good.Step();
+        }
+
+        again.Step("light").Take("re-cleave", "It never seated.").Until("light");
+        Assert.Contains(new UsedLine("wipes", "3", "3", IsMore: false), Used(good));
+        Assert.Contains(new UsedLine("connectors", "1", "1", IsMore: false), Used(good));
+        Assert.Contains(new UsedLine("connectors", "2", "2", IsMore: false), Used(good, again));
+        Assert.Contains(Used(good, again), l => l is { Title: "alcohol", Planned: "2 ml", IsMore: true });
+        Assert.Empty(Used(new Story()));
+
+        static IReadOnlyList<UsedLine> Used(params Story[] strands) => new BatchUse(Phrasebook.English).Of([.. strands.Select(s => s.State)]);
+    }
+
     [Fact]
     public void The_lot_in_hand_is_told_of_it_once()
     {

@@ -5,6 +5,7 @@ import { changesOf, eventsOf, nowWithOffset, tablet, uuid7, type RunHere } from 
 import { say } from '../shell/words';
 import type { Done } from './benchSession';
 import { Core, type Act, type MeterQuestion, type Results, type RunDeed, type RunKey, type RunLook } from './core';
+import { holdGear } from './gearHere';
 import type { RunTold } from './shownRun';
 
 /** Which reading a page wants to see: one picked by hand, or the next after the last. */
@@ -28,6 +29,7 @@ async function holdRun(core: Core, cable: string): Promise<RunHere | undefined> 
   if (run) {
     const asked: Schemas['RunRequest'] = { cable: run.run, references: run.references, now: nowWithOffset(new Date()) };
     core.holdRun(asked, await eventsOf(core.streamsOfRun(asked)));
+    await holdGear(core);
   }
   held = { cable, changes, run };
   return run;

@@ -2,6 +2,7 @@ import { liveQuery } from 'dexie';
 import { useEffect, useState } from 'react';
 import { bringGear, viewGear } from '../core/bench';
 import type { GearShown } from '../core/gearSession';
+import { watchGear } from '../shell/live';
 import { whyNotKept } from '../shell/record';
 import { changesOf } from '../shell/tablet';
 
@@ -18,8 +19,10 @@ export function useGear(person: string): { kit?: GearShown; fault: string } {
       );
     void bringGear().then(look, look);
     const watch = liveQuery(changesOf).subscribe({ next: () => void look() });
+    const unheard = watchGear(() => void bringGear());
     return () => {
       isGone = true;
+      unheard();
       watch.unsubscribe();
     };
   }, [person]);

@@ -16,6 +16,7 @@ const concerns: Record<string, (told: News, of: unknown) => boolean> = {
   batches: () => true,
   looks: () => true,
   clocks: () => true,
+  'gear-alarms': ({ job }) => !job,
   job: ({ job }, of) => job === of,
   // A cable's terminations are a group; what is measured is no group's, and told by streams that are not its.
   ladder: ({ groups, streams }, of) => groups.includes(of as string) || groups.some((group) => streams.includes(group)),
@@ -45,6 +46,14 @@ export function watchJob(job: string, hear: () => void): () => void {
   return () => onJobs.delete(hear);
 }
 
+const onGear = new Set<() => void>();
+
+/** While a page shows tools or lots, it is told when others did anything with one of the crew's. */
+export function watchGear(hear: () => void): () => void {
+  onGear.add(hear);
+  return () => onGear.delete(hear);
+}
+
 /** Hears what other tablets did, from the server, within a second of its being kept there. */
 export function useLive(isSignedIn: boolean) {
   const queries = useQueryClient();
@@ -58,6 +67,7 @@ export function useLive(isSignedIn: boolean) {
       const wanted = news?.streams.length ? shown.filter((id) => news.streams.includes(id)) : shown;
       if (wanted.length > 0) void fetchStrands(wanted).catch(() => undefined);
       for (const [hear, job] of onJobs) if (!news || news.job === job) hear();
+      if (!news?.job) for (const hear of onGear) hear();
       // A first answer that is on its way may have been given before the news, and is not asked for anew: it is once it is there.
       const early = queries
         .getQueryCache()

@@ -8,6 +8,7 @@ import history from '../../../Rhabdon.Core/Phrases/en/history.json';
 import jobs from '../../../Rhabdon.Core/Phrases/en/jobs.json';
 import optics from '../../../Rhabdon.Core/Phrases/en/optics.json';
 import people from '../../../Rhabdon.Core/Phrases/en/people.json';
+import planning from '../../../Rhabdon.Core/Phrases/en/planning.json';
 import ready from '../../../Rhabdon.Core/Phrases/en/ready.json';
 import recipes from '../../../Rhabdon.Core/Phrases/en/recipes.json';
 import meters from '../../../Rhabdon.Core/Phrases/en/meters.json';
@@ -27,6 +28,7 @@ const english = {
   ...meters,
   ...optics,
   ...people,
+  ...planning,
   ...ready,
   ...recipes,
   ...results,

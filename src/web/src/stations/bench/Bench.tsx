@@ -192,6 +192,8 @@ export function Bench({ unit, person, mayWork, mayPlan }: { unit: Unit; person: 
           onBegin={() => void begin()}
           onTurn={() => turnTo()}
           onHere={(things) => lay(things, 'laid')}
+          aside={ready?.ready?.lines.filter((line) => line.inHand && line.standing === 'not') ?? []}
+          onReady={() => dispatch({ kind: 'opened', what: 'ready' })}
         />
       </div>
       {bench && (

@@ -6,6 +6,7 @@ import type { ReadyShown } from '../../core/gearSession';
 import { useGearDeed } from '../../parts/useGearDeed';
 import { ScanCode } from '../../parts/ScanCode';
 import { SidePanel } from '../../parts/SidePanel';
+import { useInstruments } from '../../parts/useInstruments';
 import { FaultLine } from '../../shell/faults';
 import { whyNotKept } from '../../shell/record';
 import { say } from '../../shell/words';
@@ -30,6 +31,15 @@ export function ReadyPanel({ shown, job, person, mayDecide, onDecided, onClose }
   const [air, setAir] = useState<number | null>(null);
   const [code, setCode] = useState('');
   const { act, says, setSays } = useGearDeed(person);
+  const instruments = useInstruments().data?.filter((one) => one.isThere) ?? [];
+  const airOf = async () => {
+    try {
+      setAir(Number.parseFloat((await got(api.GET('/api/v1/instruments/splicer'))).temperature));
+      setSays('');
+    } catch (error) {
+      setSays((error as Error).message);
+    }
+  };
   if (!session || !ready) {
     return (
       <SidePanel title={say('ready.title')} onClose={onClose}>
@@ -58,6 +68,11 @@ export function ReadyPanel({ shown, job, person, mayDecide, onDecided, onClose }
             onChange={setAir}
             className={css.air}
           />
+          {instruments.some((one) => one.kind === 'splicer') && (
+            <button type="button" className={controls.button} onClick={() => void airOf()}>
+              {say('ready.air-splicer')}
+            </button>
+          )}
           <button type="submit" className={controls.mainLower} disabled={place.trim() === ''}>
             {say('ready.begin')}
           </button>
@@ -135,6 +150,11 @@ export function ReadyPanel({ shown, job, person, mayDecide, onDecided, onClose }
               <b>{line.title}</b>
               {line.inHand && <span>{line.gear.find((gear) => gear.id === line.inHand)?.card.name}</span>}
               {line.says && <small>{line.says}</small>}
+              {instruments
+                .filter((one) => line.id === `gear ${one.kind}`)
+                .map((one) => (
+                  <small key={one.kind}>{say('ready.answers', { name: one.name ?? '' })}</small>
+                ))}
               {line.until && (
                 <small>
                   {say('ready.until', { time: new Date(line.until).toLocaleTimeString('en', { timeStyle: 'short' }) })}

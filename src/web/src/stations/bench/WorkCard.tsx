@@ -27,12 +27,27 @@ interface Props {
   onTurn: () => void;
   /** Things that were missing are here now. */
   onHere: (things: readonly string[]) => void;
+  /** What is in hand and nobody may work with: somebody set it aside meanwhile. */
+  aside: readonly Schemas['ReadyLine'][];
+  onReady: () => void;
 }
 
 /** The one thing to do now: begin, a step, a trouble, or going on when an end is done. */
 export function WorkCard(props: Props) {
   return (
     <section className={`card ${css.work}`} data-part="work" aria-live="polite">
+      {props.mayWork && props.aside.length > 0 && (
+        <p className={css.aside} role="alert">
+          {props.aside.map((line) => (
+            <span key={line.id}>
+              <b>{line.gear.find((gear) => gear.id === line.inHand)?.card.name}</b> {line.says}
+            </span>
+          ))}
+          <button type="button" className={controls.button} onClick={props.onReady}>
+            {say('ready.take-another')}
+          </button>
+        </p>
+      )}
       <Now {...props} />
     </section>
   );
@@ -40,7 +55,7 @@ export function WorkCard(props: Props) {
 
 function Now({ view, strand, where, mayWork, says, face, proposed, judge, onAct, onFace, onBegin, onTurn, onHere }: Props) {
   const { bench } = view;
-  if (!bench) return <Over says={say('batch.over', { count: view.done })} strand={strand} end={view.end} />;
+  if (!bench) return <Over says={say('batch.over', { count: view.done })} strand={strand} end={view.end} used={view.used} />;
   if (!mayWork) return <p>{bench.says}</p>;
   const others = view.queue.some((other) => other.place === 'next' || other.place === 'waiting');
   if (bench.trouble)
@@ -95,13 +110,35 @@ interface OverProps {
   hasStory?: boolean;
   /** Of the cable that holds the strand. */
   end?: Schemas['CableEndLine'] | null;
+  used?: Schemas['UsedLine'][] | null;
 }
 
 /** Nothing more to do on this end, or on any of the batch. */
-function Over({ says, strand, onTurn, hasStory, end }: OverProps) {
+function Over({ says, strand, onTurn, hasStory, end, used }: OverProps) {
   return (
     <>
       <h2>{says}</h2>
+      {used && used.length > 0 && (
+        <table className={css.used}>
+          <caption>{say('batch.used')}</caption>
+          <thead>
+            <tr>
+              <td />
+              <th scope="col">{say('batch.used-really')}</th>
+              <th scope="col">{say('batch.used-planned')}</th>
+            </tr>
+          </thead>
+          <tbody>
+            {used.map((line) => (
+              <tr key={line.title} className={line.isMore ? css.more : ''}>
+                <th scope="row">{line.title}</th>
+                <td className="figures">{line.used}</td>
+                <td className="figures">{line.planned}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
       <div className="grow" />
       {end?.isToClose && !onTurn && (
         <Link className={controls.button} to={`/end/${strand.termination}`}>

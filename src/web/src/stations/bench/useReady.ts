@@ -1,7 +1,8 @@
 import { liveQuery } from 'dexie';
 import { useEffect, useRef, useState } from 'react';
-import { viewReady } from '../../core/bench';
+import { bringGear, viewReady } from '../../core/bench';
 import type { ReadyShown } from '../../core/gearSession';
+import { watchGear } from '../../shell/live';
 import { changesOf } from '../../shell/tablet';
 
 /** A tap is answered first: the ready check is looked at once the hands are still. */
@@ -21,8 +22,10 @@ export function useReady(person: string, strands: readonly string[]): { ready?: 
     };
     again.current = look;
     const watch = liveQuery(changesOf).subscribe({ next: look });
+    const unheard = watchGear(() => void bringGear().catch(() => undefined));
     return () => {
       window.clearTimeout(waiting);
+      unheard();
       watch.unsubscribe();
     };
   }, [person, which]);

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button, Form, Input, InputNumber, Radio, Select } from 'antd';
 import { useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { DraftLine } from '../../parts/DraftLine';
 import { useFormDraft } from '../../parts/useDraft';
 import { Told } from '../../parts/Told';
@@ -52,7 +52,10 @@ export function CableForm() {
   const end = { connector: 'SC', polish: 'UPC', recipe: 'M4', firstPort: 1, perPort: 1 };
   return (
     <div className="page">
-      <h1>{say('cable.title', { job: job.data.job.name })}</h1>
+      <div className="row apart">
+        <h1>{say('cable.title', { job: job.data.job.name })}</h1>
+        <Link to="/methods">{say('methods.compare')}</Link>
+      </div>
       <DraftLine
         isRestored={draft.isRestored}
         onAnew={() => {
