@@ -111,20 +111,22 @@ public sealed class GearStore(Database database, EventStore events)
         }
     }
 
-    /// <summary>What is still to be made in the open jobs of one's own crews; for an owner in every crew's.</summary>
-    public async Task<IReadOnlyList<WorkAhead>> AheadAsync(Access access)
+    /// <summary>What is still to be made in the jobs of one's own crews; for an owner in every crew's.</summary>
+    /// <param name="job">There alone; null for everywhere.</param>
+    public async Task<IReadOnlyList<WorkAhead>> AheadAsync(Access access, Guid? job = null)
     {
         await using var connection = await database.OpenAsync();
         return (
             await connection.QueryAsync<WorkAhead>(
                 $"""
                 select t.recipe, t.connector, sum(t.ends)::int "Ends" from cable_tally t join cable on cable.id = t.cable_id
-                where t.bucket = any(@open) and t.ends > 0 and t.recipe <> '' and exists (
+                where t.bucket = any(@open) and t.ends > 0 and t.recipe <> '' and (@job is null or cable.job_id = @job) and exists (
                     select 1 from job_crew jc join crew on crew.id = jc.crew_id where jc.job_id = cable.job_id and (@IsOwner or {CrewStore.IsMine}))
                 group by t.recipe, t.connector order by 1, 2
                 """,
                 new
                 {
+                    job,
                     open = Enum.GetValues<EndBucket>().Where(b => b.IsOpen()).Select(b => JsonNames.Of(b)).ToArray(),
                     access.IsOwner,
                     access.Person,

@@ -69,6 +69,8 @@ test('axe finds nothing serious before one signs in, nor in Plan, Recipes and Ve
     ['/', titled('Today')],
     ['/plan', titled('New job')],
     [`/plan/${job}`, titled(/New cable/)],
+    ['/methods', (p) => p.getByRole('columnheader', { name: /costs least/ }).waitFor()],
+    [`/kit/${job}`, titled('Parts')],
     [
       '/recipes',
       (p) =>

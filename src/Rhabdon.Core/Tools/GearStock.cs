@@ -9,11 +9,13 @@ namespace Rhabdon.Core.Tools;
 /// A piece that serves an attempt to its end however often the act is done, as a connector does; else every time the act is done takes its share.
 /// </param>
 /// <param name="IsByConnector">A lot is for one type of connector, which its setting names.</param>
+/// <param name="Pack">As it is bought, in the unit (ours); null where that differs too much to say.</param>
 public sealed record GearStock(
     string Unit,
     string? Consumable = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool IsByAttempt = false,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool IsByConnector = false
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool IsByConnector = false,
+    decimal? Pack = null
 )
 {
     /// <summary>What <see cref="GearCount.Counter"/> says where it is an amount of this and not the wear of a part.</summary>

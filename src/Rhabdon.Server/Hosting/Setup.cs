@@ -18,6 +18,7 @@ using Rhabdon.Server.Links;
 using Rhabdon.Server.Live;
 using Rhabdon.Server.People;
 using Rhabdon.Server.Pictures;
+using Rhabdon.Server.Planning;
 using Rhabdon.Server.Recipes;
 using Rhabdon.Server.Tools;
 using Serilog;
@@ -73,6 +74,7 @@ public static class Setup
             .AddSingleton<LinkStore>()
             .AddSingleton<GearStore>()
             .AddSingleton<PlanStore>()
+            .AddSingleton<JobKits>()
             .AddSingleton<ClockStore>()
             .AddSingleton<StreamCache>()
             .AddSingleton<EventStore>()

@@ -83,10 +83,11 @@ export function Methods() {
     perHour,
     yields: record.data?.yields,
     skilled: record.data?.skilled,
+    confidence: 0.95,
   });
   const compared = useQuery({
     queryKey: ['methods', question],
-    queryFn: () => got(api.POST('/api/v1/calc/methods', { body: question as unknown as Schemas['MethodQuestion'] })),
+    queryFn: () => got(api.POST('/api/v1/calc/methods', { body: question })),
     enabled: !!record.data,
     placeholderData: keepPreviousData,
   });

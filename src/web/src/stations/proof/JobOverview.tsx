@@ -65,6 +65,9 @@ function Job({ told, mayPlan }: { told: Schemas['JobView']; mayPlan: boolean }) 
               {say('today.add-cable')}
             </Link>
           )}
+          <Link className={controls.button} to={`/kit/${job.id}`}>
+            {say('kit.open')}
+          </Link>
           <Link className={controls.button} to={`/links/${job.id}`}>
             {say('job.links')}
           </Link>

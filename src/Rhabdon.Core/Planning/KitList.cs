@@ -1,0 +1,137 @@
+using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Recipes;
+using Rhabdon.Core.Tools;
+
+namespace Rhabdon.Core.Planning;
+
+/// <summary>Work that one loads for.</summary>
+/// <param name="Ahead">Ends still to be made.</param>
+/// <param name="Gear">The crew's tools and lots: what is there is taken off.</param>
+/// <param name="Yields">The crew's own record.</param>
+/// <param name="Confidence">That the connectors are enough, 0.5 to 0.999.</param>
+public sealed record KitQuestion(
+    IReadOnlyList<WorkAhead> Ahead,
+    IReadOnlyList<GearOnHand> Gear,
+    DateTimeOffset Now,
+    IReadOnlyList<YieldRecord>? Yields = null,
+    double Confidence = 0.95
+);
+
+/// <summary>One thing to load.</summary>
+/// <param name="Id">What it is ticked by: it stays the same while the list changes.</param>
+/// <param name="Take">How much of it, in words; empty for a tool, of which one is enough.</param>
+/// <param name="Why">How many of it are spares, or what it is for.</param>
+/// <param name="Has">What is there, in words; null where nobody has counted.</param>
+/// <param name="Bring">What is missing, in words; null where there is enough, or nobody has counted.</param>
+/// <param name="Says">What is to be done about it before it is loaded: a check that is due, a lot that is set aside; empty where all is well.</param>
+public sealed record LoadLine(string Id, KitShape Shape, string Title, string Take, string Why, string? Has, string? Bring, IReadOnlyList<string> Says);
+
+/// <summary>What to load for some work: parts with their spares, what is used up, and tools.</summary>
+public sealed record LoadList(IReadOnlyList<LoadLine> Parts, IReadOnlyList<LoadLine> Supplies, IReadOnlyList<LoadLine> Tools)
+{
+    public IEnumerable<LoadLine> All => Parts.Concat(Supplies).Concat(Tools);
+}
+
+/// <summary>Makes the list of what to load from the recipes of the work, so that nobody drives back.</summary>
+public sealed class KitList(RecipeBook book, Phrasebook words, string language)
+{
+    public LoadList Of(KitQuestion asked)
+    {
+        var work = asked
+            .Ahead.Select(a => (Ahead: a, book.Latest(a.Recipe)?.Recipe))
+            .Where(w => w.Recipe is not null)
+            .Select(w => (w.Ahead, Recipe: w.Recipe!, Take: TakeOf(w.Ahead, w.Recipe!, asked)))
+            .ToList();
+        var stock = new StockTeller(words);
+        return new LoadList(
+            [.. work.Select(w => PartOf(w.Ahead, w.Recipe, w.Take, asked))],
+            [
+                // With as many connectors as are taken: each spare that is used takes its wipes as well.
+                .. StockNeed
+                    .Of([.. work.Select(w => w.Ahead with { Ends = w.Take })], book)
+                    .Where(n => GearKind.Of(n.Kind)!.Stock!.Consumable is not null)
+                    .Select(n => SupplyOf(n, stock, asked)),
+            ],
+            [.. GearKind.All.Where(k => k.Sort == GearSort.Tool && work.Exists(w => w.Recipe.Steps.Any(k.IsUsedAt))).Select(k => ToolOf(k, work.Select(w => w.Recipe), asked))]
+        );
+    }
+
+    private static int TakeOf(WorkAhead ahead, Recipe recipe, KitQuestion asked)
+    {
+        var pieces = recipe.Together ?? 1;
+        var method = recipe.Serves.Method;
+        var yield = MethodYield.Of(PlanFigures.Of(method, null).Yield, asked.Yields?.FirstOrDefault(y => y.Method == method));
+        return pieces * Spares.Take((ahead.Ends + pieces - 1) / pieces, yield, asked.Confidence, hasLots: true);
+    }
+
+    private LoadLine PartOf(WorkAhead ahead, Recipe recipe, int take, KitQuestion asked)
+    {
+        var pieces = recipe.Together ?? 1;
+        var (parts, needed) = (take / pieces, (ahead.Ends + pieces - 1) / pieces);
+        var lots = Lots(asked, "connectors").Where(g => g.State.Card!.Setting == ahead.Connector).ToList();
+        var has = lots.Count == 0 ? (decimal?)null : lots.Where(g => IsGood(g, asked)).Sum(g => LeftOf(g));
+        return new LoadLine(
+            $"part {ahead.Recipe} {ahead.Connector}",
+            KitShape.Connector,
+            $"{ahead.Connector} · {recipe.Title.In(language)}",
+            AmountText.Say(words, parts, "piece"),
+            words.Say(Phrase.Of(PhraseKeys.Kit.Spares, ("ends", $"{needed}"), ("spare", $"{parts - needed}"))),
+            has is null ? null : AmountText.Say(words, has.Value, "piece"),
+            has < parts ? AmountText.Say(words, parts - has.Value, "piece") : null,
+            SaysOf(lots, asked)
+        );
+    }
+
+    private LoadLine SupplyOf(StockNeed need, StockTeller stock, KitQuestion asked)
+    {
+        var kind = GearKind.Of(need.Kind)!;
+        var lots = Lots(asked, kind.Id).ToList();
+        var amount = kind.Stock!.IsWhole ? Math.Ceiling(need.Amount) : need.Amount;
+        var told = stock.Tell([need], asked.Gear, asked.Now).FirstOrDefault();
+        return new LoadLine(
+            $"supply {kind.Id}",
+            kind.Shape,
+            words.Say(Phrase.Of($"gear.kind-{kind.Id}")),
+            AmountText.Say(words, amount, kind.Stock.Unit),
+            kind.Stock.Pack is { } pack
+                ? words.Say(
+                    Phrase.Of(PhraseKeys.Kit.Packs, ("packs", $"{Math.Ceiling(amount / pack)}"), ("pack", AmountText.Say(words, pack, kind.Stock.Unit)))
+                )
+                : "",
+            told is null ? null : AmountText.Say(words, told.Have, kind.Stock.Unit),
+            told?.Bring is null ? null : AmountText.Say(words, amount - told.Have, kind.Stock.Unit),
+            SaysOf(lots, asked)
+        );
+    }
+
+    private LoadLine ToolOf(GearKind kind, IEnumerable<Recipe> recipes, KitQuestion asked)
+    {
+        var own = Lots(asked, kind.Id).Where(g => IsGood(g, asked)).ToList();
+        return new LoadLine(
+            $"tool {kind.Id}",
+            kind.Shape,
+            words.Say(Phrase.Of($"gear.kind-{kind.Id}")),
+            "",
+            words.Say(Phrase.Of(PhraseKeys.Kit.For, ("recipes", string.Join(", ", recipes.Where(r => r.Steps.Any(kind.IsUsedAt)).Select(r => r.Id).Distinct())))),
+            own.Count == 0 ? null : string.Join(", ", own.Select(g => g.State.Card!.Name)),
+            null,
+            SaysOf(own, asked)
+        );
+    }
+
+    private static IEnumerable<GearOnHand> Lots(KitQuestion asked, string kind) =>
+        asked.Gear.Where(g => g.State is { Card: { } card, Retired: null } && card.Gear == kind);
+
+    private decimal LeftOf(GearOnHand lot) => new GearViewer(words).StockOf(lot.State, GearKind.Of(lot.State.Card!.Gear)!, lot.Counts)?.Left ?? 0;
+
+    private static bool IsGood(GearOnHand gear, KitQuestion asked) =>
+        gear.State.Quarantine is null && !(gear.State.Card!.Expires < DateOnly.FromDateTime(asked.Now.Date));
+
+    // What is due on any of them, and on which.
+    private IReadOnlyList<string> SaysOf(IEnumerable<GearOnHand> gear, KitQuestion asked) =>
+        [
+            .. gear.Select(g => new GearViewer(words).View(g.State, g.Counts, new GearLook(asked.Now)))
+                .Where(l => l.Standing >= GearStanding.Due)
+                .Select(l => $"{l.Card.Name}: {string.Join(" ", l.Says)}"),
+        ];
+}

@@ -1,0 +1,45 @@
+import { expect } from '@playwright/test';
+import { newCable, tabletOf, test } from './bench';
+
+test('methods stand side by side with why the others do not do; what to load comes with spares, and is ticked off', async ({
+  browser,
+}) => {
+  const cable = await newCable(browser, `PLAN${Date.now()}`, 12, { recipe: 'M2', connector: 'LC' });
+  const page = await tabletOf(browser, 'lead', 'saltmarsh-lead');
+  await page.goto('/methods');
+  const column = (name: RegExp) => page.getByRole('columnheader', { name });
+  await expect(column(/Anaerobic/)).toBeVisible();
+  await expect(column(/Splice-on/)).toBeVisible();
+
+  // An angled face is not polished by hand: those ways are out, and say so.
+  await page.getByRole('combobox', { name: 'Polish' }).click();
+  await page.getByTitle('APC', { exact: true }).click();
+  await expect(column(/Anaerobic/)).toHaveCount(0);
+  await page.getByText('Why the others do not do').click();
+  await expect(page.getByText(/An angled face is not polished by hand/).first()).toBeVisible();
+
+  // With more ends each way costs more in all.
+  const total = page.getByRole('row', { name: /^For all of it/ }).getByRole('cell').first();
+  const before = await total.innerText();
+  await page.getByRole('slider').focus();
+  await page.keyboard.press('End');
+  await expect(total).not.toHaveText(before);
+
+  const { job } = await (await page.request.get(`/api/v1/cables/${cable}/ladder`)).json();
+  await page.goto(`/job/${job}`);
+  await page.getByRole('link', { name: 'What to load' }).click();
+  const part = page.getByRole('listitem').filter({ hasText: 'LC · Cam-lock' });
+  await expect(part).toContainText(/24 and \d+ spare/);
+  await part.getByRole('checkbox').check();
+  await expect(page.getByRole('status')).toContainText(/^1 of \d+ loaded/);
+  await page.reload();
+  await expect(page.getByRole('status')).toContainText(/^1 of \d+ loaded/);
+
+  // Surer is more.
+  const taken = Number(await part.locator('b').first().innerText());
+  await page.getByRole('combobox', { name: 'Sure to be enough' }).click();
+  await page.getByTitle('enough in 99 of 100 such jobs').click();
+  await expect.poll(async () => Number(await part.locator('b').first().innerText())).toBeGreaterThan(taken);
+  const table = await page.request.get(`/api/v1/jobs/${job}/kit.csv`);
+  expect(await table.text()).toContain('what,take,why,here,bring,note');
+});
