@@ -15,7 +15,7 @@ namespace Rhabdon.Server.Tests;
 /// <summary>The whole server with the demo world on a database of its own, and people signed in to it.</summary>
 public sealed class Host : WebApplicationFactory<Program>
 {
-    /// <summary>The halls' 12 strands, the tower's four cables of 6 and the trunk's 36, two ends each; and fifteen tools and lots of two crews.</summary>
+    /// <summary>The halls' 12 strands, the tower's four cables of 6 and the trunk's 36, two ends each; and nineteen tools and lots of two crews.</summary>
     public const int DemoStreams = ((12 + (4 * 6) + 36) * 2) + 19;
 
     // What a first start makes (tables, recipes, the demo's people and their slow password hashes) is made once and copied for every host.
