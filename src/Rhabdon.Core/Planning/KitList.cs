@@ -52,7 +52,11 @@ public sealed class KitList(RecipeBook book, Phrasebook words, string language)
                     .Where(n => GearKind.Of(n.Kind)!.Stock!.Consumable is not null)
                     .Select(n => SupplyOf(n, stock, asked)),
             ],
-            [.. GearKind.All.Where(k => k.Sort == GearSort.Tool && work.Exists(w => w.Recipe.Steps.Any(k.IsUsedAt))).Select(k => ToolOf(k, work.Select(w => w.Recipe), asked))]
+            [
+                .. GearKind
+                    .All.Where(k => k.Sort == GearSort.Tool && work.Exists(w => w.Recipe.Steps.Any(k.IsUsedAt)))
+                    .Select(k => ToolOf(k, work.Select(w => w.Recipe), asked)),
+            ]
         );
     }
 
@@ -75,7 +79,7 @@ public sealed class KitList(RecipeBook book, Phrasebook words, string language)
             KitShape.Connector,
             $"{ahead.Connector} · {recipe.Title.In(language)}",
             AmountText.Say(words, parts, "piece"),
-            words.Say(Phrase.Of(PhraseKeys.Kit.Spares, ("ends", $"{needed}"), ("spare", $"{parts - needed}"))),
+            words.Say(Phrase.Of(PhraseKeys.Load.Spares, ("ends", $"{needed}"), ("spare", $"{parts - needed}"))),
             has is null ? null : AmountText.Say(words, has.Value, "piece"),
             has < parts ? AmountText.Say(words, parts - has.Value, "piece") : null,
             SaysOf(lots, asked)
@@ -87,7 +91,7 @@ public sealed class KitList(RecipeBook book, Phrasebook words, string language)
         var kind = GearKind.Of(need.Kind)!;
         var lots = Lots(asked, kind.Id).ToList();
         var amount = kind.Stock!.IsWhole ? Math.Ceiling(need.Amount) : need.Amount;
-        var told = stock.Tell([need], asked.Gear, asked.Now).FirstOrDefault();
+        var told = stock.Tell([need], asked.Gear, asked.Now) is [var line, ..] ? line : null;
         return new LoadLine(
             $"supply {kind.Id}",
             kind.Shape,
@@ -95,7 +99,7 @@ public sealed class KitList(RecipeBook book, Phrasebook words, string language)
             AmountText.Say(words, amount, kind.Stock.Unit),
             kind.Stock.Pack is { } pack
                 ? words.Say(
-                    Phrase.Of(PhraseKeys.Kit.Packs, ("packs", $"{Math.Ceiling(amount / pack)}"), ("pack", AmountText.Say(words, pack, kind.Stock.Unit)))
+                    Phrase.Of(PhraseKeys.Load.Packs, ("packs", $"{Math.Ceiling(amount / pack)}"), ("pack", AmountText.Say(words, pack, kind.Stock.Unit)))
                 )
                 : "",
             told is null ? null : AmountText.Say(words, told.Have, kind.Stock.Unit),
@@ -112,7 +116,9 @@ public sealed class KitList(RecipeBook book, Phrasebook words, string language)
             kind.Shape,
             words.Say(Phrase.Of($"gear.kind-{kind.Id}")),
             "",
-            words.Say(Phrase.Of(PhraseKeys.Kit.For, ("recipes", string.Join(", ", recipes.Where(r => r.Steps.Any(kind.IsUsedAt)).Select(r => r.Id).Distinct())))),
+            words.Say(
+                Phrase.Of(PhraseKeys.Load.For, ("recipes", string.Join(", ", recipes.Where(r => r.Steps.Any(kind.IsUsedAt)).Select(r => r.Id).Distinct())))
+            ),
             own.Count == 0 ? null : string.Join(", ", own.Select(g => g.State.Card!.Name)),
             null,
             SaysOf(own, asked)

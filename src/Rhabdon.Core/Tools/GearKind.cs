@@ -13,6 +13,7 @@ namespace Rhabdon.Core.Tools;
 /// <param name="Counters">What its life is counted in; null where nothing wears by count.</param>
 /// <param name="Check">When it must be calibrated or looked over again; null where it need not be.</param>
 /// <param name="Stock">How it is used up; null where nobody counts that.</param>
+/// <param name="On">It serves only steps that take a place on this, as an oven does not heat what goes into a splicer's heater; null for any.</param>
 public sealed record GearKind(
     string Id,
     GearSort Sort,
@@ -23,7 +24,8 @@ public sealed record GearKind(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool HasGrade = false,
     IReadOnlyList<GearCounter>? Counters = null,
     GearCheck? Check = null,
-    GearStock? Stock = null
+    GearStock? Stock = null,
+    string? On = null
 )
 {
     public static IReadOnlyList<GearKind> All { get; } = Read();
@@ -31,7 +33,7 @@ public sealed record GearKind(
     /// <summary>Null for a kind that nobody has registered.</summary>
     public static GearKind? Of(string id) => All.FirstOrDefault(k => k.Id == id);
 
-    public bool IsUsedAt(Step step) => step.Acts?.Any(a => Uses.Contains(a.Does)) == true;
+    public bool IsUsedAt(Step step) => (On is null || step.On == On) && step.Acts?.Any(a => Uses.Contains(a.Does)) == true;
 
     private static List<GearKind> Read()
     {

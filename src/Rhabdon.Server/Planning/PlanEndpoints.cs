@@ -3,6 +3,7 @@ using Rhabdon.Core.Phrases;
 using Rhabdon.Core.Planning;
 using Rhabdon.Core.Rights;
 using Rhabdon.Data;
+using Rhabdon.Documents;
 using Rhabdon.Server.Hosting;
 using Rhabdon.Server.People;
 
@@ -39,12 +40,9 @@ public static class PlanEndpoints
 
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> Table(Guid id, JobKits kits, HttpContext context, double confidence = 0.95) =>
         Refused(confidence) is { } refused ? refused
-        : await kits.OfAsync(context.AccessOf(), id, confidence) is { } kit
-            ? TypedResults.File(LoadCsv.Write(kit.Load), "text/csv; charset=utf-8", "kit.csv")
+        : await kits.OfAsync(context.AccessOf(), id, confidence) is { } kit ? TypedResults.File(LoadCsv.Write(kit.Load), "text/csv; charset=utf-8", "kit.csv")
         : Problems.Missing();
 
     private static ProblemHttpResult? Refused(double confidence) =>
-        confidence is >= 0.5 and <= 0.999
-            ? null
-            : Problems.Field(400, "confidence", Phrase.Of(PhraseKeys.Optics.Between, ("least", "0.5"), ("most", "0.999")));
+        confidence is >= 0.5 and <= 0.999 ? null : Problems.Field(400, "confidence", Phrase.Of(PhraseKeys.Optics.Between, ("least", "0.5"), ("most", "0.999")));
 }

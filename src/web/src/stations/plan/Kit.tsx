@@ -42,7 +42,7 @@ export function Kit() {
           return (
             <>
               <header className="row">
-                <h1>{say('kit.title')}</h1>
+                <h1>{say('load.title')}</h1>
                 <Link to={`/job/${job}`}>{name}</Link>
                 <span className="grow" />
                 <label className={css.sure}>
@@ -50,26 +50,26 @@ export function Kit() {
                   <Select
                     aria-label={say('methods.sure')}
                     value={confidence}
-                    options={sure.map((value) => ({ value, label: say('kit.enough', { percent: Math.round(value * 100) }) }))}
+                    options={sure.map((value) => ({ value, label: say('load.enough', { percent: Math.round(value * 100) }) }))}
                     onChange={setConfidence}
                   />
                 </label>
-                <Download from={`/api/v1/jobs/${job}/kit.csv?confidence=${confidence}`}>{say('kit.csv')}</Download>
+                <Download from={`/api/v1/jobs/${job}/kit.csv?confidence=${confidence}`}>{say('load.csv')}</Download>
                 <button type="button" className={controls.button} onClick={() => window.print()}>
-                  {say('kit.print')}
+                  {say('load.print')}
                 </button>
               </header>
-              {load.parts.length === 0 && <p className="card">{say('kit.nothing')}</p>}
+              {load.parts.length === 0 && <p className="card">{say('load.nothing')}</p>}
               {all.length > 0 && (
                 <p role="status" className={css.done}>
-                  {say('kit.loaded', { done: all.filter(({ id }) => loaded.includes(id)).length, of: all.length })}
+                  {say('load.loaded', { done: all.filter(({ id }) => loaded.includes(id)).length, of: all.length })}
                 </p>
               )}
               {(['parts', 'supplies', 'tools'] as const).map(
                 (part) =>
                   load[part].length > 0 && (
                     <section key={part} className="card">
-                      <h2>{say(`kit.${part}` as Key)}</h2>
+                      <h2>{say(`load.${part}` as Key)}</h2>
                       <ul className={css.lines}>
                         {load[part].map((line) => (
                           <LoadRow key={line.id} line={line} isLoaded={loaded.includes(line.id)} onTick={tick} />
@@ -111,10 +111,10 @@ function LoadRow({ line, isLoaded, onTick }: RowProps) {
         <span className={css.has}>
           {line.bring ? (
             <b>
-              {say('kit.bring')} {line.bring}
+              {say('load.bring')} {line.bring}
             </b>
           ) : null}
-          <small>{line.has == null ? say('kit.unlisted') : `${say('kit.has')}: ${line.has}`}</small>
+          <small>{line.has == null ? say('load.unlisted') : `${say('load.has')}: ${line.has}`}</small>
         </span>
       </label>
     </li>

@@ -66,7 +66,7 @@ function Job({ told, mayPlan }: { told: Schemas['JobView']; mayPlan: boolean }) 
             </Link>
           )}
           <Link className={controls.button} to={`/kit/${job.id}`}>
-            {say('kit.open')}
+            {say('load.open')}
           </Link>
           <Link className={controls.button} to={`/links/${job.id}`}>
             {say('job.links')}
