@@ -151,7 +151,7 @@ await page.getByRole('button', { name: /^Take 6 together/ }).click();
 await page.getByRole('button', { name: /^Begin strands/ }).click();
 for (const title of [/Oven on now/, /Boot, small end first/]) {
   await page.getByRole('heading', { name: title }).waitFor();
-  await page.getByRole('button', { name: /^Done: strands/ }).click();
+  await page.keyboard.press('Enter');
 }
 await page.getByRole('heading', { name: /Mark the jacket/ }).waitFor();
 await page.locator('[data-part=clocks] [data-clock]').waitFor();
