@@ -19,7 +19,10 @@ test('methods stand side by side with why the others do not do; what to load com
   await expect(page.getByText(/An angled face is not polished by hand/).first()).toBeVisible();
 
   // With more ends each way costs more in all.
-  const total = page.getByRole('row', { name: /^For all of it/ }).getByRole('cell').first();
+  const total = page
+    .getByRole('row', { name: /^For all of it/ })
+    .getByRole('cell')
+    .first();
   const before = await total.innerText();
   await page.getByRole('slider').focus();
   await page.keyboard.press('End');

@@ -148,11 +148,16 @@ await page.getByRole('button', { name: 'Change light and dark' }).click();
 await page.getByRole('button', { name: 'Pick strands' }).click();
 await page.getByRole('button', { name: 'All open near ends' }).click();
 await page.getByRole('button', { name: /^Take 6 together/ }).click();
+await page.getByRole('button', { name: /^Ready/ }).click();
+await page.getByLabel('Where are you? Room or closet').fill('Closet WS1');
+await page.getByRole('button', { name: 'Work here' }).click();
+await page.getByText(/points are open/).waitFor();
+await page.getByRole('button', { name: 'Close' }).click();
 await page.getByRole('button', { name: /^Begin strands/ }).click();
-for (const title of [/Oven on now/, /Boot, small end first/]) {
-  await page.getByRole('heading', { name: title }).waitFor();
-  await page.keyboard.press('Enter');
-}
+await page.getByRole('heading', { name: /Oven on now/ }).waitFor();
+await page.keyboard.press('Enter');
+await page.getByRole('heading', { name: /Boot, small end first/ }).waitFor();
+await page.keyboard.press('1');
 await page.getByRole('heading', { name: /Mark the jacket/ }).waitFor();
 await page.locator('[data-part=clocks] [data-clock]').waitFor();
 await shot('bench-clocks');
