@@ -44,7 +44,7 @@ public sealed class KitList(RecipeBook book, Phrasebook words, string language)
             .ToList();
         var stock = new StockTeller(words);
         return new LoadList(
-            [.. work.Select(w => PartOf(w.Ahead, w.Recipe, w.Take, asked))],
+            [.. PartsOf(work, asked)],
             [
                 // With as many connectors as are taken: each spare that is used takes its wipes as well.
                 .. StockNeed
@@ -60,20 +60,35 @@ public sealed class KitList(RecipeBook book, Phrasebook words, string language)
         );
     }
 
+    // Of ends: a part that joins several is taken whole.
     private static int TakeOf(WorkAhead ahead, Recipe recipe, KitQuestion asked)
     {
-        var pieces = recipe.Together ?? 1;
         var method = recipe.Serves.Method;
         var yield = MethodYield.Of(PlanFigures.Of(method, null).Yield, asked.Yields?.FirstOrDefault(y => y.Method == method));
-        return pieces * Spares.Take((ahead.Ends + pieces - 1) / pieces, yield, asked.Confidence, hasLots: true);
+        return (recipe.Together ?? 1) * Spares.Take(Spares.PartsFor(recipe, ahead.Ends), yield, asked.Confidence, hasLots: true);
     }
 
-    private LoadLine PartOf(WorkAhead ahead, Recipe recipe, int take, KitQuestion asked)
+    // One stock serves all that take the same type: what a line takes is not there for the next.
+    private IEnumerable<LoadLine> PartsOf(IEnumerable<(WorkAhead Ahead, Recipe Recipe, int Take)> work, KitQuestion asked)
     {
-        var pieces = recipe.Together ?? 1;
-        var (parts, needed) = (take / pieces, (ahead.Ends + pieces - 1) / pieces);
-        var lots = Lots(asked, "connectors").Where(g => g.State.Card!.Setting == ahead.Connector).ToList();
-        var has = lots.Count == 0 ? (decimal?)null : lots.Where(g => IsGood(g, asked)).Sum(g => LeftOf(g));
+        var left = new Dictionary<string, decimal?>();
+        foreach (var (ahead, recipe, take) in work)
+        {
+            var lots = Lots(asked, "connectors").Where(g => g.State.Card!.Setting == ahead.Connector).ToList();
+            if (!left.TryGetValue(ahead.Connector, out var has))
+            {
+                has = lots.Count == 0 ? null : lots.Where(g => g.State.IsThere(asked.Now)).Sum(LeftOf);
+            }
+
+            var parts = Spares.PartsFor(recipe, take);
+            left[ahead.Connector] = has is { } here ? Math.Max(0, here - parts) : null;
+            yield return PartOf(ahead, recipe, parts, has, SaysOf(lots, asked));
+        }
+    }
+
+    private LoadLine PartOf(WorkAhead ahead, Recipe recipe, int parts, decimal? has, IReadOnlyList<string> says)
+    {
+        var needed = Spares.PartsFor(recipe, ahead.Ends);
         return new LoadLine(
             $"part {ahead.Recipe} {ahead.Connector}",
             KitShape.Connector,
@@ -82,7 +97,7 @@ public sealed class KitList(RecipeBook book, Phrasebook words, string language)
             words.Say(Phrase.Of(PhraseKeys.Load.Spares, ("ends", $"{needed}"), ("spare", $"{parts - needed}"))),
             has is null ? null : AmountText.Say(words, has.Value, "piece"),
             has < parts ? AmountText.Say(words, parts - has.Value, "piece") : null,
-            SaysOf(lots, asked)
+            says
         );
     }
 
@@ -110,7 +125,7 @@ public sealed class KitList(RecipeBook book, Phrasebook words, string language)
 
     private LoadLine ToolOf(GearKind kind, IEnumerable<Recipe> recipes, KitQuestion asked)
     {
-        var own = Lots(asked, kind.Id).Where(g => IsGood(g, asked)).ToList();
+        var own = Lots(asked, kind.Id).Where(g => g.State.IsThere(asked.Now)).ToList();
         return new LoadLine(
             $"tool {kind.Id}",
             kind.Shape,
@@ -129,9 +144,6 @@ public sealed class KitList(RecipeBook book, Phrasebook words, string language)
         asked.Gear.Where(g => g.State is { Card: { } card, Retired: null } && card.Gear == kind);
 
     private decimal LeftOf(GearOnHand lot) => new GearViewer(words).StockOf(lot.State, GearKind.Of(lot.State.Card!.Gear)!, lot.Counts)?.Left ?? 0;
-
-    private static bool IsGood(GearOnHand gear, KitQuestion asked) =>
-        gear.State.Quarantine is null && !(gear.State.Card!.Expires < DateOnly.FromDateTime(asked.Now.Date));
 
     // What is due on any of them, and on which.
     private IReadOnlyList<string> SaysOf(IEnumerable<GearOnHand> gear, KitQuestion asked) =>

@@ -144,7 +144,7 @@ public sealed class MethodChoice(RecipeBook book, Phrasebook words, string langu
         var people = asked.Skilled?.FirstOrDefault(s => s.Method == method)?.People ?? [];
         var pieces = recipe.Together ?? 1;
         var reflectance = asked.Wanted.Polish == Polish.APC && figures.Angled is { } angled ? angled : figures.Reflectance;
-        var (part, usedUp, hands) = (figures.Part, UsedUp(recipe), (decimal)recipe.Timing.HandsOnSeconds / pieces / 3600 * asked.PerHour);
+        var (part, usedUp, hands) = (figures.Part / pieces, UsedUp(recipe), (decimal)recipe.Timing.HandsOnSeconds / pieces / 3600 * asked.PerHour);
         var end = new EndCost(part, usedUp, hands, (part + usedUp + hands) * (decimal)((1 / yield.Share) - 1));
         var hours = HoursOf(published, asked) / yield.Share;
         var once = OnceOf(figures, asked, hours, people.Count > 0);
@@ -163,7 +163,7 @@ public sealed class MethodChoice(RecipeBook book, Phrasebook words, string langu
             yield.Share,
             yield.Own,
             yield.Interval,
-            Spares.Take(asked.Ends, yield, asked.Confidence, hasLots: true),
+            Spares.Take(Spares.PartsFor(recipe, asked.Ends), yield, asked.Confidence, hasLots: true),
             figures.Skill,
             people
         );

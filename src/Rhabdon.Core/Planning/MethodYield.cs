@@ -6,7 +6,9 @@ namespace Rhabdon.Core.Planning;
 /// <param name="Good">0 to <paramref name="Of"/>.</param>
 public sealed record YieldRecord(string Method, int Good, int Of);
 
-/// <summary>Which share of connectors a method brings to acceptance: the starter's figure, and the crew's own record the more of it there is the more.</summary>
+/// <summary>
+/// The share of connectors that a method brings to acceptance: the starter's figure, and the crew's own record the more of it there is the more.
+/// </summary>
 /// <param name="Share">Above 0, at most 1: in the mean.</param>
 /// <param name="Own">So many of the crew's own went in.</param>
 /// <param name="Interval">Of the crew's own share at 95 %; null where there is none.</param>
@@ -31,7 +33,7 @@ public sealed record MethodYield(double Share, int Own, ShareInterval? Interval)
     public static MethodYield Exactly(double share) => new(share, 0, null) { Good = share, Bad = 0 };
 
     /// <summary>
-    /// The chance that enough of so many connectors are good: binomial, and with the share's own uncertainty in it (beta-binomial) where it is not known exactly.
+    /// The chance that enough of so many connectors are good: binomial, or beta-binomial where the share is not known exactly.
     /// </summary>
     /// <param name="needed">0 to <paramref name="taken"/>.</param>
     public double Enough(int needed, int taken)

@@ -1,3 +1,5 @@
+using Rhabdon.Core.Recipes;
+
 namespace Rhabdon.Core.Planning;
 
 /// <summary>How many connectors to take along so that nobody drives back.</summary>
@@ -8,6 +10,9 @@ public static class Spares
     private const double BadLots = 0.02;
     private const double BadLotShare = 0.65;
     private const int Most = 1_000_000;
+
+    /// <summary>Connectors or pigtails that so many ends are made with: one each, or one for the fibers that are worked as one.</summary>
+    public static int PartsFor(Recipe recipe, int ends) => (ends + (recipe.Together ?? 1) - 1) / (recipe.Together ?? 1);
 
     /// <summary>The fewest connectors of which enough are good.</summary>
     /// <param name="needed">Ends to be made, 0 or more.</param>

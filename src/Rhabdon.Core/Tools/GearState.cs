@@ -74,6 +74,9 @@ public sealed record GearState(
     /// <summary>When what a counter counts began; null before it was taken in.</summary>
     public DateTimeOffset? CountsFrom(string counter) => Renewed(counter)?.At ?? Since;
 
+    /// <summary>It can be worked with: it is neither set aside, nor gone, nor gone off.</summary>
+    public bool IsThere(DateTimeOffset now) => this is { Quarantine: null, Retired: null } && !(Card?.Expires < DateOnly.FromDateTime(now.Date));
+
     public GearRenewal? Renewed(string counter) => Renewals?.FirstOrDefault(r => r.Counter == counter);
 }
 

@@ -56,11 +56,8 @@ public sealed class StockTeller(Phrasebook words)
         ];
     }
 
-    // What is set aside, gone, gone off, or for another connector, is not worked with.
     private static bool IsThere(GearState lot, StockNeed need, DateTimeOffset now) =>
-        lot is { Quarantine: null, Retired: null }
-        && !(lot.Card!.Expires < DateOnly.FromDateTime(now.Date))
-        && (need.Connector is null || lot.Card.Setting == need.Connector);
+        lot.IsThere(now) && (need.Connector is null || lot.Card!.Setting == need.Connector);
 
     private StockLine LineOf(GearKind kind, StockNeed takes, decimal have)
     {

@@ -25,6 +25,17 @@ public class KitListTests
         Assert.True(take > 48);
     }
 
+    // Both kinds of work take from the one box: what the first takes is not there for the second.
+    [Fact]
+    public void One_box_is_not_counted_twice()
+    {
+        var box = new GearOnPaper("connectors", setting: "SC", amount: 30);
+        var parts = ListOf(Question([new WorkAhead("M1", "SC", 12), new WorkAhead("M4", "SC", 24)], box)).Parts;
+        Assert.Equal(("30", null), (parts[0].Has, parts[0].Bring));
+        var left = 30 - int.Parse(parts[0].Take);
+        Assert.Equal(($"{left}", $"{int.Parse(parts[1].Take) - left}"), (parts[1].Has, parts[1].Bring));
+    }
+
     // 3 wipes a termination, 90 in a pack: with the spares that are made as well. Nobody counts wipes here, so nothing is said to be missing.
     [Fact]
     public void What_is_used_up_is_told_by_the_pack()

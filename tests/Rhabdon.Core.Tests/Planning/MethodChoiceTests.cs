@@ -35,7 +35,8 @@ public class MethodChoiceTests
 
     // By hand, at 60 an hour. Mechanical: 14 for the part; 3 wipes at 0.08, 1 ml of alcohol at 0.02, a 16,000th of a blade at 400: 0.285; 150 s of hands: 2.50;
     // together 16.785, and of 100 connectors 92 are good: 18.2446. Once: 450 for tools and 4 h of training at 60: 690.
-    // Splice-on: 12; those and a sleeve at 0.40 and a 5,000th of electrodes at 260: 0.737; 240 s: 4.00; together 16.737, of 100 95: 17.6179. Once: 300, 7500, 480.
+    // Splice-on: 12; those and a sleeve at 0.40 and a 5,000th of electrodes at 260: 0.737; 240 s: 4.00; together 16.737;
+    // of 100 95 are good: 17.6179. Once: 300, 7500, 480.
     // They cross at (8280 - 690) / (18.2446 - 17.6179) = 12,111.3.
     [Fact]
     public void What_each_way_costs_and_where_they_cross_is_as_reckoned_by_hand()

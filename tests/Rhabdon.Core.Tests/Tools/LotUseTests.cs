@@ -121,7 +121,7 @@ public class LotUseTests
         }
     }
 
-    // 96 SC ends are ahead with 40 connectors in one box and 60 in one that is set aside; what another type needs is no help, and what nobody counts is no news.
+    // 96 SC ends are ahead with 40 connectors in one box and 60 in one that is set aside; another type is no help, and what nobody counts is no news.
     [Fact]
     public void What_is_short_for_the_work_ahead_is_told_first()
     {
