@@ -5,6 +5,7 @@ using Rhabdon.Core.EndFaces;
 using Rhabdon.Imaging;
 using Rhabdon.Vision;
 using Rhabdon.Vision.Drawing;
+using Rhabdon.Vision.Tests;
 
 namespace Rhabdon.Bench;
 
@@ -55,7 +56,24 @@ internal static class FacesBench
         Timed.Say(all.Row("**held back, together**"));
         all.SayConfusion("held back");
         ContactSheet.Write(sheet, misses);
+        CountNothing();
         Time();
+    }
+
+    // The tests grade the first 120 of them.
+    private static void CountNothing(int pictures = 500)
+    {
+        FaceLimits[] profiles = [ShippedFaceLimits.Find("sm-upc")!, ShippedFaceLimits.Find("mm")!];
+        var passed = new ConcurrentBag<string>();
+        Parallel.For(0, pictures, number =>
+        {
+            var profile = profiles[number / 12 % profiles.Length];
+            if (FaceGrader.Grade(Nothing.Picture(number), profile, profile.Cores[0]).Verdict == FaceVerdict.Pass)
+            {
+                passed.Add($"{Nothing.KindOf(number)} {number}");
+            }
+        });
+        Timed.Say($"Of {pictures} pictures of nothing {passed.Count} pass. {string.Join(", ", passed.Order())}");
     }
 
     /// <summary>Two pictures of each style, for eyes that know nothing of ours; a picture's name tells how it was made.</summary>

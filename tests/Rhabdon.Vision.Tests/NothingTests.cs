@@ -9,11 +9,12 @@ public sealed class NothingTests
 {
     private static readonly FaceLimits[] Profiles = [ShippedFaceLimits.Find("sm-upc")!, ShippedFaceLimits.Find("mm")!];
 
+    // Five hundred are graded in the benchmark (FacesBench).
     [Fact]
-    public void Of_five_hundred_pictures_of_nothing_none_passes()
+    public void Of_ten_pictures_of_each_kind_of_nothing_none_passes()
     {
         var passed = new ConcurrentBag<string>();
-        Parallel.For(0, 500, number =>
+        Parallel.For(0, 120, number =>
         {
             var grade = FaceGrader.Grade(Nothing.Picture(number), Profiles[number / 12 % 2], CoreOf(Profiles[number / 12 % 2]));
             if (grade.Verdict == FaceVerdict.Pass)

@@ -139,7 +139,8 @@ public sealed class AppendEvents(
                 audit.SetAside(sender.Person, delivery.Aside.Count);
             }
 
-            live.Tell(delivery.Changes.Select(c => context.Places[c.After.Id]));
+            Guid? device = delivery.Taken.Select(e => e.Device).Distinct().ToList() is [var only] ? only : null;
+            live.Tell(delivery.Changes.Select(c => new ChangedStream(context.Places[c.After.Id], device)));
         }
 
         return answers;

@@ -10,13 +10,13 @@ namespace Rhabdon.Server.Live;
 /// </summary>
 public sealed class ChangePublisher(EventStore events, ILogger<ChangePublisher> log) : BackgroundService
 {
-    private readonly Channel<StreamPlace> changed = Channel.CreateUnbounded<StreamPlace>(new UnboundedChannelOptions { SingleReader = true });
+    private readonly Channel<ChangedStream> changed = Channel.CreateUnbounded<ChangedStream>(new UnboundedChannelOptions { SingleReader = true });
 
-    public void Tell(IEnumerable<StreamPlace> places)
+    public void Tell(IEnumerable<ChangedStream> changes)
     {
-        foreach (var place in places)
+        foreach (var change in changes)
         {
-            changed.Writer.TryWrite(place);
+            changed.Writer.TryWrite(change);
         }
     }
 
@@ -24,15 +24,15 @@ public sealed class ChangePublisher(EventStore events, ILogger<ChangePublisher> 
     {
         while (await WaitAsync(stoppingToken))
         {
-            var places = new List<StreamPlace>();
-            while (changed.Reader.TryRead(out var place))
+            var changes = new List<ChangedStream>();
+            while (changed.Reader.TryRead(out var change))
             {
-                places.Add(place);
+                changes.Add(change);
             }
 
             try
             {
-                await events.TellAsync(LiveNews.Of(places));
+                await events.TellAsync(LiveNews.Of(changes));
             }
             catch (Exception fault) when (fault is NpgsqlException or InvalidOperationException)
             {

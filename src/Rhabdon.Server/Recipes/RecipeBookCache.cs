@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Data;
 
@@ -9,6 +10,7 @@ public sealed class RecipeBookCache(Func<Task<RecipeBook>> read, EventStore even
 {
     private readonly Lock turn = new();
     private RecipeBook? book;
+    private readonly ConditionalWeakTable<RecipeBook, string> marks = [];
     private int forgotten;
 
     public async Task<RecipeBook> BookAsync()
@@ -37,6 +39,9 @@ public sealed class RecipeBookCache(Func<Task<RecipeBook>> read, EventStore even
             }
         }
     }
+
+    /// <summary>The <see cref="BookMark"/> of a book, reckoned once.</summary>
+    public string MarkOf(RecipeBook of) => marks.GetValue(of, BookMark.Of);
 
     public void Forget()
     {

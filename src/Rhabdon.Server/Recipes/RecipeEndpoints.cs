@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.EndFaces;
@@ -44,16 +45,29 @@ public static class RecipeEndpoints
     public static void MapRecipes(this WebApplication app)
     {
         var recipes = app.MapGroup("/api/v1").Needs(Permission.See);
-        recipes.MapGet("/recipes", async (RecipeBookCache books, RecipeStore store, HttpContext context) =>
-        {
-            var book = await books.BookAsync();
-            return new BookView([.. book.Recipes], [.. book.Ladders], await store.TechniquesAsync(context.AccessOf()), book.OwnProfiles);
-        });
+        recipes.MapGet("/recipes", Book);
         recipes.MapGet("/recipes/list", List);
         recipes.MapGet("/recipes/{id}/document", Document);
         recipes.MapGet("/crews/{id:guid}/films", Films);
         recipes.MapPut("/crews/{id:guid}/films", SetFilms).Needs(Permission.Plan);
         recipes.MapPut("/crews/{id:guid}/techniques/{recipe}", Choose).Needs(Permission.Plan);
+    }
+
+    // A tablet that holds it as it stands is told so (304, RFC 9110 section 13.1.2): it asks whenever a strand is opened.
+    private static async Task<Results<Ok<BookView>, StatusCodeHttpResult>> Book(
+        RecipeBookCache books,
+        RecipeStore store,
+        HttpContext context,
+        [FromHeader(Name = "If-None-Match")] string? held = null
+    )
+    {
+        var book = await books.BookAsync();
+        var techniques = await store.TechniquesAsync(context.AccessOf());
+        var mark = $"\"{books.MarkOf(book)}-{BookMark.Of(techniques)}\"";
+        context.Response.Headers.ETag = mark;
+        return held == mark
+            ? TypedResults.StatusCode(StatusCodes.Status304NotModified)
+            : TypedResults.Ok(new BookView([.. book.Recipes], [.. book.Ladders], techniques, book.OwnProfiles));
     }
 
     private static async Task<IReadOnlyList<RecipeLine>> List(RecipeBookCache books, RecipeStore store)

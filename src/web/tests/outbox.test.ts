@@ -7,6 +7,7 @@ const server = vi.hoisted(() => ({
   answers: [] as object[],
   taken: [] as BenchEvent[],
   isAway: false,
+  asked: 0,
 }));
 vi.mock('../src/api/client', async (original) => {
   const there = <T>(data: T) => {
@@ -16,9 +17,13 @@ vi.mock('../src/api/client', async (original) => {
   return {
     ...(await original<typeof import('../src/api/client')>()),
     api: {
-      GET: () => there({ forgery: 'token', person: server.person }),
+      GET: () => {
+        server.asked += 1;
+        return there({ forgery: 'token', person: server.person });
+      },
       POST: (_: string, { body }: { body: BenchEvent[] }) => {
         if (!Array.isArray(body)) return there(null);
+        if (!server.isAway && !server.person) return Promise.resolve({ response: { ok: false, status: 401, statusText: 'Sign in' } });
         if (!server.isAway) server.taken.push(...body);
         return there(body.map((_, at) => server.answers[at] ?? { status: 200 }));
       },
@@ -54,7 +59,7 @@ const tap = (stream: string) => record(1, 'heron', now, async (stamp) => made(st
 
 beforeEach(async () => {
   await send();
-  Object.assign(server, { person: 'heron', answers: [], taken: [], isAway: true });
+  Object.assign(server, { person: 'heron', answers: [], taken: [], isAway: true, asked: 0 });
   await Promise.all(tablet.tables.map((table) => table.clear()));
 });
 
@@ -149,6 +154,21 @@ describe('what is kept is sent', () => {
     Object.assign(server, { isAway: false, person: null });
     await send();
     expect(server.taken).toEqual([]);
+    expect(await tablet.outbox.count()).toBe(1);
+  });
+
+  test('who is signed in is asked once while the server takes what is sent, and again once it has refused', async () => {
+    await tap('a');
+    await send();
+    Object.assign(server, { isAway: false, asked: 0 });
+    for (const person of ['heron', 'heron', null]) {
+      server.person = person;
+      await tap('a');
+      await send();
+    }
+    expect(server.asked).toBe(1);
+    await send();
+    expect(server.asked).toBe(2);
     expect(await tablet.outbox.count()).toBe(1);
   });
 

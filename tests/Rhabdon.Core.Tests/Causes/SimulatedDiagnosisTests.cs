@@ -14,7 +14,8 @@ public class SimulatedDiagnosisTests(ITestOutputHelper output)
     public void Of_one_cause_it_is_nearly_as_good_as_the_best_judge_of_its_world()
     {
         var world = new LinkWorld(20_261_129);
-        var told = Enumerable.Range(0, One).Select(_ => world.Next()).Select(link => (link.Truth[0], Ours: Ours(link), Best: world.Posterior(link))).ToList();
+        var links = Enumerable.Range(0, One).Select(_ => world.Next()).ToList();
+        var told = links.AsParallel().AsOrdered().Select(link => (link.Truth[0], Ours: Ours(link), Best: world.Posterior(link))).ToList();
         var (ours, best) = (told.Count(t => First(t.Ours) == t.Item1), told.Count(t => First(t.Best) == t.Item1));
         var (lossOurs, lossBest) = (told.Average(t => -Math.Log(t.Ours[t.Item1])), told.Average(t => -Math.Log(t.Best[t.Item1])));
         var dirt = told.Count(t => t.Item1 == Cause.Dirt);

@@ -29,6 +29,8 @@ internal sealed class LinkWorld
     private static readonly int[] Waves = [1310, 1550];
     private static readonly double[] Shares = [45, 8, 8, 5, 3, 2, 13, 9, 2, 1, 2, 2];
 
+    private static readonly double[] Joints = [.. Enumerable.Range(0, (int)(1.5 / Step) + 1).Select(step => Likely(step * Step))];
+
     private Random random;
     private readonly Dictionary<Cause, double[][]> drawn;
 
@@ -180,19 +182,25 @@ internal sealed class LinkWorld
     // How likely it is that the two joints leave that.
     private static double JointsOf(double[] left)
     {
-        var (sum, mean, spread) = (0.0, left.Average(), left.Sum(l => l * l));
+        var (sum, mean, spread) = (0.0, 0.0, 0.0);
+        foreach (var one in left)
+        {
+            mean += one / left.Length;
+            spread += one * one;
+        }
+
         // What is farther off counts nothing: its share is under a millionth.
         for (var step = Math.Max(1, (int)((mean - Far) / Step)); step * Step < Math.Min(1.5, mean + Far); step++)
         {
             var joints = step * Step;
             var distance = spread - (2 * joints * mean * left.Length) + (joints * joints * left.Length);
-            sum += Joints(joints) * Math.Exp(-0.5 * distance / (Kernel * Kernel));
+            sum += Joints[step] * Math.Exp(-0.5 * distance / (Kernel * Kernel));
         }
 
         return sum;
     }
 
-    private static double Joints(double joints) => Math.Pow(joints, 7) * Math.Exp(-joints / 0.0625);
+    private static double Likely(double joints) => Math.Pow(joints, 7) * Math.Exp(-joints / 0.0625);
 
     private static IEnumerable<(int At, int Wave, CableEnd From)> Readings() =>
         [(0, 1310, CableEnd.Near), (1, 1550, CableEnd.Near), (2, 1310, CableEnd.Far), (3, 1550, CableEnd.Far)];

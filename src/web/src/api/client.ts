@@ -28,6 +28,9 @@ export function keepForgeryToken(token: string) {
   forgery = token;
 }
 
+/** Each session has its own. */
+export const forgeryToken = () => forgery;
+
 /** The data of an answer, or a Refusal thrown. A network that is away throws TypeError, as fetch does. */
 export async function got<T>(answer: Promise<{ data?: T; error?: Schemas['RefusedRequest']; response: Response }>): Promise<T> {
   const { data, error, response } = await answer;

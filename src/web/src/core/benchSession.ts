@@ -37,9 +37,14 @@ export interface Acted extends Done {
 
 /** The core with the recipes that this tablet keeps. */
 export async function coreHere(): Promise<Core> {
-  const book = await recall<Schemas['BookView']>('book');
-  if (!book) throw new Error(say('bench.no-book'));
-  return Core.with(book);
+  const mark = await recall<string>('book-mark');
+  const core = await Core.bare();
+  if (core.bookMark === undefined || core.bookMark !== mark) {
+    const book = await recall<Schemas['BookView']>('book');
+    if (!book) throw new Error(say('bench.no-book'));
+    core.take(book, mark);
+  }
+  return core;
 }
 
 /** Puts what the tablet holds of these strands and of the cable ends that hold them, sent or not, into the core. */

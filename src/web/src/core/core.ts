@@ -144,6 +144,8 @@ export type Judged = { grade?: 'good' | 'doubtful' | 'bad' | 'none'; says?: stri
 export class Core {
   private readonly held = new Map<string, Set<string>>();
   private readonly book = new Map<string, string>();
+  /** By what the server tells the book that was taken from any other; undefined for none, and for one that was kept before there were marks. */
+  bookMark?: string;
   private made: BenchEvent[] = [];
   private runViewer?: object;
   /** Another number whenever it holds something else. */
@@ -160,14 +162,13 @@ export class Core {
     private readonly timing: TimingDoors,
   ) {}
 
-  /** The one core of this worker, with every version of the book added to it. */
-  static async with(book: Schemas['BookView']): Promise<Core> {
-    const core = await Core.bare();
-    for (const ladder of book.ladders) core.addOnce('ladder', ladder.ref, ladder, core.exports.AddLadder);
-    for (const recipe of book.recipes) core.addOnce('recipe', recipe.ref, recipe, core.exports.AddRecipe);
+  /** Adds every version of a book. */
+  take(book: Schemas['BookView'], mark: string | undefined): void {
+    for (const ladder of book.ladders) this.addOnce('ladder', ladder.ref, ladder, this.exports.AddLadder);
+    for (const recipe of book.recipes) this.addOnce('recipe', recipe.ref, recipe, this.exports.AddRecipe);
     // A book that was kept before there were any has none.
-    for (const profile of book.profiles ?? []) core.exports.AddProfile(JSON.stringify(profile));
-    return core;
+    for (const profile of book.profiles ?? []) this.exports.AddProfile(JSON.stringify(profile));
+    this.bookMark = mark;
   }
 
   /** The one core of this worker, with what of the book it has already: a test run needs none of it. */

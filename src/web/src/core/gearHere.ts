@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client';
-import { eventsOf, recall } from '../shell/tablet';
+import { countOf, eventsOf, recall } from '../shell/tablet';
 import type { Core } from './core';
 
 /** The crew's tools and lots and one's work sessions as the server told them, beside the events; those begun here are among them. */
@@ -25,10 +25,10 @@ let held = '';
 /** Puts the kit that the tablet holds into the core. */
 export async function holdGear(core: Core): Promise<GearHereNow> {
   const kit = await gearHere();
-  const events = await eventsOf([...kit.gear.map(({ id }) => id), ...kit.sessions]);
-  const now = `${kit.at} ${events.length}`;
+  const streams = [...kit.gear.map(({ id }) => id), ...kit.sessions];
+  const now = `${kit.at} ${await countOf(streams)}`;
   if (now !== held) {
-    core.holdGear(events, Object.fromEntries(kit.gear.map(({ id, counts }) => [id, counts])), kit.stops);
+    core.holdGear(await eventsOf(streams), Object.fromEntries(kit.gear.map(({ id, counts }) => [id, counts])), kit.stops);
     held = now;
   }
   return kit;

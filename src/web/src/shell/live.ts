@@ -3,19 +3,22 @@ import { useEffect } from 'react';
 import type { Schemas } from '../api/client';
 import { send } from './outbox';
 import { fetchStrands } from './strands';
+import { deviceOf } from './tablet';
 
 type News = Schemas['LiveNews'];
 
 const longestSilence = 50_000;
 const afterError = 3_000;
 const watched = new Set<readonly string[]>();
+let thisDevice = '';
 
 /** What a query is of, beside its name: a job, a cable, or the end of a strand. */
 const concerns: Record<string, (told: News, of: unknown) => boolean> = {
   jobs: () => true,
   batches: () => true,
   looks: () => true,
-  clocks: () => true,
+  // What was done on this tablet is asked for by useClocks once it is sent.
+  clocks: ({ device }) => device !== thisDevice,
   'gear-alarms': ({ job }) => !job,
   job: ({ job }, of) => job === of,
   // A cable's terminations are a group; what is measured is no group's, and told by streams that are not its.
@@ -65,7 +68,8 @@ export function useLive(isSignedIn: boolean) {
       const isTold = isToldBy(news);
       const shown = [...new Set([...watched].flat())];
       const wanted = news?.streams.length ? shown.filter((id) => news.streams.includes(id)) : shown;
-      if (wanted.length > 0) void fetchStrands(wanted).catch(() => undefined);
+      // The tablet holds what was done on it.
+      if (wanted.length > 0 && !(news && news.device === thisDevice)) void fetchStrands(wanted).catch(() => undefined);
       for (const [hear, job] of onJobs) if (!news || news.job === job) hear();
       if (!news?.job) for (const hear of onGear) hear();
       // A first answer that is on its way may have been given before the news, and is not asked for anew: it is once it is there.
@@ -79,6 +83,7 @@ export function useLive(isSignedIn: boolean) {
       void queries.invalidateQueries({ predicate: isTold });
     };
     // A stream that a network change killed does not always say so: it is opened anew after a silence, and when the network is back.
+    void deviceOf().then(({ device }) => (thisDevice = device));
     const connect = () => {
       source?.close();
       source = new EventSource('/api/v1/live');

@@ -1,6 +1,6 @@
 import Dexie, { liveQuery, type Table } from 'dexie';
 import { useEffect, useState } from 'react';
-import { api, got, keepForgeryToken, Refusal, type Schemas } from '../api/client';
+import { api, forgeryToken, got, keepForgeryToken, Refusal, type Schemas } from '../api/client';
 import { introduce, signatureOf } from './signing';
 import { countChange, keepTaken, tablet, type KeptPicture, type Waiting } from './tablet';
 
@@ -9,10 +9,20 @@ let sending: Promise<void> | undefined;
 
 /** Signs what its maker, who is at the tablet, has not signed yet. */
 export async function signWaiting(): Promise<void> {
-  for (const row of await tablet.outbox.filter((each) => !!each.text && !each.signature).toArray()) {
+  await signed(await tablet.outbox.filter((each) => !!each.text && !each.signature).toArray());
+}
+
+/** These rows with the signatures that could be made now. Each is kept: what is sent again after a silence is then the same to the letter. */
+async function signed(rows: Waiting[]): Promise<Waiting[]> {
+  const made: Waiting[] = [];
+  for (const row of rows.filter((each) => !!each.text && !each.signature)) {
     const signature = await signatureOf(row.event.actor, row.text!);
-    if (signature) await tablet.outbox.update(row.sequence, { signature, text: undefined });
+    if (signature) made.push({ ...row, signature, text: undefined });
   }
+  if (made.length === 0) return rows;
+  await tablet.outbox.bulkUpdate(made.map(({ sequence: key, signature, text }) => ({ key, changes: { signature, text } })));
+  const bySequence = new Map(made.map((row) => [row.sequence, row]));
+  return rows.map((row) => bySequence.get(row.sequence) ?? row);
 }
 
 /** Keeps a picture until the server holds it. Kept before the event that names it, so that it is never named in vain. */
@@ -30,42 +40,58 @@ export async function send(): Promise<void> {
 
 async function deliverAll(): Promise<void> {
   try {
-    while ((await isSignedIn()) && (await sendSome())) {
-      // The next delivery.
+    let next = await nextToSend();
+    while (next && (await isSignedIn())) {
+      if (next.events.length > 0) await sendEvents(next.events);
+      else await sendPicture(next.picture!);
+      takenBy = forgeryToken();
+      next = await nextToSend();
     }
   } catch {
-    // The network or the server is away: everything stays in the outbox for the next try.
+    // The network or the server is away, or whoever was signed in is not: everything stays in the outbox for the next try.
+    takenBy = undefined;
   } finally {
     sending = undefined;
   }
 }
 
-const waitingEvents = async () => (await tablet.outbox.orderBy('sequence').toArray()).filter((w) => !w.refused);
-const waitingPictures = async () => (await tablet.pictures.toArray()).filter((picture) => !picture.refused);
+interface Delivery {
+  events: Waiting[];
+  picture?: KeptPicture;
+}
 
-// Asks who is signed in only when there is something to send.
+/** One delivery of events, and after the last of them one picture. */
+const nextToSend = (): Promise<Delivery | undefined> =>
+  tablet.transaction('r', tablet.outbox, tablet.pictures, async () => {
+    const events = await tablet.outbox
+      .orderBy('sequence')
+      .filter((row) => !row.refused)
+      .limit(delivery)
+      .toArray();
+    if (events.length > 0) return { events };
+    const picture = await tablet.pictures.filter((each) => !each.refused).first();
+    return picture && { events, picture };
+  });
+
+/** The forgery token of the session in which the server took what was sent last; undefined where nothing was, or the last was refused as a whole. */
+let takenBy: string | undefined;
+
+// Asks who is signed in only when there is something to send, and once a session.
 async function isSignedIn(): Promise<boolean> {
-  if ((await waitingEvents()).length + (await waitingPictures()).length === 0) return false;
+  if (takenBy !== undefined && takenBy === forgeryToken()) return true;
   const session = await got(api.GET('/api/v1/session'));
   keepForgeryToken(session.forgery);
   if (session.person) await introduce();
   return !!session.person;
 }
 
-// One delivery of events, and after the last of them one picture. False when nothing was left.
-async function sendSome(): Promise<boolean> {
-  await signWaiting();
-  const waiting = (await waitingEvents()).slice(0, delivery);
-  if (waiting.length > 0) {
-    const body = waiting.map(({ event, signature }) => (signature ? { ...event, signature } : event));
-    const answers = await got(api.POST('/api/v1/events', { body }));
-    for (const [index, answer] of answers.entries()) await settle(waiting[index]!, answer);
-    return true;
-  }
-  const picture = (await waitingPictures())[0];
-  if (!picture) return false;
-  await sendPicture(picture);
-  return true;
+async function sendEvents(events: Waiting[]): Promise<void> {
+  const rows = await signed(events);
+  const body = rows.map(({ event, signature }) => (signature ? { ...event, signature } : event));
+  const answers = await got(api.POST('/api/v1/events', { body }));
+  await tablet.transaction('rw', tablet.outbox, tablet.events, tablet.kept, async () => {
+    for (const [index, answer] of answers.entries()) await settle(rows[index]!, answer);
+  });
 }
 
 async function sendPicture({ termination, hash, file }: KeptPicture) {
@@ -86,15 +112,13 @@ async function sendPicture({ termination, hash, file }: KeptPicture) {
 }
 
 async function settle({ sequence, event }: Waiting, answer: Schemas['EventAnswer']) {
-  await tablet.transaction('rw', tablet.outbox, tablet.events, tablet.kept, async () => {
-    if (answer.status >= 300) {
-      await tablet.outbox.update(sequence, { refused: answer.says ?? String(answer.status) });
-      await countChange();
-      return;
-    }
+  if (answer.status >= 300) {
+    await tablet.outbox.update(sequence, { refused: answer.says ?? String(answer.status) });
+    await countChange();
+  } else {
     await keepTaken({ ...event, receipt: answer.receipt });
     await tablet.outbox.delete(sequence);
-  });
+  }
 }
 
 export function startSending() {
@@ -111,13 +135,14 @@ const waitingHearers = new Set<() => void>();
 /** Something was done here and waits: said with the screen that shows it, before it is counted. Never does it say that all is sent while it is not. */
 export const tellWaiting = () => waitingHearers.forEach((hear) => hear());
 
-async function countOutbox(): Promise<{ waiting: number; refused: number }> {
-  const tables = [tablet.outbox, tablet.pictures] as Table[];
-  const sum = (counts: number[]) => counts.reduce((all, count) => all + count, 0);
-  const all = sum(await Promise.all(tables.map((table) => table.count())));
-  const refused = sum(await Promise.all(tables.map((table) => table.where('refused').above('').count())));
-  return { waiting: all - refused, refused };
-}
+const countOutbox = (): Promise<{ waiting: number; refused: number }> =>
+  tablet.transaction('r', tablet.outbox, tablet.pictures, async () => {
+    const tables = [tablet.outbox, tablet.pictures] as Table[];
+    const sum = (counts: number[]) => counts.reduce((all, count) => all + count, 0);
+    const all = sum(await Promise.all(tables.map((table) => table.count())));
+    const refused = sum(await Promise.all(tables.map((table) => table.where('refused').above('').count())));
+    return { waiting: all - refused, refused };
+  });
 
 /** How many events and pictures wait here, and how many were refused. */
 export function useOutboxCount(): { waiting: number; refused: number } {

@@ -1,5 +1,5 @@
 import { api, got } from '../api/client';
-import { keep, keepEvents, keepRun, keepStrands, tablet } from './tablet';
+import { keep, keepEvents, keepRun, keepStrands, recall, tablet } from './tablet';
 
 /** As many as the server opens at once. */
 const most = 1_000;
@@ -23,9 +23,17 @@ export async function partnersOf(strands: readonly string[]): Promise<string[]> 
   return known.flatMap((strand) => strand?.partner?.termination ?? []).filter((partner) => !strands.includes(partner));
 }
 
-/** Fetches the recipes and ladders that the core works by. */
+/** Fetches the recipes and ladders that the core works by, unless the tablet holds them as they stand. */
 export async function fetchBook(): Promise<void> {
-  await keep('book', await got(api.GET('/api/v1/recipes')));
+  const held = await recall<string>('book-mark');
+  const asked = api.GET('/api/v1/recipes', { params: { header: { 'If-None-Match': held } } });
+  const { response } = await asked;
+  if (response.status === 304) return;
+  const book = await got(asked);
+  await tablet.transaction('rw', tablet.kept, async () => {
+    await keep('book', book);
+    await keep('book-mark', response.headers.get('etag'));
+  });
 }
 
 /** Fetches a cable's test run to the tablet, so that it can go on with no network. */

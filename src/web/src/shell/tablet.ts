@@ -163,6 +163,16 @@ export async function eventsOf(streams: readonly string[]): Promise<BenchEvent[]
   ];
 }
 
+/** What changes when this tablet comes to hold more events of these streams, or fewer; without reading them. */
+export async function countOf(streams: readonly string[]): Promise<string> {
+  const [sent, waiting, refused] = await Promise.all([
+    tablet.events.where('streams').anyOf(streams).distinct().primaryKeys(),
+    tablet.outbox.where('streams').anyOf(streams).distinct().primaryKeys(),
+    tablet.outbox.where('refused').above('').count(),
+  ]);
+  return `${sent.length + waiting.length} ${refused}`;
+}
+
 /**
  * Holds an event of the outbox as one that the server has taken; in the transaction that takes it from there. Whoever has folded it need not look again,
  * unless the server noted something out of the ordinary.
@@ -225,11 +235,16 @@ interface Device {
 
 /** Which tablet this is, and how far it has counted. */
 export async function deviceOf(): Promise<Device> {
-  const known = await recall<Device>('device');
-  if (known) return known;
-  const made = { device: uuid7(), sequence: 0, ms: 0, count: 0 };
-  await keep('device', made);
-  return made;
+  return (
+    (await recall<Device>('device')) ??
+    // Whoever asks at the same moment is given the same.
+    tablet.transaction('rw', tablet.kept, async () => {
+      const known = await recall<Device>('device');
+      const made = known ?? { device: uuid7(), sequence: 0, ms: 0, count: 0 };
+      if (!known) await keep('device', made);
+      return made;
+    })
+  );
 }
 
 const mark = 'rhabdon-store';

@@ -7,6 +7,9 @@ import { tablet, toldOrKept } from './tablet';
 
 export type ClockLine = Schemas['ClockLine'];
 
+/** How long after a change the tablet's own clocks are told: what is sent meanwhile the server tells. */
+const lookAfterMs = 300;
+
 // News comes at once; this finds a clock that was started while the tablet did not hear any.
 const askAgainMs = 60_000;
 
@@ -28,11 +31,16 @@ export function useClocks(person: string): ClockLine[] {
       if (waiting === 0) await queries.invalidateQueries({ queryKey: ['clocks'] });
       if (!isGone) setHere(found);
     };
+    let later = 0;
     const watch = liveQuery(() => tablet.outbox.filter((row) => !row.refused).count()).subscribe({
-      next: (waiting) => void look(waiting),
+      next: (waiting) => {
+        window.clearTimeout(later);
+        later = window.setTimeout(() => void look(waiting), lookAfterMs);
+      },
     });
     return () => {
       isGone = true;
+      window.clearTimeout(later);
       watch.unsubscribe();
     };
   }, [person, queries]);

@@ -145,7 +145,7 @@ function Compared({ told, ends }: { told: Schemas['MethodComparison']; ends: num
   if (told.options.length === 0) return <p className="card look">{say('methods.none')}</p>;
   return (
     <>
-      <div className={css.sides}>
+      <section className={css.sides} tabIndex={0} aria-label={say('methods.compare')}>
         <table className={css.table}>
           <thead>
             <tr>
@@ -179,7 +179,7 @@ function Compared({ told, ends }: { told: Schemas['MethodComparison']; ends: num
             ))}
           </tbody>
         </table>
-      </div>
+      </section>
       <section className="card">
         <CostLines
           ends={ends}
