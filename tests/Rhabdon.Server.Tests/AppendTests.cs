@@ -93,6 +93,25 @@ public sealed class AppendTests(Host host) : IClassFixture<Host>
         Assert.Equal(HttpStatusCode.Unauthorized, (await host.CreateClient().GetAsync(address)).StatusCode);
 
     [Fact]
+    public async Task A_book_that_is_held_is_not_sent_again_until_a_crew_chooses_otherwise()
+    {
+        var lead = await host.SignedIn("lead", "saltmarsh-lead");
+        var crew = (await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/crews"))![0]!["id"]!;
+        var mark = (await lead.Client.GetAsync("/api/v1/recipes")).Headers.ETag!;
+        async Task<HttpStatusCode> AskedAgainAsync()
+        {
+            using var asked = new HttpRequestMessage(HttpMethod.Get, "/api/v1/recipes");
+            asked.Headers.IfNoneMatch.Add(mark);
+            return (await lead.Client.SendAsync(asked)).StatusCode;
+        }
+
+        Assert.Equal(HttpStatusCode.NotModified, await AskedAgainAsync());
+        var put = await lead.Client.PutAsJsonAsync($"/api/v1/crews/{crew}/techniques/A1", new { options = new { clean = "91" } });
+        Assert.True(put.IsSuccessStatusCode, await put.Content.ReadAsStringAsync());
+        Assert.Equal(HttpStatusCode.OK, await AskedAgainAsync());
+    }
+
+    [Fact]
     public async Task Wrong_tries_lock_the_door_for_a_while()
     {
         var client = host.CreateClient();

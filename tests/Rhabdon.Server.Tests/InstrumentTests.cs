@@ -157,11 +157,12 @@ public sealed class InstrumentTests : IAsyncDisposable
         File.Delete(settings);
     }
 
-    // Plugged in and at rest.
+    // Plugged in and at rest. However late it is asked, the meter has shown no light once: it is another connector.
     private async Task PlugAsync(string path)
     {
         Assert.Null((await Meter.LendAsync($"PATH {path}", default)).Fault);
         time.Now += TimeSpan.FromSeconds(5);
+        Assert.Equal(MeterState.Dark, (await Meter.ReadAsync(1310, default)).State);
     }
 
     private sealed class SetTime : TimeProvider

@@ -41,6 +41,7 @@ public sealed class BenchTop(TimeProvider time, int seed = 7)
     private readonly DateTimeOffset _on = time.GetUtcNow();
     private Dictionary<int, double> _path = [];
     private DateTimeOffset _plugged = time.GetUtcNow();
+    private bool _isSeenDark = true;
     private double _offset = DarkOffset;
 
     /// <summary>That the source shines at.</summary>
@@ -57,7 +58,7 @@ public sealed class BenchTop(TimeProvider time, int seed = 7)
     {
         lock (_turn)
         {
-            (_path, _plugged) = (path, time.GetUtcNow());
+            (_path, _plugged, _isSeenDark) = (path, time.GetUtcNow(), false);
         }
     }
 
@@ -76,8 +77,11 @@ public sealed class BenchTop(TimeProvider time, int seed = 7)
         lock (_turn)
         {
             var (now, sincePlugged) = (time.GetUtcNow(), time.GetUtcNow() - _plugged);
+            // Whoever plugs looks at the meter: it has shown no light once, however seldom it is asked.
+            var isIn = sincePlugged > InTheHand && _isSeenDark;
+            _isSeenDark = true;
             var light =
-                sincePlugged > InTheHand && _path.TryGetValue(Source, out var loss)
+                isIn && _path.TryGetValue(Source, out var loss)
                     ? SourcePower + Drift(now) - loss + Shake(sincePlugged)
                     : double.NegativeInfinity;
             var milliwatts = Math.Pow(10, light / 10) + _offset;
