@@ -223,7 +223,7 @@ public static partial class BenchExports
                         a.Body,
                         a.Recipe,
                         [.. a.Strands.Select(s => (s.Termination, s.Known, s.LastClock))],
-                        GearUse.Chosen(a.Body, a.Strands[0].Worked, inHand)
+                        GearUse.Chosen(a.Body, a.Strands[0].Worked, inHand, a.Strands[0].Plan?.Connector)
                     )),
                 ]
             )

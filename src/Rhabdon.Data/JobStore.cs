@@ -42,6 +42,9 @@ public sealed record TerminationRow
 
     public required Guid PanelId { get; init; }
 
+    /// <summary>That the panel is in; only where it was asked for.</summary>
+    public string? Closet { get; init; }
+
     public required int Port { get; init; }
 
     public required StrandPhase Phase { get; init; }
@@ -358,9 +361,10 @@ public sealed class JobStore(Database database)
         return (
             await connection.QueryAsync<TerminationRow, CableRow, JobRow, (TerminationRow, CableRow, JobRow)>(
                 $"""
-                select {TerminationColumns}, cable.id, cable.job_id, cable.name, build, grade, strands,
+                select {TerminationColumns}, panel.closet, cable.id, cable.job_id, cable.name, build, grade, strands,
                     length_nm, {JobColumns}
-                from termination t join job on job.id = t.job_id join cable on cable.id = t.cable_id left join termination_state s on s.termination_id = t.id
+                from termination t join job on job.id = t.job_id join cable on cable.id = t.cable_id join panel on panel.id = t.panel_id
+                    left join termination_state s on s.termination_id = t.id
                 where t.id = any(@ids) and {Access.SeesJob} order by cable.name, t.cable_end desc, t.strand
                 """,
                 (row, cable, job) => (row, cable, job),

@@ -8,9 +8,6 @@ namespace Rhabdon.Data;
 /// <summary>What planning reckons with of the crews' own work.</summary>
 public sealed class PlanStore(Database database)
 {
-    // Whoever has made so many by a method can make them (ours).
-    private const int MadeToKnow = 20;
-
     /// <summary>How many attempts of one's own crews were accepted, by method; every crew's for an owner.</summary>
     public async Task<IReadOnlyList<YieldRecord>> YieldsAsync(Access access)
     {
@@ -18,7 +15,7 @@ public sealed class PlanStore(Database database)
         return (
             await connection.QueryAsync<YieldRecord>(
                 $"""
-                select method, (count(*) filter (where outcome = @accepted))::int "Good", count(*)::int "Of" from work_history w
+                select method, (count(*) filter (where outcome = any(@accepted)))::int "Good", count(*)::int "Of" from work_history w
                 where outcome is not null and (@IsOwner or w.crew_id in (select crew.id from crew where {CrewStore.IsMine})) group by method order by method
                 """,
                 Asked(access)
@@ -26,25 +23,42 @@ public sealed class PlanStore(Database database)
         ).AsList();
     }
 
-    /// <summary>Who of one's own crews has made twenty ends or more by a method, by name.</summary>
+    /// <summary>Who of one's own crews can make ends by a method, by name: as <see cref="MethodSkill.MadeToKnow"/> tells it.</summary>
     public async Task<IReadOnlyList<MethodSkill>> SkilledAsync(Access access)
     {
         await using var connection = await database.OpenAsync();
         var rows = await connection.QueryAsync<(string Method, string Name)>(
             $"""
             select w.method, p.name from work_history w join person p on p.id = w.actor_id
-            where w.outcome = @accepted and (@IsOwner or w.crew_id in (select crew.id from crew where {CrewStore.IsMine}))
-            group by w.method, p.id, p.name having count(*) >= {MadeToKnow} order by w.method, p.name
+            where w.outcome = any(@accepted) and (@IsOwner or w.crew_id in (select crew.id from crew where {CrewStore.IsMine}))
+            group by w.method, p.id, p.name having count(*) >= {MethodSkill.MadeToKnow} order by w.method, p.name
             """,
             Asked(access)
         );
         return [.. rows.GroupBy(r => r.Method).Select(m => new MethodSkill(m.Key, [.. m.Select(r => r.Name)]))];
     }
 
+    /// <summary>The ends of a job that nobody has begun, by cable, the near ones first.</summary>
+    public async Task<IReadOnlyList<(Guid Termination, Guid Cable, string Name, long LengthNm)>> OpenEndsAsync(Guid job)
+    {
+        await using var connection = await database.OpenAsync();
+        return (
+            await connection.QueryAsync<(Guid, Guid, string, long)>(
+                """
+                select t.id, cable.id, cable.name, cable.length_nm from termination t join cable on cable.id = t.cable_id
+                left join termination_state s on s.termination_id = t.id where t.job_id = @job and coalesce(s.phase, 'planned') = 'planned'
+                order by cable.name, cable.id, t.cable_end desc, t.strand
+                """,
+                new { job }
+            )
+        ).AsList();
+    }
+
     private static object Asked(Access access) =>
         new
         {
-            accepted = JsonNames.Of(AttemptOutcome.Accepted),
+            // What was accepted as doubtful took no further connector.
+            accepted = new[] { JsonNames.Of(AttemptOutcome.Accepted), JsonNames.Of(AttemptOutcome.AcceptedDoubtful) },
             access.IsOwner,
             access.Person,
             access.Now,

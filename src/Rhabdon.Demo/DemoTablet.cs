@@ -55,7 +55,7 @@ internal sealed class DemoTablet(RecipeBook book, Guid installer, DateTimeOffset
                     [new Subject(termination, stream.Count)],
                     body,
                     folded.State.Recipe ?? book.Latest(folded.State.Plan!.RecipeId)!.Ref,
-                    GearUse.Chosen(body, folded.State.Worked, inHand)
+                    GearUse.Chosen(body, folded.State.Worked, inHand, folded.State.Plan!.Connector)
                 )
             );
         }

@@ -153,6 +153,7 @@ public static class Doors
         new("GET", "/api/v1/cables/{id:guid}/run", Passes.SeesJob),
         new("GET", "/api/v1/cables/{id:guid}/links/{strand:int}", Passes.SeesJob),
         new("GET", "/api/v1/jobs/{id:guid}/links", Passes.SeesJob),
+        new("GET", "/api/v1/jobs/{id:guid}/ends", Passes.PlansJob),
         new("GET", "/api/v1/jobs/{id:guid}/kit", Passes.SeesJob),
         new("GET", "/api/v1/jobs/{id:guid}/kit.csv", Passes.SeesJob),
         new("GET", "/api/v1/jobs/{id:guid}/test-plan", Passes.SeesJob),

@@ -1,5 +1,5 @@
 import { expect, test as base, type Browser, type Page } from '@playwright/test';
-import { makeCable, signIn } from './chromium.mjs';
+import { apiOf, makeCable, signIn } from './chromium.mjs';
 
 export { signIn };
 
@@ -66,6 +66,16 @@ export async function newCable(browser: Browser, name: string, strands: number, 
   const cable = await makeCable(context.request, name, strands, by);
   await context.close();
   return cable;
+}
+
+/** A crew of its own with one installer, whom no other test has work of; and the owner's API. */
+export async function newCrew(browser: Browser) {
+  const signIn = `curlew-${test.info().workerIndex}-${Date.now().toString(36)}`;
+  const password = 'saltmarsh-curlew';
+  const owner = await apiOf((await browser.newContext()).request, 'olive', 'saltmarsh-owner');
+  const crew: string = (await owner.post('/crews', { name: `Curlew ${signIn}` })).id;
+  await owner.post('/people', { name: 'Kit Curlew', role: 'installer', crew, signIn, password });
+  return { crew, signIn, password, owner };
 }
 
 /** To another view without loading the app anew, as its own links go there. */

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { at, done, getReady, goWithin, newCable, sent, stepByKeys, tabletOf, takeIn, takeTogether, test } from './bench';
+import { at, done, getReady, goWithin, newCable, newCrew, sent, stepByKeys, tabletOf, takeIn, takeTogether, test } from './bench';
 
 const strip = (page: Page) => page.locator('[data-part=clocks]');
 /** A time that runs, by its title and by where it does: others of the crew may have theirs. */
@@ -72,6 +72,27 @@ test('six hot-melt ends and a cold oven: it goes on first, the ends are marked w
   await at(next, /oven has been on/);
   await expect(next.getByText('strand 2', { exact: false }).first()).toBeVisible();
   await sent(next);
+});
+
+test('whoever turns the oven on without a word of where they are is taken to be at the panel, and its clock runs', async ({
+  browser,
+}) => {
+  const { crew, signIn, password } = await newCrew(browser);
+  const cable = await newCable(browser, `WARM${Date.now()}`, 1, {
+    recipe: 'H1',
+    build: 'cordage-3.0',
+    connector: 'ST',
+    crews: [crew],
+  });
+  const page = await tabletOf(browser, signIn, password);
+  const { rows } = await (await page.request.get(`/api/v1/cables/${cable}/ladder`)).json();
+  await page.goto(`/bench/${rows[0].near.id}`);
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await at(page, /Oven on now/);
+  await done(page);
+  await expect(clock(page, 'Warm up', 'WS1')).toContainText(/[56]:\d\d/);
+  await page.getByRole('button', { name: /^Ready/ }).click();
+  await expect(page.getByRole('dialog').getByText('WS1')).toBeVisible();
 });
 
 test('one heater for six joints: while a sleeve heats the next fiber is worked, and its place is taken when it is done', async ({

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { at, goWithin, newCable, sent, signIn, stepByKeys, tabletOf, takeTogether, test } from './bench';
+import { at, goWithin, newCable, newCrew, sent, signIn, stepByKeys, tabletOf, takeTogether, test } from './bench';
 import { apiOf } from './chromium.mjs';
 
 // As many at a time as there are workers: this file is the longest.
@@ -97,20 +97,18 @@ const otherSchools = (told: Told, grade = 'OM4') =>
 
 test.describe('in another school, by checkpoints only', () => {
   let crew = '';
-  const person = { signIn: '', password: 'saltmarsh-curlew' };
+  let person = { signIn: '', password: '' };
   // Each worker has a crew of its own.
   test.beforeAll(async ({ browser }) => {
-    person.signIn = `curlew-${test.info().workerIndex}-${Date.now().toString(36)}`;
-    const context = await browser.newContext();
-    const owner = await apiOf(context.request, 'olive', 'saltmarsh-owner');
-    crew = (await owner.post('/crews', { name: `Curlew ${person.signIn}` })).id;
-    await owner.post('/people', { name: 'Kit Curlew', role: 'installer', crew, ...person });
+    const made = await newCrew(browser);
+    const { owner } = made;
+    crew = made.crew;
+    person = made;
     const { recipes } = (await owner.get('/recipes')) as { recipes: Told[] };
     for (const { recipe, grade } of families) {
       const [latest] = recipes.filter(({ ref }) => ref.id === recipe).sort((a, b) => b.ref.version - a.ref.version);
       await owner.put(`/crews/${crew}/techniques/${recipe}`, { options: otherSchools(latest!, grade) });
     }
-    await context.close();
   });
 
   for (const half of halves)

@@ -28,11 +28,29 @@ test('methods stand side by side with why the others do not do; what to load com
   await page.keyboard.press('End');
   await expect(total).not.toHaveText(before);
 
+  // The near ends of a cable are made by another way, and what to load follows it.
   const { job } = await (await page.request.get(`/api/v1/cables/${cable}/ladder`)).json();
+  await page.goto(`/job/${job}`);
+  await page.getByRole('link', { name: 'Which method' }).click();
+  await expect(page.getByRole('combobox', { name: 'Which ends' })).toBeVisible();
+  await expect(page.getByRole('row', { name: /^For these ends/ })).toContainText('as planned');
+  await page
+    .getByRole('button', { name: /^Make them by Splice-on/ })
+    .first()
+    .click();
+  await expect(page.getByRole('status').filter({ hasText: /^These ends are now made by Splice-on/ })).toBeVisible();
+  const ends = await (await page.request.get(`/api/v1/jobs/${job}/ends`)).json();
+  expect(
+    ends.map((one: { end: string; recipe: string; strands: string[] }) => [one.end, one.recipe, one.strands.length]),
+  ).toEqual([
+    ['near', expect.stringMatching(/^S/), 12],
+    ['far', 'M2', 12],
+  ]);
+
   await page.goto(`/job/${job}`);
   await page.getByRole('link', { name: 'What to load' }).click();
   const part = page.getByRole('listitem').filter({ hasText: 'LC · Cam-lock' });
-  await expect(part).toContainText(/24 and \d+ spare/);
+  await expect(part).toContainText(/12 and \d+ spare/);
   await part.getByRole('checkbox').check();
   await expect(page.getByText(/^1 of \d+ loaded$/)).toBeVisible();
   await page.reload();
@@ -41,7 +59,7 @@ test('methods stand side by side with why the others do not do; what to load com
   // Surer is more.
   const taken = Number(await part.locator('b').first().innerText());
   await page.getByRole('combobox', { name: 'Sure to be enough' }).click();
-  await page.getByTitle('enough in 99 of 100 such jobs').click();
+  await page.getByTitle('in 99 of 100 jobs').click();
   await expect.poll(async () => Number(await part.locator('b').first().innerText())).toBeGreaterThan(taken);
   const table = await page.request.get(`/api/v1/jobs/${job}/kit.csv`);
   expect(await table.text()).toContain('what,take,why,here,bring,note');

@@ -17,6 +17,7 @@ namespace Rhabdon.Core.Bench;
 [JsonDerivedType(typeof(TakeTogether), "together")]
 [JsonDerivedType(typeof(HandOver), "hand-over")]
 [JsonDerivedType(typeof(SettleStories), "settle")]
+[JsonDerivedType(typeof(PlanBy), "plan-by")]
 public abstract record BenchIntent;
 
 /// <summary>Begin the strand by the newest recipe version at hand, in the crew's technique.</summary>
@@ -54,6 +55,9 @@ public sealed record HandOver(Guid To, string? Note = null) : BenchIntent;
 /// <summary>Choose between two stories of a strand.</summary>
 /// <param name="Keep">One of the keeps that <see cref="ConflictingHistories"/> offers.</param>
 public sealed record SettleStories(StoryKeep Keep, bool GlassWasCut, string Note) : BenchIntent;
+
+/// <summary>Make the end by another recipe than was planned, which must serve it.</summary>
+public sealed record PlanBy(string Recipe) : BenchIntent;
 
 /// <summary>Why an intent made no event: the field and what would do.</summary>
 public sealed record BenchFault(string Field, Phrase Says);

@@ -42,6 +42,7 @@ public static class IntentHandler
             SettleStories settle => ConflictingHistories.Of(stream.State) is { } histories
                 ? Fitting(stream, "termination", new Resolved(histories.SetAside(settle.Keep), settle.GlassWasCut, settle.Note.Trim()))
                 : No("termination", Phrase.Of(PhraseKeys.Bench.NoTwoStories)),
+            PlanBy by => PlannedBy(stream, book, by.Recipe),
             _ => No("intent", Phrase.Of(PhraseKeys.Bench.UnknownIntent)),
         };
 
@@ -79,15 +80,21 @@ public static class IntentHandler
         return ask.Choices.Where(c => c.AfterSign is null || met.Contains(c.AfterSign));
     }
 
+    private static BenchAnswer PlannedBy(FoldedTermination stream, RecipeBook book, string recipe) =>
+        book.Latest(recipe) is not { } published ? No("recipe", Phrase.Of(PhraseKeys.Bench.NoRecipe, ("recipe", recipe)))
+        : Unfitting(stream.State.Plan, published) is { } unfitting ? unfitting
+        : Fitting(stream, "recipe", new Replanned(recipe));
+
+    private static BenchAnswer? Unfitting(Planned? plan, PublishedRecipe published) =>
+        plan is not null && CompatibilityCheck.Faults(published.Recipe, new Combination(plan.Connector, plan.Polish, plan.Build, plan.Grade)) is [var first, ..]
+            ? No(first.Field, first.Says)
+            : null;
+
     private static BenchAnswer Begin(FoldedTermination stream, RecipeBook book, BeginWork begin)
     {
         var (plan, published) = (stream.State.Plan, book.Latest(stream.State.Plan?.RecipeId ?? string.Empty));
         return stream.State.Recipe is null && Begun.Unconfirmed(plan, published) is { } unconfirmed ? No("recipe", unconfirmed)
-            : stream.State.Recipe is null
-            && plan is not null
-            && published is not null
-            && CompatibilityCheck.Faults(published.Recipe, new Combination(plan.Connector, plan.Polish, plan.Build, plan.Grade)) is [var unfitting, ..]
-                ? No(unfitting.Field, unfitting.Says)
+            : stream.State.Recipe is null && published is not null && Unfitting(plan, published) is { } unfitting ? unfitting
             : Fitting(stream, "recipe", new Begun(begin.Technique), by: published?.Ref);
     }
 

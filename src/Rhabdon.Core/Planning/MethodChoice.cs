@@ -53,7 +53,11 @@ public sealed record MethodQuestion(
 }
 
 /// <summary>Who can make ends by a method.</summary>
-public sealed record MethodSkill(string Method, IReadOnlyList<string> People);
+public sealed record MethodSkill(string Method, IReadOnlyList<string> People)
+{
+    /// <summary>Whoever has made so many ends by a method can make them (ours).</summary>
+    public const int MadeToKnow = 20;
+}
 
 /// <summary>What an end costs by a method, on average and with its rework.</summary>
 /// <param name="Rework">What the ends cost that are made more than once; in it parts, what is used up, and hands.</param>

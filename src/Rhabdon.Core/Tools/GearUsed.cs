@@ -1,5 +1,6 @@
 using System.Globalization;
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Recipes;
 
 namespace Rhabdon.Core.Tools;
@@ -60,14 +61,17 @@ public sealed record GearUse(Guid Gear, ActKind Does, int Times, decimal Amount 
 
     /// <summary>What of the gear in hand an act is done with, by the acts of its steps; a reading of a link is taken with what measures.</summary>
     /// <param name="inHand">In hand where it is done.</param>
+    /// <param name="connector">The strand's: a lot for another type has no part in it. Null where that does not matter.</param>
     /// <returns>Null for nothing.</returns>
-    public static IReadOnlyList<GearUsed>? Chosen(EventBody body, Recipe? worked, IReadOnlyList<GearInHand> inHand)
+    public static IReadOnlyList<GearUsed>? Chosen(EventBody body, Recipe? worked, IReadOnlyList<GearInHand> inHand, ConnectorType? connector = null)
     {
         var steps = worked is null ? [] : StepsOf(body, worked).ToList();
         var isReading = body is LossRead or ReflectanceRead or ReferenceTaken or ReferenceChecked;
         var used = inHand
             .Where(g =>
-                GearKind.Of(g.Gear) is { } kind && ((isReading && kind.Measures) || steps.Exists(s => kind.IsUsedAt(s) && (!kind.BySetting || g.IsFor(s))))
+                GearKind.Of(g.Gear) is { } kind
+                && g.IsFor(kind, connector)
+                && ((isReading && kind.Measures) || steps.Exists(s => kind.IsUsedAt(s) && (!kind.BySetting || g.IsFor(s))))
             )
             .ToList();
         return used.Count == 0 ? null : [.. used.Take(GearUsed.Most).Select(g => new GearUsed(g.Gear, g.Id))];
@@ -100,12 +104,18 @@ public sealed record GearInHand(string Gear, Guid Id, string? Setting = null)
     /// </summary>
     public static IReadOnlyList<GearInHand> With(IReadOnlyList<GearInHand> inHand, Guid id, GearCard card) =>
         [
-            .. Without(inHand, id).Where(g => g.Gear != card.Gear || (GearKind.Of(card.Gear)?.BySetting == true && g.Setting != card.Setting)),
+            .. Without(inHand, id).Where(g => g.Gear != card.Gear || (IsToldBySetting(card.Gear) && g.Setting != card.Setting)),
             new GearInHand(card.Gear, id, card.Setting),
         ];
 
     /// <summary>What is in hand once a tool or lot is put down.</summary>
     public static IReadOnlyList<GearInHand> Without(IReadOnlyList<GearInHand> inHand, Guid id) => [.. inHand.Where(g => g.Id != id)];
+
+    private static bool IsToldBySetting(string gear) => GearKind.Of(gear) is { } kind && (kind.BySetting || kind.Stock?.IsByConnector == true);
+
+    // A lot that does not say its type is taken at the hand's word.
+    internal bool IsFor(GearKind kind, ConnectorType? connector) =>
+        kind.Stock?.IsByConnector != true || connector is null || Setting is null || Setting == connector.Value.ToString();
 
     internal bool IsFor(Step step) =>
         step.Film is { } grit && decimal.TryParse(Setting, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var own) && own == grit;

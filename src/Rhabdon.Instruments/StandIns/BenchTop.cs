@@ -80,10 +80,7 @@ public sealed class BenchTop(TimeProvider time, int seed = 7)
             // Whoever plugs looks at the meter: it has shown no light once, however seldom it is asked.
             var isIn = sincePlugged > InTheHand && _isSeenDark;
             _isSeenDark = true;
-            var light =
-                isIn && _path.TryGetValue(Source, out var loss)
-                    ? SourcePower + Drift(now) - loss + Shake(sincePlugged)
-                    : double.NegativeInfinity;
+            var light = isIn && _path.TryGetValue(Source, out var loss) ? SourcePower + Drift(now) - loss + Shake(sincePlugged) : double.NegativeInfinity;
             var milliwatts = Math.Pow(10, light / 10) + _offset;
             var power = (10 * Math.Log10(milliwatts)) + (Noise * Gauss());
             return power < Floor ? null : power;

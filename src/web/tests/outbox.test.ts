@@ -23,7 +23,8 @@ vi.mock('../src/api/client', async (original) => {
       },
       POST: (_: string, { body }: { body: BenchEvent[] }) => {
         if (!Array.isArray(body)) return there(null);
-        if (!server.isAway && !server.person) return Promise.resolve({ response: { ok: false, status: 401, statusText: 'Sign in' } });
+        if (!server.isAway && !server.person)
+          return Promise.resolve({ response: { ok: false, status: 401, statusText: 'Sign in' } });
         if (!server.isAway) server.taken.push(...body);
         return there(body.map((_, at) => server.answers[at] ?? { status: 200 }));
       },

@@ -101,7 +101,7 @@ internal sealed class Story
             Rulebook.Version,
             [new Subject(Id, known ?? Events.Count)],
             body,
-            body is Planned ? null : State.Recipe ?? Book.Latest("M4")!.Ref
+            body is Planned ? null : State.Recipe ?? Book.Latest(State.Plan!.RecipeId)!.Ref
         );
     }
 

@@ -1,4 +1,5 @@
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Tests.Bench;
@@ -35,6 +36,21 @@ public class GearUseTests
         Assert.Equal([new GearUsed("film", Fine)], used);
         Assert.Null(GearUse.Chosen(new StepDone(1, 1, "no such step"), worked, inHand));
         Assert.Null(GearUse.Chosen(new Begun(), worked, inHand));
+    }
+
+    // Two lots of connectors may be in hand: an SC end takes from the one that is for SC.
+    [Fact]
+    public void A_lot_of_another_connector_has_no_part_in_it()
+    {
+        var story = new Story().Begin().Until("light");
+        GearInHand[] inHand = [new("connectors", Coarse, "LC"), new("connectors", Fine, "SC")];
+        var used = story.Events.SelectMany(e => GearUse.Chosen(e.Body, story.State.Worked, inHand, ConnectorType.SC) ?? []).Distinct();
+        Assert.Equal([new GearUsed("connectors", Fine)], used);
+        var unsaid = story.Events.SelectMany(e => GearUse.Chosen(e.Body, story.State.Worked, [new("connectors", Coarse)], ConnectorType.SC) ?? []).Distinct();
+        Assert.Equal([new GearUsed("connectors", Coarse)], unsaid);
+        var both = GearInHand.With(GearInHand.With([], Coarse, Box("LC")), Fine, Box("SC"));
+        static GearCard Box(string type) => new("connectors", $"box {type}", type, Guid.CreateVersion7(), Setting: type);
+        Assert.Equal(2, both.Count);
     }
 
     // A loss is read with source and meter; the cleaver in the other hand has no part in it.

@@ -17,6 +17,7 @@ namespace Rhabdon.Core.Bench;
 [JsonDerivedType(typeof(StepDone), "step-done")]
 [JsonDerivedType(typeof(TroubleFound), "trouble-found")]
 [JsonDerivedType(typeof(Reopened), "reopened")]
+[JsonDerivedType(typeof(Replanned), "replanned")]
 [JsonDerivedType(typeof(ActionChosen), "action-chosen")]
 [JsonDerivedType(typeof(Retracted), "retracted")]
 [JsonDerivedType(typeof(Batched), "batched")]

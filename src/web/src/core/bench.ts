@@ -8,7 +8,7 @@ import type { Schemas } from '../api/client';
 import type { EndDeed, Joint, GearDeed, MeterQuestion, Results, RunDeed, Unit } from './core';
 import type { Doors } from './benchWorker';
 import type { ClocksHere } from './clocks';
-import type { GearShown, ReadyShown } from './gearSession';
+import type { GearShown, ReadyShown, WorkPlace } from './gearSession';
 import type { RunSession } from './runSession';
 import type { RunTold } from './shownRun';
 import type { Told } from './shown';
@@ -150,9 +150,9 @@ export const viewGear = (person: string): Promise<GearShown> =>
 export const viewReady = (person: string, strands: readonly string[]): Promise<ReadyShown> =>
   answered((running ??= start()).doors.viewReady(person, strands, Date.now()) as Promise<ReadyShown>);
 
-/** Tells a person's open work session what was just done once for all of its work. */
-export async function sayStanding(person: string, items: readonly string[]): Promise<void> {
-  await answered((running ??= start()).doors.sayStanding(person, items, Date.now()));
+/** Tells a person's work session what was just done once for all of its work; without one it begins here. */
+export async function sayStanding(person: string, items: readonly string[], here: WorkPlace): Promise<void> {
+  await answered((running ??= start()).doors.sayStanding(person, items, here, Date.now()));
   tellWaiting();
   void send();
 }

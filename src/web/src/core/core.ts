@@ -73,6 +73,7 @@ export type Intent =
   | { kind: 'undo'; event: string; reason: string; glassWasCut: boolean }
   | { kind: 'together'; batch: string | null }
   | { kind: 'hand-over'; to: string; note?: string }
+  | { kind: 'plan-by'; recipe: string }
   | { kind: 'settle'; keep: 'first' | 'second' | 'what-fits'; glassWasCut: boolean; note: string };
 /** The events made, each with the text that is signed. */
 export type Act = { events: BenchEvent[]; texts: string[] } | BenchFault;

@@ -46,14 +46,16 @@ export async function viewReady(person: string, strands: readonly string[], now:
   return { crews, session: core.openSession(person), ready: core.viewReady(person, strands, nowWithOffset(new Date(now))) };
 }
 
-/** Does something with a tool, a lot or a work session, or begins one. */
-export async function doWithGear(stream: string | null, deed: GearDeed, person: string, now: number): Promise<Done> {
+/** Does something with a tool, a lot or a work session; without a stream, one begins. */
+export const doWithGear = (stream: string | null, deed: GearDeed, person: string, now: number): Promise<Done> =>
+  doIn(stream ?? uuid7(now), stream === null, deed, person, now);
+
+async function doIn(id: string, isNew: boolean, deed: GearDeed, person: string, now: number): Promise<Done> {
   const core = await Core.bare();
-  const id = stream ?? uuid7(now);
   const made = await record(1, person, now, async (stamp) => {
     const kit = await holdGear(core);
     const act = core.actGear(id, deed, stamp);
-    if (!stream && 'events' in act) {
+    if (isNew && 'events' in act) {
       await keep('gear', {
         ...kit,
         ...(deed.kind === 'session-begun' ? { sessions: [...kit.sessions, id] } : { gear: [...kit.gear, { id, counts: [] }] }),
@@ -64,11 +66,22 @@ export async function doWithGear(stream: string | null, deed: GearDeed, person: 
   return 'says' in made ? { isDone: false, says: made.says } : { isDone: true, says: '' };
 }
 
-/** Tells a person's open work session what was just done once for all of its work; nothing without one. */
-export async function sayStanding(person: string, items: readonly string[], now: number): Promise<void> {
+/** Where work is done, and for which job. */
+export interface WorkPlace {
+  place: string;
+  job: string;
+}
+
+/** Tells a person's open work session what was just done once for all of its work. Without one it begins here: an oven that was turned on warms up. */
+export async function sayStanding(person: string, items: readonly string[], here: WorkPlace, now: number): Promise<Done> {
   const core = await Core.bare();
   await holdGear(core);
-  const session = core.openSession(person);
-  if (!session) return;
-  for (const item of items) await doWithGear(session.session, { kind: 'ready-said', item, isSo: true, note: null }, person, now);
+  const open = core.openSession(person)?.session;
+  const session = open ?? uuid7(now);
+  let done: Done = open ? { isDone: true, says: '' } : await doIn(session, true, begunAt(here), person, now);
+  for (const item of items)
+    if (done.isDone) done = await doIn(session, false, { kind: 'ready-said', item, isSo: true, note: null }, person, now);
+  return done;
 }
+
+const begunAt = ({ place, job }: WorkPlace): GearDeed => ({ kind: 'session-begun', place, job, temperature: null });

@@ -66,7 +66,7 @@ export function App() {
 function Signed({ session }: { session: Session }) {
   const [cleared, setCleared] = useState(false);
   const { unit } = useTastes();
-  const { pathname } = useLocation();
+  const { pathname, search } = useLocation();
   const person = session.person!;
   const mayWork = session.permissions.includes('work');
   const mayPlan = session.permissions.includes('plan');
@@ -119,7 +119,7 @@ function Signed({ session }: { session: Session }) {
               <Route path="/links/:job" element={<JobLinks mayPlan={mayPlan} />} />
               <Route path="/budgets" element={<Budgets mayPlan={mayPlan} />} />
               <Route path="/joint" element={<JointPage />} />
-              {mayPlan && <Route path="/methods" element={<Methods />} />}
+              {mayPlan && <Route path="/methods" element={<Methods key={search} unit={unit} person={person} />} />}
               <Route path="/kit/:job" element={<Kit key={pathname} />} />
               <Route path="/story/:termination" element={<StrandStory unit={unit} person={person} mayWork={mayWork} />} />
               <Route path="/look/:termination" element={<Look unit={unit} person={person} maySettle={maySettle} />} />

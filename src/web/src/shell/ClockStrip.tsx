@@ -41,7 +41,12 @@ function Clock({ line, now, isMine }: ClockProps) {
       <b className="figures">{left > 0 ? minutes(left) : `+${minutes(-left)}`}</b>
       <span>
         <strong>{left > 0 ? line.title : line.over}</strong>
-        <small>{[line.where, isMine && say('clock.yours')].filter(Boolean).join(' · ')}</small>
+        <small>
+          {[line.where, isMine && say('clock.yours'), left > 0 && line.isAttended && say('clock.attended')]
+            .filter(Boolean)
+            .join(' · ')}
+        </small>
+        {left > 0 && line.tells && <small>{say('clock.tells', { sign: line.tells })}</small>}
         {isLate && <small role="alert">{line.lateSays}</small>}
       </span>
     </>

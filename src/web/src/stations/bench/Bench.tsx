@@ -141,7 +141,15 @@ export function Bench({ unit, person, mayWork, mayPlan }: { unit: Unit; person: 
         onReady={() => dispatch({ kind: 'opened', what: 'ready' })}
       />
       {over.kind === 'ready' && ready && (
-        <ReadyPanel shown={ready} job={strand.job} person={person} mayDecide={mayPlan} onDecided={lookAgain} onClose={close} />
+        <ReadyPanel
+          shown={ready}
+          job={strand.job}
+          closet={strand.closet ?? ''}
+          person={person}
+          mayDecide={mayPlan}
+          onDecided={lookAgain}
+          onClose={close}
+        />
       )}
       {over.kind === 'crews' && (
         <SidePanel title={say('bench.whose-technique')} onClose={close}>

@@ -17,6 +17,8 @@ interface Props {
   shown: ReadyShown;
   /** That the work is for. */
   job: string;
+  /** Where the panel of this end is: most often one works there. */
+  closet: string;
   person: string;
   /** May say for the crew what stops and what warns. */
   mayDecide: boolean;
@@ -25,9 +27,9 @@ interface Props {
 }
 
 /** The ready check of a work session: where one is, what is in hand, and what stands. */
-export function ReadyPanel({ shown, job, person, mayDecide, onDecided, onClose }: Props) {
+export function ReadyPanel({ shown, job, closet, person, mayDecide, onDecided, onClose }: Props) {
   const { session, ready, crews } = shown;
-  const [place, setPlace] = useState('');
+  const [place, setPlace] = useState(closet);
   const [air, setAir] = useState<number | null>(null);
   const [code, setCode] = useState('');
   const { act, says, setSays } = useGearDeed(person);

@@ -89,6 +89,9 @@ export function useBatch(opened: Opened, how: Pick<Look, 'unit' | 'pace' | 'guid
   const step = shown?.view.bench?.step?.id;
   const items = shown?.view.bench?.step?.sessionItems;
   const once = useMemo(() => (items?.length ? items : undefined), [items]);
+  const strand = shown?.strands.find(({ termination }) => termination === focus) ?? shown?.strands[0];
+  // What was kept before strands told their closet has none.
+  const here = useMemo(() => strand && { place: strand.closet ?? strand.jobName, job: strand.job }, [strand]);
   const act = useCallback(
     async (intent: Intent, on: string[]): Promise<Done> => {
       if (!session) return { isDone: false, says: '' };
@@ -96,10 +99,11 @@ export function useBatch(opened: Opened, how: Pick<Look, 'unit' | 'pace' | 'guid
       if (done.isDone) tellWaiting();
       const now = show(told);
       // What raised trouble does not stand.
-      if (done.isDone && intent.kind === 'done' && once && !now?.view.bench?.trouble) void sayStanding(person, once);
+      const isStanding = done.isDone && intent.kind === 'done' && !now?.view.bench?.trouble;
+      if (isStanding && once && here) void sayStanding(person, once, here);
       return done;
     },
-    [session, focus, person, show, once],
+    [session, focus, person, show, once, here],
   );
   const next = shown?.view.now?.next;
   useEffect(() => {

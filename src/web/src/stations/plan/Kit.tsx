@@ -1,5 +1,4 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { Select } from 'antd';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
@@ -8,10 +7,9 @@ import { Download } from '../../parts/Download';
 import { Told } from '../../parts/Told';
 import { keep, recall, toldOrKept } from '../../shell/tablet';
 import { say, type Key } from '../../shell/words';
+import { Sure } from './Sure';
 import css from './Kit.module.css';
 import controls from '../../parts/controls.module.css';
-
-const sure = [0.8, 0.9, 0.95, 0.99];
 
 /** What to load for what is left of a job, ticked off on this tablet as it goes into the van. */
 export function Kit() {
@@ -47,12 +45,7 @@ export function Kit() {
                 <span className="grow" />
                 <label className={css.sure}>
                   {say('methods.sure')}
-                  <Select
-                    aria-label={say('methods.sure')}
-                    value={confidence}
-                    options={sure.map((value) => ({ value, label: say('load.enough', { percent: Math.round(value * 100) }) }))}
-                    onChange={setConfidence}
-                  />
+                  <Sure value={confidence} onChange={setConfidence} />
                 </label>
                 <Download from={`/api/v1/jobs/${job}/kit.csv?confidence=${confidence}`}>{say('load.csv')}</Download>
                 <button type="button" className={controls.button} onClick={() => window.print()}>

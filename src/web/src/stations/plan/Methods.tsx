@@ -4,12 +4,17 @@ import { useDeferredValue, useState, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
 import { api, got, type Schemas } from '../../api/client';
 import { cableBuildValues, connectorTypeValues, fiberGradeValues, polishValues } from '../../api/schema';
+import type { Unit } from '../../core/core';
 import { CostLines } from '../../drawing/CostLines';
 import { Told } from '../../parts/Told';
 import { say, type Key } from '../../shell/words';
+import { endsKey, endsTitle, useEndsToMake, useMakeBy, type Ends } from './endsToMake';
+import { Sure } from './Sure';
 import css from './Methods.module.css';
+import controls from '../../parts/controls.module.css';
 
 type Option = Schemas['MethodOption'];
+type Wanted = Pick<Ends, 'connector' | 'polish' | 'build' | 'grade'>;
 
 const options = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
 const money = (amount: number, digits = 0) =>
@@ -62,43 +67,50 @@ const rows: { title: Key; tell: (option: Option) => ReactNode; isPart?: boolean 
   { title: 'methods.who', tell: (o) => (o.people.length > 0 ? o.people.join(', ') : say('methods.learn')) },
 ];
 
-/** All ways to make some ends, side by side, and where their costs cross. */
-export function Methods() {
+interface Props {
+  unit: Unit;
+  person: string;
+}
+
+/** All ways to make some ends, side by side, and where their costs cross; for a job's ends one of them is chosen. */
+export function Methods({ unit, person }: Props) {
   const [asked] = useSearchParams();
-  const of = <T extends string>(name: string, usual: T) => (asked.get(name) ?? usual) as T;
-  const [wanted, setWanted] = useState({
-    connector: of<Schemas['ConnectorType']>('connector', 'SC'),
-    polish: of<Schemas['Polish']>('polish', 'UPC'),
-    build: of<Schemas['CableBuild']>('build', 'tight-buffer-900'),
-    grade: of<Schemas['FiberGrade']>('grade', 'OM4'),
-  });
-  const [ends, setEnds] = useState(Number(of('ends', '96')));
-  const [length, setLength] = useState(90);
+  const toMake = useEndsToMake(asked.get('job'));
+  const [which, setWhich] = useState<string>();
+  const chosen = toMake?.find((one) => endsKey(one) === which) ?? toMake?.[0];
+  const [own, setOwn] = useState<Wanted>({ connector: 'SC', polish: 'UPC', build: 'tight-buffer-900', grade: 'OM4' });
+  const [ownEnds, setEnds] = useState(96);
+  const [ownLength, setLength] = useState(90);
   const [perHour, setPerHour] = useState(75);
+  const [confidence, setConfidence] = useState(0.95);
+  const { says, makeBy } = useMakeBy(chosen, unit, person);
+  const wanted: Wanted = chosen ?? own;
+  const ends = chosen ? chosen.strands.length : ownEnds;
+  const length = chosen ? chosen.length : `${ownLength} m`;
   const record = useQuery({ queryKey: ['plan-record'], queryFn: () => got(api.GET('/api/v1/plan/record')) });
   const question = useDeferredValue({
-    wanted,
+    wanted: { connector: wanted.connector, polish: wanted.polish, build: wanted.build, grade: wanted.grade },
     ends,
-    length: `${length} m`,
+    length,
     perHour,
     yields: record.data?.yields,
     skilled: record.data?.skilled,
-    confidence: 0.95,
+    confidence,
   });
   const compared = useQuery({
     queryKey: ['methods', question],
     queryFn: () => got(api.POST('/api/v1/calc/methods', { body: question })),
-    enabled: !!record.data,
+    enabled: !!record.data && (!asked.get('job') || !!toMake),
     placeholderData: keepPreviousData,
   });
-  const choose = <K extends keyof typeof wanted>(key: K, values: readonly string[]) => (
+  const choose = <K extends keyof Wanted>(key: K, values: readonly string[]) => (
     <label>
       {say(`methods.${key}` as Key)}
       <Select
         aria-label={say(`methods.${key}` as Key)}
         value={wanted[key]}
         options={options(values)}
-        onChange={(value) => setWanted({ ...wanted, [key]: value })}
+        onChange={(value) => setOwn({ ...own, [key]: value })}
       />
     </label>
   );
@@ -106,38 +118,76 @@ export function Methods() {
     <div className="page" data-part="methods">
       <h1>{say('methods.title')}</h1>
       <section className={`card ${css.asked}`}>
-        {choose('connector', connectorTypeValues)}
-        {choose('polish', polishValues)}
-        {choose('build', cableBuildValues)}
-        {choose('grade', fiberGradeValues)}
-        <label>
-          {say('methods.length')}
-          <InputNumber min={1} max={50_000} value={length} onChange={(value) => setLength(value ?? 1)} className="figures" />
-        </label>
+        {chosen ? (
+          <label className={css.which}>
+            {say('methods.which')}
+            <Select
+              aria-label={say('methods.which')}
+              value={endsKey(chosen)}
+              options={toMake?.map((one) => ({ value: endsKey(one), label: endsTitle(one) }))}
+              onChange={setWhich}
+            />
+          </label>
+        ) : (
+          <>
+            {choose('connector', connectorTypeValues)}
+            {choose('polish', polishValues)}
+            {choose('build', cableBuildValues)}
+            {choose('grade', fiberGradeValues)}
+            <label>
+              {say('methods.length')}
+              <InputNumber
+                min={1}
+                max={50_000}
+                value={ownLength}
+                onChange={(value) => setLength(value ?? 1)}
+                className="figures"
+              />
+            </label>
+          </>
+        )}
         <label>
           {say('methods.per-hour')}
           <InputNumber min={0} max={10_000} value={perHour} onChange={(value) => setPerHour(value ?? 0)} className="figures" />
         </label>
-        <label className={css.ends}>
-          <span>
-            {say('methods.ends')} <b className="figures">{ends}</b>
-          </span>
-          <Slider
-            min={2}
-            max={600}
-            value={ends}
-            onChange={setEnds}
-            tooltip={{ open: false }}
-            ariaLabelForHandle={say('methods.ends')}
-          />
+        <label>
+          {say('methods.sure')}
+          <Sure value={confidence} onChange={setConfidence} />
         </label>
+        {!chosen && (
+          <label className={css.ends}>
+            <span>
+              {say('methods.ends')} <b className="figures">{ends}</b>
+            </span>
+            <Slider
+              min={2}
+              max={600}
+              value={ends}
+              onChange={setEnds}
+              tooltip={{ open: false }}
+              ariaLabelForHandle={say('methods.ends')}
+            />
+          </label>
+        )}
       </section>
-      <Told query={compared}>{(told) => <Compared told={told} ends={ends} />}</Told>
+      {toMake?.length === 0 && <p className="card">{say('methods.none-open')}</p>}
+      <p role="status">{says}</p>
+      <Told query={compared}>
+        {(told) => <Compared told={told} ends={ends} planned={chosen?.recipe} onChosen={chosen && makeBy} />}
+      </Told>
     </div>
   );
 }
 
-function Compared({ told, ends }: { told: Schemas['MethodComparison']; ends: number }) {
+interface ComparedProps {
+  told: Schemas['MethodComparison'];
+  ends: number;
+  /** Id of the recipe that the ends are planned by. */
+  planned: string | undefined;
+  onChosen: ((recipe: Schemas['RecipeRef'], title: string) => void) | undefined;
+}
+
+function Compared({ told, ends, planned, onChosen }: ComparedProps) {
   const [best] = told.options;
   const titles = new Map(told.options.map(({ recipe, title }) => [recipe.id, title]));
   // Recipes of one method cost about the same: one line each, the cheapest one's.
@@ -145,6 +195,8 @@ function Compared({ told, ends }: { told: Schemas['MethodComparison']; ends: num
   if (told.options.length === 0) return <p className="card look">{say('methods.none')}</p>;
   return (
     <>
+      {/* What scrolls must be reachable by key. */}
+      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex */}
       <section className={css.sides} tabIndex={0} aria-label={say('methods.compare')}>
         <table className={css.table}>
           <thead>
@@ -167,6 +219,27 @@ function Compared({ told, ends }: { told: Schemas['MethodComparison']; ends: num
                 </td>
               ))}
             </tr>
+            {onChosen && (
+              <tr>
+                <th scope="row">{say('methods.for-these')}</th>
+                {told.options.map(({ recipe, title }, at) => (
+                  <td key={recipe.id} className={at === 0 ? css.best : ''}>
+                    {recipe.id === planned ? (
+                      say('methods.planned')
+                    ) : (
+                      <button
+                        type="button"
+                        className={controls.button}
+                        aria-label={say('methods.choose-by', { title })}
+                        onClick={() => onChosen(recipe, title)}
+                      >
+                        {say('methods.choose')}
+                      </button>
+                    )}
+                  </td>
+                ))}
+              </tr>
+            )}
             {rows.map(({ title, tell, isPart }) => (
               <tr key={title} className={isPart ? css.part : ''}>
                 <th scope="row">{say(title)}</th>

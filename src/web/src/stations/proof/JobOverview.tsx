@@ -65,6 +65,11 @@ function Job({ told, mayPlan }: { told: Schemas['JobView']; mayPlan: boolean }) 
               {say('today.add-cable')}
             </Link>
           )}
+          {mayPlan && left > 0 && (
+            <Link className={controls.button} to={`/methods?job=${job.id}`}>
+              {say('methods.title')}
+            </Link>
+          )}
           <Link className={controls.button} to={`/kit/${job.id}`}>
             {say('load.open')}
           </Link>
