@@ -21,6 +21,7 @@ const concerns: Record<string, (told: News, of: unknown) => boolean> = {
   clocks: ({ device }) => device !== thisDevice,
   'gear-alarms': ({ job }) => !job,
   job: ({ job }, of) => job === of,
+  ends: ({ job }, of) => job === of,
   // A cable's terminations are a group; what is measured is no group's, and told by streams that are not its.
   ladder: ({ groups, streams }, of) => groups.includes(of as string) || groups.some((group) => streams.includes(group)),
   measured: ({ groups, streams }) => groups.some((group) => streams.includes(group)),

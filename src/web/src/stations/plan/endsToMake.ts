@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { api, got, type Schemas } from '../../api/client';
 import { actOn } from '../../core/bench';
 import type { Unit } from '../../core/core';
+import { send } from '../../shell/outbox';
 import { whyNotKept } from '../../shell/record';
 import { say } from '../../shell/words';
 
@@ -31,6 +32,7 @@ export function useMakeBy(ends: Ends | undefined, unit: Unit, person: string) {
     try {
       const done = await actOn([...ends.strands], person, { unit, intent: { kind: 'plan-by', recipe: id } });
       setSays(done.isDone ? say('methods.chosen', { title }) : done.says);
+      await send();
       await queries.invalidateQueries({ queryKey: ['ends'] });
     } catch (error) {
       setSays(whyNotKept(error));
