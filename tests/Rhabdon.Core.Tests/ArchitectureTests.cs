@@ -29,11 +29,13 @@ public class ArchitectureTests
                     "Rhabdon.Documents",
                     "Rhabdon.Imaging",
                     "Rhabdon.Instruments",
+                    "Rhabdon.Planner",
                     "Rhabdon.Server",
                     "Microsoft.AspNetCore",
                     "Npgsql",
                     "Dapper",
                     "SkiaSharp",
+                    "Google.OrTools",
                 ]
             },
             {
@@ -55,6 +57,7 @@ public class ArchitectureTests
             { "Rhabdon.Documents", ["Rhabdon.Vision", "Rhabdon.Data", "Rhabdon.Server", "Microsoft.AspNetCore", "Npgsql"] },
             { "Rhabdon.Imaging", ["Rhabdon.Data", "Rhabdon.Instruments", "Rhabdon.Server", "Microsoft.AspNetCore", "Npgsql"] },
             { "Rhabdon.Demo", ["Rhabdon.Data", "Rhabdon.Documents", "Rhabdon.Server", "Npgsql"] },
+            { "Rhabdon.Planner", ["Rhabdon.Data", "Rhabdon.Server", "Microsoft.AspNetCore", "Npgsql"] },
             { "Rhabdon.Instruments", ["Rhabdon.Data", "Rhabdon.Server", "Npgsql"] },
             { "Rhabdon.Core.Units", ["Rhabdon.Core.Recipes", "Rhabdon.Core.Preparation", "Rhabdon.Core.Verification", "Rhabdon.Core.Bench"] },
             { "Rhabdon.Core.Recipes", ["Rhabdon.Core.Preparation", "Rhabdon.Core.Verification", "Rhabdon.Core.Bench"] },

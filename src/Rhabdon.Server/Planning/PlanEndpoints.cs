@@ -77,7 +77,7 @@ public static class PlanEndpoints
             .. from strand in open
             let state = folded[strand.Termination].State
             where state is { Recipe: null, Plan: not null }
-            group strand.Termination by (strand.Cable, strand.Name, strand.LengthNm, Plan: state.Plan with { Service = default, Least = default }) into alike
+            group strand.Termination by (strand.Cable, strand.Name, strand.LengthNm, Plan: state.Plan! with { Service = default, Least = default }) into alike
             let plan = alike.Key.Plan
             select new EndsToMake(
                 alike.Key.Cable,
