@@ -35,6 +35,9 @@ switch (part)
     case "now":
         NowBench.Run();
         break;
+    case "schedule":
+        await ScheduleBench.RunAsync();
+        break;
     case "events":
         await EventsBench.RunAsync(address, database);
         break;

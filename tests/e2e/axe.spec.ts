@@ -55,7 +55,6 @@ async function begunCable(page: Page, browser: Browser) {
 }
 
 test('axe finds nothing serious before one signs in, nor in Plan, Recipes and Verify', async ({ page, browser }) => {
-  test.setTimeout(300_000);
   await page.goto('/');
   await page.getByLabel('Name').waitFor();
   await grave(page, 'sign-in');
@@ -93,7 +92,6 @@ test('axe finds nothing serious before one signs in, nor in Plan, Recipes and Ve
 });
 
 test('axe finds nothing serious at the bench and in Proof, nor in what opens over them', async ({ page, browser }) => {
-  test.setTimeout(300_000);
   const { cable, job, strand, far, batch } = await begunCable(page, browser);
   await look(page, [
     [`/job/${job}`, titled('By cable')],

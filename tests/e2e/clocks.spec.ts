@@ -10,7 +10,6 @@ const why = (page: Page) => page.locator('[data-part=why]');
 test('six hot-melt ends and a cold oven: it goes on first, the ends are marked while it warms, and every tablet of the crew sees its clock', async ({
   browser,
 }) => {
-  test.setTimeout(240_000);
   const [place, name] = [`Closet ${Date.now()}`, `HOT${Date.now()}`];
   const cable = await newCable(browser, name, 6, { recipe: 'H1', build: 'cordage-3.0', connector: 'ST' });
   const page = await tabletOf(browser, 'lead', 'saltmarsh-lead', 'keeps the app');
@@ -98,7 +97,6 @@ test('whoever turns the oven on without a word of where they are is taken to be 
 test('one heater for six joints: while a sleeve heats the next fiber is worked, and its place is taken when it is done', async ({
   browser,
 }) => {
-  test.setTimeout(240_000);
   const name = `ONE${Date.now()}`;
   const cable = await newCable(browser, name, 6, { recipe: 'S2', build: 'tight-buffer-900' });
   const page = await tabletOf(browser, 'heron', 'saltmarsh-heron');
@@ -122,7 +120,6 @@ test('one heater for six joints: while a sleeve heats the next fiber is worked, 
 });
 
 test('twelve anaerobic ends and one syringe: it is filled once, and is empty with the twelfth', async ({ browser }) => {
-  test.setTimeout(240_000);
   const [name, code] = [`Syringe ${Date.now() % 100_000}`, `Y${Date.now() % 100_000}`];
   const cable = await newCable(browser, `ANA${Date.now()}`, 12, { recipe: 'A1', build: 'cordage-3.0', connector: 'ST' });
   const page = await tabletOf(browser, 'heron', 'saltmarsh-heron');
@@ -151,7 +148,6 @@ test('twelve anaerobic ends and one syringe: it is filled once, and is empty wit
 test('two people share a batch: each is shown their own strands, and a handed over one goes on where it stood', async ({
   browser,
 }) => {
-  test.setTimeout(180_000);
   const cable = await newCable(browser, `TWO${Date.now()}`, 4);
   const page = await tabletOf(browser, 'heron', 'saltmarsh-heron');
   await takeTogether(page, cable);

@@ -36,7 +36,6 @@ test('polish, look, adhesive left, polish on, look, scratches, one film back, pa
   page,
   browser,
 }) => {
-  test.setTimeout(180_000);
   const cable = await newCable(browser, 'FACE', 1, polished);
   await beginAtBench(page, cable);
   await hands(page, 'NewConnector', 'Clean');
@@ -83,7 +82,6 @@ test('a picture is overruled with a reason, which is told and counted; one that 
   page,
   browser,
 }) => {
-  test.setTimeout(180_000);
   const cable = await newCable(browser, 'OVERRULE', 1, polished);
   await beginAtBench(page, cable);
   const file = page.getByLabel('Choose or drop a picture');
@@ -111,7 +109,6 @@ test('a picture is overruled with a reason, which is told and counted; one that 
 });
 
 test('with no network a picture is graded on the tablet, recorded, and sent when there is one again', async ({ browser }) => {
-  test.setTimeout(240_000);
   const cable = await newCable(browser, 'OFFLINE', 1, polished);
   const context = await browser.newContext({ serviceWorkers: 'allow' });
   const page = await context.newPage();

@@ -66,7 +66,6 @@ const halves = [0, 1].map((half) => families.filter((_, place) => place % 2 === 
 
 for (const half of halves)
   test(`by keyboard alone: ${half.map(({ recipe }) => recipe).join(', ')}`, async ({ page, browser }) => {
-    test.setTimeout(480_000);
     const cables: string[] = [];
     for (const { strands, name: _, ...by } of half) cables.push(await newCable(browser, by.recipe, strands, by));
     await page.clock.install();
@@ -113,7 +112,6 @@ test.describe('in another school, by checkpoints only', () => {
 
   for (const half of halves)
     test(half.map(({ recipe }) => recipe).join(', '), async ({ page, browser }) => {
-      test.setTimeout(480_000);
       const countOf = (strands: number) => (strands === 12 ? 12 : 1);
       const cables: string[] = [];
       for (const { strands, name: _, ...by } of half)

@@ -18,7 +18,6 @@ import {
 test('with the network cut a cleaver is taken in, taken in hand and counted; later its blade is due, turned, and set aside elsewhere', async ({
   browser,
 }) => {
-  test.setTimeout(240_000);
   const [name, code] = [`Spare ${Date.now() % 100_000}`, `C${Date.now() % 100_000}`];
   const cable = await newCable(browser, `GEAR${Date.now()}`, 2);
   const page = await tabletOf(browser, 'heron', 'saltmarsh-heron', 'keeps the app');
@@ -103,7 +102,6 @@ test('with the network cut a cleaver is taken in, taken in hand and counted; lat
 });
 
 test('a printed label is read by the camera, and a lead says what stops the work', async ({ browser }) => {
-  test.setTimeout(180_000);
   const name = `Scanned ${Date.now() % 100_000}`;
   const cable = await newCable(browser, `SCAN${Date.now()}`, 2);
   const page = await tabletOf(browser, 'lead', 'saltmarsh-lead');
@@ -147,7 +145,6 @@ test('a printed label is read by the camera, and a lead says what stops the work
 test('a calibration lapses by a change of place; a lot set aside is told under a running batch; at its end it is told what it used', async ({
   browser,
 }) => {
-  test.setTimeout(240_000);
   const tag = Date.now() % 100_000;
   const cable = await newCable(browser, `STOCK${tag}`, 2, { recipe: 'S2', build: 'tight-buffer-900' });
   const page = await tabletOf(browser, 'heron', 'saltmarsh-heron');

@@ -25,7 +25,6 @@ async function press(page: Page, button: Locator) {
 }
 
 test('a whole job by keyboard alone: signed in, planned, an end made and accepted, its story read', async ({ page }) => {
-  test.setTimeout(120_000);
   await page.clock.install();
   await page.goto('/');
   await typeInto(page, page.getByLabel('Name'), 'lead');

@@ -119,7 +119,6 @@ test('twelve strands are read from both ends by the meter itself; a dirty face f
   page,
   browser,
 }) => {
-  test.setTimeout(330_000);
   const cable = await newCable(browser, 'METER', 12);
   const lead = await apiOf((await browser.newContext()).request, 'lead', 'saltmarsh-lead');
   const { job } = await lead.get(`/cables/${cable}/run`).then(({ cable: run }) => run);
@@ -142,7 +141,7 @@ test('twelve strands are read from both ends by the meter itself; a dirty face f
   await page.getByRole('button', { name: 'Clean, plug in' }).click();
   await expect(page.getByRole('button', { name: /^Strand 1, 850 nm from near: [\d.]+ dB: Passes/ })).toBeVisible();
   await page.getByRole('switch', { name: 'Follow' }).click();
-  await page.getByRole('heading', { name: 'Every reading is taken' }).waitFor({ timeout: 240_000 });
+  await page.getByRole('heading', { name: 'Every reading is taken' }).waitFor({ timeout: 420_000 });
   await expect(page.getByText('24/24')).toBeVisible();
   await sent(page);
 });
@@ -287,7 +286,6 @@ test('a badly cleaved end measures badly, goes back to the bench by its ladder, 
   page,
   browser,
 }) => {
-  test.setTimeout(240_000);
   const cable = await newCable(browser, 'CLEAVE', 1, { recipe: 'S1', build: 'cordage-3.0', grade: 'OS2' });
   const meter = await tabletOf(browser, 'lead', 'saltmarsh-lead');
   const { rows, job } = await (await meter.request.get(`/api/v1/cables/${cable}/ladder`)).json();
