@@ -45,13 +45,22 @@ internal static class ScheduleBench
             throw new InvalidOperationException($"The schedule of {ends} ends breaks {broken}.");
         }
 
-        Timed.Say(
-            string.Create(
-                CultureInfo.InvariantCulture,
-                $"| {ends:#,0} | {problem.Tasks.Count} | {Timed.Number(atOnce)} | {Days(first.EndIn(problem))} | {searched:0.0} | {Days(solved.End)} | {Days(solved.Bound)} | {(100.0 * (solved.End - solved.Bound) / solved.Bound):0.0} % | {(100.0 * (first.EndIn(problem) - solved.End) / first.EndIn(problem)):0.0} % |"
-            )
-        );
+        string[] row =
+        [
+            ends.ToString("#,0", CultureInfo.InvariantCulture),
+            $"{problem.Tasks.Count}",
+            Timed.Number(atOnce),
+            Days(first.EndIn(problem)),
+            searched.ToString("0.0", CultureInfo.InvariantCulture),
+            Days(solved.End),
+            Days(solved.Bound),
+            Share(solved.End - solved.Bound, solved.Bound),
+            Share(first.EndIn(problem) - solved.End, first.EndIn(problem)),
+        ];
+        Timed.Say($"| {string.Join(" | ", row)} |");
     }
+
+    private static string Share(int part, int whole) => (100.0 * part / whole).ToString("0.0", CultureInfo.InvariantCulture) + " %";
 
     private static string Days(int minutes) => ((double)minutes / Sites.Day).ToString("0.00", CultureInfo.InvariantCulture);
 }

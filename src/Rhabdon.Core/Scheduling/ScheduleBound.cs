@@ -3,7 +3,9 @@ namespace Rhabdon.Core.Scheduling;
 /// <summary>A minute before which no schedule is over, told without a search.</summary>
 public static class ScheduleBound
 {
-    /// <summary>The greatest of: the longest chain of tasks from where it may begin, the hands that a skill takes, and the time that a kind of tool is taken.</summary>
+    /// <summary>
+    /// The greatest of: the longest chain of tasks from where it may begin, the hands that a skill takes, and the time that a kind of tool is taken.
+    /// </summary>
     public static int Of(ScheduleProblem problem) =>
         new[]
         {

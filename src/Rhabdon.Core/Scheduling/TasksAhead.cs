@@ -33,7 +33,9 @@ public sealed record CableAhead(
 /// <param name="Ends">Ends that are made in it; 0 for a test.</param>
 public sealed record TitledTask(ScheduleTask Task, string Title, Guid Cable, int Ends);
 
-/// <summary>Makes the tasks of a schedule from what is left of cables: batches as the bench would work them, and the test of a cable once both its ends are made.</summary>
+/// <summary>
+/// Makes the tasks of a schedule from what is left of cables: batches as the bench would work them, and the test of a cable once both its ends are made.
+/// </summary>
 public sealed class TasksAhead(RecipeBook book, Phrasebook words, string language)
 {
     // As many strands at once as a round of the bench; fewer where a batch would not fit between two breaks (ours).

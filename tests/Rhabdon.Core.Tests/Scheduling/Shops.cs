@@ -5,7 +5,9 @@ namespace Rhabdon.Core.Tests.Scheduling;
 /// <summary>Job shops as scheduling problems: a machine is a person who alone has learned its skill.</summary>
 internal static class Shops
 {
-    /// <summary>Fisher and Thompson 1963, the instance of six jobs on six machines (ft06), optimum 55. From memory; that a solver proves 55 confirms it.</summary>
+    /// <summary>
+    /// Fisher and Thompson 1963, the instance of six jobs on six machines (ft06), optimum 55. From memory; that a solver proves 55 confirms it.
+    /// </summary>
     public const string SixBySix = """
         2 1 0 3 1 6 3 7 5 3 4 6
         1 8 2 5 4 10 5 10 0 10 3 4
