@@ -19,7 +19,7 @@ public sealed class CpScheduleSolver(int workers = 2) : IScheduleSolver
     {
         var least = ScheduleBound.Of(problem);
         var known = new SolvedSchedule(first, first.EndIn(problem), least, LateIn(problem, first));
-        if (problem.Tasks.Count == 0 || first.Placed.Count < problem.Tasks.Count || (known.IsBest && known.Unkept.Count == 0) || cancel.IsCancellationRequested)
+        if (problem.Tasks.Count == 0 || IsBroken(problem, first) || (known.IsBest && known.Unkept.Count == 0) || cancel.IsCancellationRequested)
         {
             return known;
         }
@@ -44,6 +44,9 @@ public sealed class CpScheduleSolver(int workers = 2) : IScheduleSolver
         var solved = new SolvedSchedule(schedule, schedule.EndIn(problem), bound, LateIn(problem, schedule));
         return (solved.Unkept.Count, solved.End).CompareTo((known.Unkept.Count, known.End)) <= 0 ? solved : known;
     }
+
+    // A task without a place, or pinned where it breaks a rule: nothing that the model allows would hold it.
+    private static bool IsBroken(ScheduleProblem problem, Schedule schedule) => ScheduleCheck.Of(problem, schedule).Any(b => b.Kind != BreakKind.Late);
 
     private static List<string> LateIn(ScheduleProblem problem, Schedule schedule) =>
         [.. ScheduleCheck.Of(problem, schedule).Where(b => b.Kind == BreakKind.Late).Select(b => b.Task)];

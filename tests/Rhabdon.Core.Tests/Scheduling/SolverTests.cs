@@ -81,6 +81,17 @@ public sealed class SolverTests
     }
 
     [Fact]
+    public async Task What_is_pinned_to_somebody_who_has_not_learned_it_stays_and_the_check_tells_of_it()
+    {
+        var problem = Sites.Make(5, tasks: 6);
+        var epoxy = problem.Tasks.First(t => t.Skill == "epoxy");
+        var pinned = problem with { Tasks = [.. problem.Tasks.Select(t => t == epoxy ? t with { Pin = new Pin(Sites.Day + 540, "p1") } : t)] };
+        var solved = await SolvedAsync(pinned, 4);
+        Assert.Contains(new PlacedTask(epoxy.Id, "p1", Sites.Day + 540), solved.Schedule.Placed);
+        Assert.Contains(ScheduleCheck.Of(pinned, solved.Schedule), b => b.Kind == BreakKind.Skill && b.Task == epoxy.Id);
+    }
+
+    [Fact]
     public async Task Canceled_at_once_it_gives_the_first_schedule_back()
     {
         var problem = Sites.Make(7, tasks: 18);

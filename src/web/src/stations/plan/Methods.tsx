@@ -8,7 +8,7 @@ import type { Unit } from '../../core/core';
 import { CostLines } from '../../drawing/CostLines';
 import { Told } from '../../parts/Told';
 import { say, type Key } from '../../shell/words';
-import { endsKey, endsTitle, useEndsToMake, useMakeBy, type Ends } from './endsToMake';
+import { endsKey, endsTitle, pickedOf, useEndsToMake, useMakeBy, type Ends } from './endsToMake';
 import { Sure } from './Sure';
 import css from './Methods.module.css';
 import controls from '../../parts/controls.module.css';
@@ -77,7 +77,7 @@ export function Methods({ unit, person }: Props) {
   const [asked] = useSearchParams();
   const toMake = useEndsToMake(asked.get('job'));
   const [which, setWhich] = useState<string>();
-  const chosen = toMake?.find((one) => endsKey(one) === which) ?? toMake?.[0];
+  const chosen = pickedOf(toMake, which);
   const [own, setOwn] = useState<Wanted>({ connector: 'SC', polish: 'UPC', build: 'tight-buffer-900', grade: 'OM4' });
   const [ownEnds, setEnds] = useState(96);
   const [ownLength, setLength] = useState(90);

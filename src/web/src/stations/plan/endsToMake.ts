@@ -18,7 +18,13 @@ export function useEndsToMake(job: string | null): Ends[] | undefined {
   }).data;
 }
 
-export const endsKey = ({ cable, end, connector, polish, recipe }: Ends) => `${cable} ${end} ${connector} ${polish} ${recipe}`;
+/** The ends that were picked; once another recipe is chosen for them, those at the same place. */
+export const pickedOf = (ends: readonly Ends[] | undefined, key: string | undefined): Ends | undefined =>
+  ends?.find((one) => endsKey(one) === key) ?? ends?.find((one) => key?.startsWith(placeKey(one))) ?? ends?.[0];
+
+const placeKey = ({ cable, end, connector, polish }: Ends) => `${cable} ${end} ${connector} ${polish} `;
+
+export const endsKey = (ends: Ends) => placeKey(ends) + ends.recipe;
 
 export const endsTitle = ({ name, end, connector, polish, strands }: Ends) =>
   say(end === 'near' ? 'methods.ends-near' : 'methods.ends-far', { cable: name, count: strands.length, connector, polish });
