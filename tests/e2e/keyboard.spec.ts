@@ -36,6 +36,8 @@ test('a whole job by keyboard alone: signed in, planned, an end made and accepte
   await typeInto(page, page.getByLabel('Customer'), 'Saltmarsh Harbour Trust');
   await typeInto(page, page.getByLabel('Site', { exact: true }), 'Ferry House');
   await typeInto(page, page.getByRole('combobox', { name: 'Crews' }), 'Heron');
+  // Enter takes what is shown: a person waits until it is.
+  await page.locator('.ant-select-item-option-active', { hasText: 'Heron' }).waitFor();
   await page.keyboard.press('Enter');
   await page.keyboard.press('Escape');
   for (const [label, text] of [

@@ -86,6 +86,7 @@ export function JobForm() {
             <Select
               mode="multiple"
               showSearch={{ optionFilterProp: 'label' }}
+              loading={crews.isPending}
               options={crews.data?.map((crew) => ({ value: crew.id, label: crew.name })) ?? []}
             />
           </Form.Item>
