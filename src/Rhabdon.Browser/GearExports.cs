@@ -19,6 +19,7 @@ public static partial class GearExports
     private static readonly Dictionary<Guid, FoldedWorkSession> Sessions = [];
     private static Dictionary<Guid, List<GearCount>> counts = [];
     private static Dictionary<string, bool> stops = [];
+    private static bool hasCounted;
 
     /// <summary>Holds the gear and the work sessions that these events are of, in place of what was held before.</summary>
     /// <param name="counted">What the counters of each stand at: a JSON object of lists of <see cref="GearCount"/> by id.</param>
@@ -28,6 +29,7 @@ public static partial class GearExports
     {
         stops = JsonSerializer.Deserialize(decided, CoreJson.Default.DictionaryStringBoolean)!;
         counts = JsonSerializer.Deserialize(counted, CoreJson.Default.DictionaryGuidListGearCount)!;
+        hasCounted = false;
         Gear.Clear();
         Sessions.Clear();
         foreach (var stream in JsonSerializer.Deserialize(events, CoreJson.Default.ListBenchEvent)!.GroupBy(e => e.About[0].Id))
@@ -157,10 +159,21 @@ public static partial class GearExports
         }
     }
 
+    /// <summary>What the counters stand at with what was done here since they were held, in JSON as <see cref="HoldGear"/> takes them; empty where nothing was counted
+    /// since this was asked last.</summary>
+    [JSExport]
+    public static string Counted()
+    {
+        var isNew = hasCounted;
+        hasCounted = false;
+        return isNew ? JsonSerializer.Serialize(counts, CoreJson.Default.DictionaryGuidListGearCount) : "";
+    }
+
     private static void Count(Guid gear, string counter, decimal times, DateTimeOffset? since)
     {
         var before = counts.GetValueOrDefault(gear) ?? [];
         var held = before.FirstOrDefault(c => c.Counter == counter && (c.Since ?? since) == since)?.Times ?? 0;
+        hasCounted = true;
         counts[gear] = [.. before.Where(c => c.Counter != counter), new GearCount(counter, held + times, since)];
     }
 

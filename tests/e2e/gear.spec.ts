@@ -67,6 +67,10 @@ test('with the network cut a cleaver is taken in, taken in hand and counted; lat
   await step(page, /Boot onto the fiber/);
   await step(page, /Mark the buffer/);
   await throughTheWedge(page, '30.2');
+  // What was counted outlasts the page with no network.
+  const spare = page.getByRole('button', { name: new RegExp(name) });
+  await page.goto('/gear');
+  await expect(spare).toContainText('1 cleave of 1');
   await page.context().setOffline(false);
   await sent(page);
 

@@ -15,7 +15,7 @@ import {
   type Proposed,
   type Unit,
 } from './core';
-import { holdGear } from './gearHere';
+import { holdGear, keepCounted } from './gearHere';
 import type { Told } from './shown';
 
 /** How the page wants to see what is at the bench. */
@@ -102,6 +102,8 @@ async function doIn(core: Core, held: string[], on: string[], person: string, no
     return madeBy(core, deed, on, stamp);
   };
   const made = await record(on.length, person, now, make, (changes) => core.keep(changes));
+  // Not waited for: a tap shows its screen first, and what a full tablet cannot keep of it the server counts.
+  void keepCounted(core).catch(() => undefined);
   return 'says' in made ? { isDone: false, says: made.says } : { isDone: true, says: '' };
 }
 

@@ -38,6 +38,7 @@ interface RunDoors {
 
 interface GearDoors {
   HoldGear(events: string, counted: string, decided: string): void;
+  Counted(): string;
   GearKinds(): string;
   ViewGear(look: string): string;
   ViewStock(needs: string, now: string): string;
@@ -310,6 +311,12 @@ export class Core {
   holdGear(events: readonly BenchEvent[], counts: Record<string, Schemas['GearCount'][]>, stops: Record<string, boolean> = {}) {
     this.gear.HoldGear(JSON.stringify(events), JSON.stringify(counts), JSON.stringify(stops));
     this.version++;
+  }
+
+  /** What counters stand at, by tool or lot, with what was done here; nothing where nothing was counted since this was asked last. */
+  counted(): Record<string, Schemas['GearCount'][]> | undefined {
+    const counts = this.gear.Counted();
+    return counts === '' ? undefined : JSON.parse(counts);
   }
 
   gearKinds(): Schemas['GearKind'][] {

@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client';
-import { countOf, eventsOf, recall } from '../shell/tablet';
+import { countOf, eventsOf, keep, recall, tablet } from '../shell/tablet';
 import type { Core } from './core';
 
 /** The crew's tools and lots and one's work sessions as the server told them, beside the events; those begun here are among them. */
@@ -32,4 +32,14 @@ export async function holdGear(core: Core): Promise<GearHereNow> {
     held = now;
   }
   return kit;
+}
+
+/** Keeps what was just counted here beside what the server told, so that it outlasts the page until the server has counted it too. */
+export async function keepCounted(core: Core): Promise<void> {
+  const counts = core.counted();
+  if (!counts) return;
+  await tablet.transaction('rw', tablet.kept, async () => {
+    const kit = await gearHere();
+    await keep('gear', { ...kit, gear: kit.gear.map((each) => ({ ...each, counts: counts[each.id] ?? each.counts })) });
+  });
 }
