@@ -13,6 +13,7 @@ using Rhabdon.Core.Preparation;
 using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Results;
 using Rhabdon.Core.Runs;
+using Rhabdon.Core.Scheduling;
 using Rhabdon.Core.Sessions;
 using Rhabdon.Core.Timing;
 using Rhabdon.Core.Tools;
@@ -108,5 +109,6 @@ namespace Rhabdon.Core;
 [JsonSerializable(typeof(TechniqueQuestion))]
 [JsonSerializable(typeof(TechniqueInForce))]
 [JsonSerializable(typeof(FiberLeft))]
+[JsonSerializable(typeof(CrewDays))]
 [JsonSerializable(typeof(Dictionary<string, string>))]
 public sealed partial class CoreJson : JsonSerializerContext;

@@ -10,8 +10,9 @@ public readonly record struct ChangedStream(StreamPlace Place, Guid? Device);
 /// <param name="Job">Null for tools and lots, which are a crew's.</param>
 /// <param name="Groups">Of streams: the cables, or streams by themselves.</param>
 /// <param name="Streams">Empty when they are too many to name: then all of the groups may have changed.</param>
+/// <param name="Crew">Whose days were planned anew; null for news of anything else.</param>
 /// <param name="Device">Whose events all of it are, and hold already; null where several devices' are told together.</param>
-public sealed record LiveNews(Guid? Job, IReadOnlyList<Guid> Groups, IReadOnlyList<Guid> Streams, Guid? Device = null)
+public sealed record LiveNews(Guid? Job, IReadOnlyList<Guid> Groups, IReadOnlyList<Guid> Streams, Guid? Device = null, Guid? Crew = null)
 {
     /// <summary>PostgreSQL's channel.</summary>
     public const string Channel = "rhabdon";
@@ -20,6 +21,9 @@ public sealed record LiveNews(Guid? Job, IReadOnlyList<Guid> Groups, IReadOnlyLi
     private const int MostNamed = 100;
 
     public static JsonSerializerOptions Json { get; } = new(JsonSerializerDefaults.Web);
+
+    /// <summary>That a crew's days were planned anew.</summary>
+    public static LiveNews OfDays(Guid crew) => new(null, [], [], Crew: crew);
 
     /// <summary>One piece of news a job, and one of tools and lots. What else belongs to no job is nobody else's to hear of.</summary>
     public static IEnumerable<LiveNews> Of(IEnumerable<ChangedStream> changes) =>

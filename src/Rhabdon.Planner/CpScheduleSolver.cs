@@ -30,7 +30,14 @@ public sealed class CpScheduleSolver(int workers = 2) : IScheduleSolver
             StringParameters = FormattableString.Invariant($"max_time_in_seconds:{limits.Seconds} num_search_workers:{workers} random_seed:1"),
         };
         using var found = new Found(s =>
-            progress?.Report(new SolveProgress(s.WallTime(), model.EndOf(s.ObjectiveValue()), model.BoundOf(s.BestObjectiveBound(), s.ObjectiveValue(), least)))
+            progress?.Report(
+                new SolveProgress(
+                    s.WallTime(),
+                    model.Read(s),
+                    model.EndOf(s.ObjectiveValue()),
+                    model.BoundOf(s.BestObjectiveBound(), s.ObjectiveValue(), least)
+                )
+            )
         );
         using var stop = cancel.Register(solver.StopSearch);
         var status = solver.Solve(model.Model, found);

@@ -51,14 +51,12 @@ internal sealed class ScheduleModel
     public int BoundOf(double bound, double found, int least) =>
         (long)Math.Ceiling(bound - Rounding) / Weight == (long)Math.Ceiling(found - Rounding) / Weight ? Math.Max(least, EndOf(bound)) : least;
 
-    public Schedule Read(CpSolver solver) =>
-        new([
-            .. problem.Tasks.Select(t => new PlacedTask(
-                t.Id,
-                problem.Able(t).First(p => solver.BooleanValue(does[(t.Id, p.Id)])).Id,
-                (int)solver.Value(starts[t.Id])
-            )),
-        ]);
+    public Schedule Read(CpSolver solver) => Read(solver.BooleanValue, solver.Value);
+
+    public Schedule Read(CpSolverSolutionCallback found) => Read(found.BooleanValue, found.Value);
+
+    private Schedule Read(Func<ILiteral, bool> isSo, Func<IntVar, long> valueOf) =>
+        new([.. problem.Tasks.Select(t => new PlacedTask(t.Id, problem.Able(t).First(p => isSo(does[(t.Id, p.Id)])).Id, (int)valueOf(starts[t.Id])))]);
 
     // Where each task may begin, by the hours of work and of its room; and who does it.
     private void Places()

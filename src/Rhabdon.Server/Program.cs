@@ -38,6 +38,7 @@ app.MapLinks();
 app.MapBudgets();
 app.MapGear();
 app.MapPlan();
+app.MapDays();
 app.MapClocks();
 app.MapChains();
 app.MapLive();

@@ -1,4 +1,5 @@
 using Rhabdon.Core.Bench;
+using Rhabdon.Core.Scheduling;
 
 namespace Rhabdon.Server.Tests;
 
@@ -44,6 +45,11 @@ public sealed record Door(string Method, string Pattern, Passes Passes, object? 
 /// <summary>Every door of the API. A new endpoint that is not in this list fails the test of the list.</summary>
 public static class Doors
 {
+    private static readonly CrewDays DaysWithoutHours = CrewDays.Usual(new DateOnly(2026, 12, 1)) with
+    {
+        Hours = new DayHours(new TimeOnly(9, 0), new TimeOnly(9, 0)),
+    };
+
     public static readonly Door[] All =
     [
         new("GET", "/api/v1/session", Passes.Anyone),
@@ -153,6 +159,12 @@ public static class Doors
         new("GET", "/api/v1/cables/{id:guid}/run", Passes.SeesJob),
         new("GET", "/api/v1/cables/{id:guid}/links/{strand:int}", Passes.SeesJob),
         new("GET", "/api/v1/jobs/{id:guid}/links", Passes.SeesJob),
+        new("GET", "/api/v1/days/mine", Passes.SignedIn),
+        new("GET", "/api/v1/crews/{id:guid}/days", Passes.SeesJob),
+        new("GET", "/api/v1/crews/{id:guid}/days.ics", Passes.SeesJob),
+        new("PUT", "/api/v1/crews/{id:guid}/days", Passes.LeadsCrew, new { version = 0, days = DaysWithoutHours }),
+        new("POST", "/api/v1/crews/{id:guid}/days/check", Passes.LeadsCrew, DaysWithoutHours),
+        new("POST", "/api/v1/crews/{id:guid}/days/search", Passes.LeadsCrew, new { days = DaysWithoutHours }),
         new("GET", "/api/v1/jobs/{id:guid}/ends", Passes.PlansJob),
         new("GET", "/api/v1/jobs/{id:guid}/kit", Passes.SeesJob),
         new("GET", "/api/v1/jobs/{id:guid}/kit.csv", Passes.SeesJob),

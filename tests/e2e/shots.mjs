@@ -44,7 +44,6 @@ await page.locator('[data-part=expected-curve] path').first().waitFor();
 await shot('link');
 await page.getByRole('link', { name: /^Links of/ }).click();
 await page.getByText(/of \d+ links measured/).waitFor();
-await shot('job-links');
 await page.getByRole('link', { name: 'What a joint loses' }).click();
 await page.getByText('0.205').first().waitFor();
 const drawing = await page.locator('[data-part=joint] svg[role=img]').boundingBox();
@@ -107,6 +106,15 @@ const halls = await page.evaluate(async () => (await (await fetch('/api/v1/jobs?
 await page.goto(`/job/${halls}`);
 await page.getByRole('heading', { name: 'By cable' }).waitFor();
 await shot('job-overview');
+await page.getByRole('link', { name: 'Which method' }).click();
+await page.getByRole('row', { name: /^For these ends/ }).waitFor();
+await shot('methods');
+await page.getByRole('link', { name: 'Plan', exact: true }).click();
+await page.getByRole('link', { name: 'Days', exact: true }).click();
+await page.getByRole('button', { name: 'Plan the days' }).click();
+await page.getByRole('button', { name: 'Keep these days' }).waitFor();
+await shot('days');
+await page.getByRole('button', { name: 'Drop changes' }).click();
 
 await page.getByRole('link', { name: 'Verify', exact: true }).click();
 await page.getByLabel('Choose or drop a picture').setInputFiles(new URL('faces/pitted.png', import.meta.url).pathname);
@@ -203,47 +211,6 @@ await page.getByRole('button', { name: /^Record/ }).waitFor();
 await page.keyboard.press('z');
 await shot('bench-face');
 
-// Two tablets that did not know of each other, for the screen that settles it.
-const twoStories = await page.evaluate(async () => {
-  const session = await (await fetch('/api/v1/session')).json();
-  const jobs = await (await fetch('/api/v1/jobs')).json();
-  const ladder = await (
-    await fetch(`/api/v1/cables/${jobs.find((j) => j.job.name.includes('halls')).cables[0].id}/ladder`)
-  ).json();
-  const strand = ladder.rows[8].near.id;
-  const uuid7 = () =>
-    `${(Date.now() * 65536).toString(16).padStart(16, '0').slice(0, 8)}-${Date.now().toString(16).padStart(12, '0').slice(8)}-7${crypto.randomUUID().slice(15)}`;
-  const [one, two] = [uuid7(), uuid7()];
-  const event = (device, sequence, known, body) => ({
-    id: uuid7(),
-    format: 1,
-    device,
-    sequence,
-    clock: { milliseconds: Date.now() + known * 1000, count: sequence },
-    at: new Date().toISOString(),
-    actor: session.person,
-    rules: '1',
-    strands: [{ termination: strand, known }],
-    body,
-    recipe: { id: 'M4', version: 1 },
-  });
-  const step = (name) => ({ kind: 'step-done', attempt: 1, try: 1, step: name });
-  await fetch('/api/v1/events', {
-    method: 'POST',
-    headers: { 'content-type': 'application/json', 'X-Rhabdon-Forgery': session.forgery },
-    body: JSON.stringify([
-      event(one, 1, 1, { kind: 'begun' }),
-      event(one, 2, 2, step('parts')),
-      event(one, 3, 3, step('mark')),
-      event(two, 1, 2, step('parts')),
-      event(two, 2, 3, step('mark')),
-    ]),
-  });
-  return strand;
-});
-await page.goto(`/look/${twoStories}`);
-await page.getByRole('heading', { name: 'Second story' }).waitFor();
-await shot('two-stories');
 const phone = await browser.newContext({
   viewport: { width: 390, height: 844 },
   baseURL: process.env.RHABDON_URL,

@@ -12,7 +12,8 @@ public sealed record SolvedSchedule(Schedule Schedule, int End, int Bound, IRead
 
 /// <summary>How a search goes.</summary>
 /// <param name="Seconds">Since it began.</param>
-public sealed record SolveProgress(double Seconds, int End, int Bound);
+/// <param name="Schedule">The best until now: whoever stops the search has it.</param>
+public sealed record SolveProgress(double Seconds, Schedule Schedule, int End, int Bound);
 
 /// <summary>How far a search may go.</summary>
 /// <param name="Seconds">It may take, above 0.</param>

@@ -17,14 +17,28 @@ public static class ScheduleBound
     private static int Chain(ScheduleProblem problem)
     {
         var ends = new Dictionary<string, int>();
+        var open = problem.Rooms.ToDictionary(r => r.Id, r => r.Open);
         foreach (var task in problem.InOrder())
         {
             var ready = Math.Max(task.NotBefore, (task.After ?? []).Select(a => ends[a]).DefaultIfEmpty().Max());
-            ends[task.Id] = Worked(problem, ready, task.Minutes) + task.Alone;
+            ends[task.Id] = Begin(problem.Hours, open.GetValueOrDefault(task.Room), ready, task.Minutes) + task.Minutes + task.Alone;
         }
 
         return ends.Values.DefaultIfEmpty().Max();
     }
+
+    // The first minute from which work goes on without a break within the hours of work and of its room.
+    private static int Begin(IReadOnlyList<Period>? hours, IReadOnlyList<Period>? open, int ready, int minutes) =>
+        (hours ?? [])
+            .Concat(open ?? [])
+            .Select(p => p.From)
+            .Where(from => from > ready)
+            .Append(ready)
+            .Where(at => IsIn(hours, at, minutes) && IsIn(open, at, minutes))
+            .DefaultIfEmpty(ScheduleProblem.Longest)
+            .Min();
+
+    private static bool IsIn(IReadOnlyList<Period>? allowed, int at, int minutes) => allowed?.Any(a => a.Holds(new Period(at, at + minutes))) != false;
 
     // All that takes a skill, or, for null, everything, on the hands that can do it.
     private static int Hands(ScheduleProblem problem, string? skill)

@@ -41,6 +41,10 @@ public enum BreakKind
     [JsonStringEnumMemberName("late")]
     Late,
 
+    /// <summary>Its time is over, and it is not done: told of days that have begun, by <see cref="DaysViewer"/>.</summary>
+    [JsonStringEnumMemberName("behind")]
+    Behind,
+
     /// <summary>It has no place.</summary>
     [JsonStringEnumMemberName("unplaced")]
     Unplaced,

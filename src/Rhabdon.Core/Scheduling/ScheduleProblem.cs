@@ -1,7 +1,9 @@
+using System.Text.Json.Serialization;
+
 namespace Rhabdon.Core.Scheduling;
 
 /// <summary>A stretch of time in minutes from where the schedule begins. <paramref name="To"/> is no part of it.</summary>
-public readonly record struct Period(int From, int To)
+public readonly record struct Period([property: JsonRequired] int From, [property: JsonRequired] int To)
 {
     /// <summary>Whether both share a minute.</summary>
     public bool Meets(Period other) => From < other.To && other.From < To;

@@ -52,8 +52,8 @@ public sealed class TasksAhead(RecipeBook book, Phrasebook words, string languag
 
     private const string Oven = "oven";
 
-    // What there is one of, or a few: everything else is in every hand.
-    private static readonly string[] Scarce = [Oven, "splicer"];
+    /// <summary>Kinds of tools of which there is one, or a few: everything else is in every hand.</summary>
+    public static IReadOnlyList<string> Scarce { get; } = [Oven, "splicer"];
 
     /// <exception cref="KeyNotFoundException">A recipe is not in the book.</exception>
     public IReadOnlyList<TitledTask> Of(IEnumerable<CableAhead> cables) => [.. cables.SelectMany(OfCable)];

@@ -8,9 +8,11 @@ using Microsoft.AspNetCore.Diagnostics;
 using Npgsql;
 using Rhabdon.Core;
 using Rhabdon.Core.Phrases;
+using Rhabdon.Core.Scheduling;
 using Rhabdon.Data;
 using Rhabdon.Instruments;
 using Rhabdon.Instruments.Settings;
+using Rhabdon.Planner;
 using Rhabdon.Server.Bench;
 using Rhabdon.Server.Calc;
 using Rhabdon.Server.Exchange;
@@ -75,6 +77,9 @@ public static class Setup
             .AddSingleton<GearStore>()
             .AddSingleton<PlanStore>()
             .AddSingleton<JobKits>()
+            .AddSingleton<DaysStore>()
+            .AddSingleton<CrewDesk>()
+            .AddSingleton<IScheduleSolver>(_ => new CpScheduleSolver())
             .AddSingleton<ClockStore>()
             .AddSingleton<StreamCache>()
             .AddSingleton<EventStore>()

@@ -14,12 +14,15 @@ public static class LiveEndpoints
     private static readonly TimeSpan Still = TimeSpan.FromSeconds(20);
 
     public static void MapLive(this WebApplication app) =>
-        app.MapGet("/api/v1/live", (HttpContext context, LiveFeed feed, JobStore jobs, GearStore gear, SessionStore sessions, IHostApplicationLifetime life) =>
-            {
-                var over = CancellationTokenSource.CreateLinkedTokenSource(context.RequestAborted, life.ApplicationStopping);
-                context.Response.RegisterForDispose(over);
-                return TypedResults.ServerSentEvents(NewsFor(context, feed, jobs, gear, sessions, over.Token));
-            })
+        app.MapGet(
+                "/api/v1/live",
+                (HttpContext context, LiveFeed feed, JobStore jobs, GearStore gear, CrewStore crews, SessionStore sessions, IHostApplicationLifetime life) =>
+                {
+                    var over = CancellationTokenSource.CreateLinkedTokenSource(context.RequestAborted, life.ApplicationStopping);
+                    context.Response.RegisterForDispose(over);
+                    return TypedResults.ServerSentEvents(NewsFor(context, feed, jobs, gear, crews, sessions, over.Token));
+                }
+            )
             .Needs(Permission.See)
             .RequireRateLimiting(Limits.Live);
 
@@ -29,6 +32,7 @@ public static class LiveEndpoints
         LiveFeed feed,
         JobStore jobs,
         GearStore gear,
+        CrewStore crews,
         SessionStore sessions,
         [EnumeratorCancellation] CancellationToken cancel
     )
@@ -49,7 +53,7 @@ public static class LiveEndpoints
 
             while (listener.News.TryRead(out var heard))
             {
-                if (heard is null || await MayHearAsync(heard, context.AccessOf(), jobs, gear))
+                if (heard is null || await MayHearAsync(heard, context.AccessOf(), jobs, gear, crews))
                 {
                     yield return new SseItem<LiveNews?>(heard, heard is null ? "all" : "news");
                 }
@@ -57,8 +61,10 @@ public static class LiveEndpoints
         }
     }
 
-    private static async Task<bool> MayHearAsync(LiveNews news, Access access, JobStore jobs, GearStore gear) =>
-        news.Job is { } job ? await jobs.JobAsync(access, job) is not null : await gear.HasAnyAsync(access, news.Streams);
+    private static async Task<bool> MayHearAsync(LiveNews news, Access access, JobStore jobs, GearStore gear, CrewStore crews) =>
+        news.Job is { } job ? await jobs.JobAsync(access, job) is not null
+        : news.Crew is { } crew ? (await crews.CrewsAsync(access)).Any(c => c.Id == crew)
+        : await gear.HasAnyAsync(access, news.Streams);
 
     // True when there is news; false after a time without any, or when the page has gone.
     private static async Task<bool> AnyAsync(ChannelReader<LiveNews?> news, CancellationToken cancel)

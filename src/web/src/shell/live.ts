@@ -19,7 +19,10 @@ const concerns: Record<string, (told: News, of: unknown) => boolean> = {
   looks: () => true,
   // What was done on this tablet is asked for by useClocks once it is sent.
   clocks: ({ device }) => device !== thisDevice,
-  'gear-alarms': ({ job }) => !job,
+  'gear-alarms': ({ job, crew }) => !job && !crew,
+  // What is planned lies in a crew's days, and what is left of it in the jobs.
+  days: () => true,
+  'my-days': () => true,
   job: ({ job }, of) => job === of,
   ends: ({ job }, of) => job === of,
   // A cable's terminations are a group; what is measured is no group's, and told by streams that are not its.
@@ -72,7 +75,7 @@ export function useLive(isSignedIn: boolean) {
       // The tablet holds what was done on it.
       if (wanted.length > 0 && !(news && news.device === thisDevice)) void fetchStrands(wanted).catch(() => undefined);
       for (const [hear, job] of onJobs) if (!news || news.job === job) hear();
-      if (!news?.job) for (const hear of onGear) hear();
+      if (!news?.job && !news?.crew) for (const hear of onGear) hear();
       // A first answer that is on its way may have been given before the news, and is not asked for anew: it is once it is there.
       const early = queries
         .getQueryCache()

@@ -2,6 +2,7 @@ import bench from '../../../Rhabdon.Core/Phrases/en/bench.json';
 import budgets from '../../../Rhabdon.Core/Phrases/en/budgets.json';
 import catalog from '../../../Rhabdon.Core/Phrases/en/catalog.json';
 import causes from '../../../Rhabdon.Core/Phrases/en/causes.json';
+import days from '../../../Rhabdon.Core/Phrases/en/days.json';
 import faces from '../../../Rhabdon.Core/Phrases/en/faces.json';
 import gear from '../../../Rhabdon.Core/Phrases/en/gear.json';
 import history from '../../../Rhabdon.Core/Phrases/en/history.json';
@@ -21,6 +22,7 @@ const english = {
   ...budgets,
   ...catalog,
   ...causes,
+  ...days,
   ...faces,
   ...gear,
   ...history,

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button, Checkbox, Form, Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { DraftLine } from '../../parts/DraftLine';
 import { useFormDraft } from '../../parts/useDraft';
 import { FaultLine, showFaults } from '../../shell/faults';
@@ -40,7 +40,12 @@ export function JobForm() {
   const needed = [{ required: true, message: say('form.needed') }];
   return (
     <div className="page">
-      <h1>{say('job.title')}</h1>
+      <header className="row apart">
+        <h1>{say('job.title')}</h1>
+        <Link className={controls.button} to="/days">
+          {say('days.title')}
+        </Link>
+      </header>
       <DraftLine
         isRestored={draft.isRestored}
         onAnew={() => {

@@ -9,6 +9,7 @@ import { Failed, Told } from '../../parts/Told';
 import { usePlace } from '../../shell/place';
 import { toldOrKept } from '../../shell/tablet';
 import { say } from '../../shell/words';
+import { MyDay } from './MyDay';
 import { NextThing } from './NextThing';
 import { nextOf } from './nextOf';
 import { StockShort } from './StockShort';
@@ -56,6 +57,7 @@ export function Today({ person, mayPlan, mayWork, maySettle }: Props) {
     <div className="page">
       <h1 className="unseen">{say('today.title')}</h1>
       {find === '' && isTold && next && <NextThing next={next} />}
+      {find === '' && <MyDay />}
       {decide.length > 0 && (
         <section className="card look">
           <h2>{say('today.looks', { count: told.looks.length })}</h2>
