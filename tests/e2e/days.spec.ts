@@ -41,6 +41,8 @@ test('a job of 96 ends by two methods is planned, a task dragged, a person lost 
   const theirs = await tabletOf(browser, signIn, password);
   const mine = theirs.locator('[data-part=my-day]');
   await expect(mine.getByRole('link', { name: /DAYS/ }).first()).toBeVisible();
+  const now = theirs.getByRole('region', { name: 'To do now' });
+  await expect(now.getByText('Planned for you now')).toBeVisible();
 
   // A task is dragged to the other person's row: it stays there, and what breaks is said.
   const bars = (who: string) => page.getByRole('button', { name: new RegExp(`${who}, from`) });
@@ -77,6 +79,7 @@ test('a job of 96 ends by two methods is planned, a task dragged, a person lost 
   await keepThem.click();
   await expect(page.getByRole('button', { name: 'Replan what is ahead' })).toBeVisible();
   await expect(mine).toHaveCount(0);
+  await expect(now.getByText('Planned for you now')).toHaveCount(0);
 
   const file = await (await page.request.get(`/api/v1/crews/${crew}/days.ics`)).text();
   expect(file).toContain('BEGIN:VEVENT');

@@ -11,6 +11,12 @@ namespace Rhabdon.Server.Planning;
 /// <param name="Now">Minute of the days' schedule.</param>
 public sealed record DeskMoment(CrewDays Days, CrewAhead Ahead, IReadOnlyList<JobAhead> Jobs, TasksAhead Maker, TimeZoneInfo Zone, int Now)
 {
+    /// <summary>Minute at which today is over.</summary>
+    public int Midnight => ((Now / Day) + 1) * Day;
+
+    // Minutes.
+    private const int Day = 24 * 60;
+
     private readonly DaysViewer viewer = new(Phrasebook.English, "en");
 
     /// <summary>The days as they stand.</summary>

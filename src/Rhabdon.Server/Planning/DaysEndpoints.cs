@@ -48,6 +48,8 @@ public sealed record DaysSearch(CrewDays Days, double Seconds = 20, bool IsAnew 
 public sealed record DaysFound(bool IsOver, double Seconds, int FirstEnd, int End, int Bound, int Moved, CrewDays Days, DaysView View);
 
 /// <summary>A task of one's own day.</summary>
+/// <param name="IsTest">Links are measured in it; else ends are made.</param>
+/// <param name="IsToday">It begins today or should have before, by the clock of the site.</param>
 /// <param name="With">What it takes that there is one of, or a few.</param>
 public sealed record MyTask(
     string Task,
@@ -58,6 +60,8 @@ public sealed record MyTask(
     Guid Cable,
     DateTime StartsAt,
     DateTime EndsAt,
+    bool IsTest,
+    bool IsToday,
     IReadOnlyList<string> With
 );
 
@@ -65,6 +69,9 @@ public sealed record MyTask(
 public static class DaysEndpoints
 {
     private const double LongestSearch = 60;
+
+    // Minutes.
+    private const int Day = 24 * 60;
 
     public static void MapDays(this WebApplication app)
     {
@@ -204,7 +211,6 @@ public static class DaysEndpoints
     /// <summary>One's own tasks of today and tomorrow, in every crew that one is in.</summary>
     private static async Task<IReadOnlyList<MyTask>> Mine(DaysStore store, CrewDesk desk, CrewStore crews, HttpContext context)
     {
-        const int Day = 24 * 60;
         var access = context.AccessOf();
         var mine = new List<MyTask>();
         foreach (var crew in await crews.CrewsAsync(access))
@@ -215,8 +221,7 @@ public static class DaysEndpoints
             }
 
             var at = await desk.AtAsync(access, crew.Id, days);
-            var today = at.Now - (at.Now % Day);
-            mine.AddRange(TasksOf(at, crew.Name, access.Person).Where(t => days.MinuteOf(t.StartsAt) < today + (2 * Day)));
+            mine.AddRange(TasksOf(at, crew.Name, access.Person).Where(t => days.MinuteOf(t.StartsAt) < at.Midnight + Day));
         }
 
         return [.. mine.OrderBy(t => t.StartsAt)];
@@ -267,6 +272,8 @@ public static class DaysEndpoints
                 p.Task.Cable,
                 p.Start,
                 p.Start.AddMinutes(p.Task.Task.Minutes),
+                p.Task.Ends == 0,
+                at.Days.MinuteOf(p.Start) < at.Midnight,
                 [.. (p.Task.Task.Tools ?? []).Select(t => Problems.Say($"gear.kind-{t.Kind}"))]
             ));
     }

@@ -15,7 +15,7 @@ const job = (id: string, ...cables: [string, Record<string, number>][]) => ({
   job: { id, name: id },
   cables: cables.map(([name, ends]) => ({ id: name, name, ends })),
 });
-const told = (some: object): Told => ({ jobs: [], batches: [], looks: [], ...some }) as unknown as Told;
+const told = (some: object): Told => ({ jobs: [], batches: [], looks: [], planned: [], ...some }) as unknown as Told;
 const looks = [{ termination: 't', label: 'A:01' }];
 
 describe('what comes first on Today', () => {
@@ -36,6 +36,16 @@ describe('what comes first on Today', () => {
     expect(nextOf(told({ jobs }), heron)).toMatchObject({ kind: 'cable', to: '/proof/begun' });
     const both = [job('a', ['one', { planned: 24 }]), job('b', ['two', { planned: 24 }])];
     expect(nextOf(told({ jobs: both, place: 'b' }), heron)).toMatchObject({ kind: 'begin', to: '/proof/two' });
+  });
+
+  test('what is planned for oneself today before what nobody has begun, and after what was left in the middle', () => {
+    const jobs = [job('a', ['new', { planned: 24 }])];
+    const task = (cable: string, isToday: boolean, isTest = false) => ({ task: cable, title: cable, cable, isToday, isTest });
+    const planned = [task('near', true), task('far', true)];
+    expect(nextOf(told({ jobs, planned }), heron)).toMatchObject({ kind: 'planned', to: '/proof/near' });
+    expect(nextOf(told({ jobs, planned: [task('near', true, true)] }), heron)).toMatchObject({ to: '/test/near' });
+    expect(nextOf(told({ jobs, planned: [task('near', false)] }), heron)).toMatchObject({ kind: 'begin' });
+    expect(nextOf(told({ jobs, planned, batches: [batch('b', 0)] }), heron)).toMatchObject({ kind: 'batch' });
   });
 
   test('when every end is done it says so, and who may not work is sent nowhere', () => {

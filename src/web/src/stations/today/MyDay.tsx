@@ -13,12 +13,17 @@ const dayOf = (at: string) =>
 const clockOf = (at: string) => at.slice(11, 16);
 
 /** What is planned for oneself today and on the next day, as the crew's days tell it. */
-export function MyDay() {
-  const mine = useQuery({
+export const useMyDays = () =>
+  useQuery({
     queryKey: ['my-days'],
     queryFn: () => toldOrKept('my days', () => got(api.GET('/api/v1/days/mine'))),
   });
-  const tasks = mine.data ?? [];
+
+/** Hours of a task by the clock of the site, and where it is. */
+export const hoursOf = ({ startsAt, endsAt }: Task) => say('days.from-to', { from: clockOf(startsAt), to: clockOf(endsAt) });
+
+/** One's own days, each with its tasks. */
+export function MyDay({ tasks }: { tasks: readonly Task[] }) {
   const days = [...new Set(tasks.map((task) => task.startsAt.slice(0, 10)))];
   if (days.length === 0) return null;
   return (
@@ -46,13 +51,10 @@ export function MyDay() {
 function MyTask({ task }: { task: Task }) {
   return (
     <Line
-      to={`/proof/${task.cable}`}
+      to={`/${task.isTest ? 'test' : 'proof'}/${task.cable}`}
       name={
         <>
-          <span className={`figures ${css.clock}`}>
-            {say('days.from-to', { from: clockOf(task.startsAt), to: clockOf(task.endsAt) })}
-          </span>{' '}
-          {task.title}
+          <span className={`figures ${css.clock}`}>{hoursOf(task)}</span> {task.title}
         </>
       }
     >

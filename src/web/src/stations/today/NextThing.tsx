@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import { EndsBar } from '../../drawing/EndsBar';
 import { say } from '../../shell/words';
 import type { Next } from './nextOf';
+import { hoursOf } from './MyDay';
 import css from './NextThing.module.css';
 import controls from '../../parts/controls.module.css';
 
@@ -21,6 +22,11 @@ export function NextThing({ next }: { next: Next }) {
         {next.look && (
           <p>
             {next.look.cableName} · {next.look.jobName}
+          </p>
+        )}
+        {next.task && (
+          <p>
+            {hoursOf(next.task)} · {[next.task.site, next.task.room, ...next.task.with].join(', ')}
           </p>
         )}
         {next.cable && <EndsBar ends={next.cable.ends} />}

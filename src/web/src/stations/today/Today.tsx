@@ -9,7 +9,7 @@ import { Failed, Told } from '../../parts/Told';
 import { usePlace } from '../../shell/place';
 import { toldOrKept } from '../../shell/tablet';
 import { say } from '../../shell/words';
-import { MyDay } from './MyDay';
+import { MyDay, useMyDays } from './MyDay';
 import { NextThing } from './NextThing';
 import { nextOf } from './nextOf';
 import { StockShort } from './StockShort';
@@ -46,9 +46,16 @@ export function Today({ person, mayPlan, mayWork, maySettle }: Props) {
     queryFn: () => toldOrKept('batches', () => got(api.GET('/api/v1/batches'))),
   });
   const looks = useQuery({ queryKey: ['looks'], queryFn: () => toldOrKept('looks', () => got(api.GET('/api/v1/looks'))) });
+  const mine = useMyDays();
   const listed = jobs.data?.pages.flat() ?? [];
-  const isTold = jobs.data && (batches.data || batches.error) && (looks.data || looks.error);
-  const told = { jobs: listed, batches: batches.data ?? [], looks: looks.data ?? [], place: place?.job };
+  const isTold = jobs.data && (mine.data || mine.error) && (batches.data || batches.error) && (looks.data || looks.error);
+  const told = {
+    jobs: listed,
+    batches: batches.data ?? [],
+    looks: looks.data ?? [],
+    planned: mine.data ?? [],
+    place: place?.job,
+  };
   const next = nextOf(told, { person, mayWork, maySettle });
   const open = told.batches.filter((batch) => next?.batch !== batch);
   const decide = maySettle ? told.looks.filter((look) => next?.look !== look) : told.looks;
@@ -57,7 +64,7 @@ export function Today({ person, mayPlan, mayWork, maySettle }: Props) {
     <div className="page">
       <h1 className="unseen">{say('today.title')}</h1>
       {find === '' && isTold && next && <NextThing next={next} />}
-      {find === '' && <MyDay />}
+      {find === '' && <MyDay tasks={told.planned} />}
       {decide.length > 0 && (
         <section className="card look">
           <h2>{say('today.looks', { count: told.looks.length })}</h2>
