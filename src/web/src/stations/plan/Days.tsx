@@ -169,7 +169,7 @@ function Deeds({ here, view, onSet }: { here: DaysHere; view: Schemas['DaysView'
     return (
       <div className={css.deeds}>
         <button className={controls.mainLower} onClick={here.stop}>
-          {say('days.stop')}
+          {say(here.found ? 'days.stop' : 'days.stop-early')}
         </button>
       </div>
     );
