@@ -5,6 +5,7 @@ using Rhabdon.Core.Bench;
 using Rhabdon.Core.Catalog;
 using Rhabdon.Core.Links;
 using Rhabdon.Core.Planning;
+using Rhabdon.Core.Recipes;
 using Rhabdon.Core.Rights;
 using Rhabdon.Core.Scheduling;
 
@@ -24,6 +25,12 @@ public sealed class DaysStore(Database database)
 {
     // A crew that has more jobs before it than these names those that it plans.
     private const int MostJobs = 40;
+
+    // Days.
+    private const int Quarter = 90;
+
+    // Seconds between two entries of a person that are no work any more (ours).
+    internal const int Pause = 20 * 60;
 
     public async Task<KeptDays> FindAsync(Guid crew)
     {
@@ -179,7 +186,7 @@ public sealed class DaysStore(Database database)
                 select w.actor_id, w.method from work_history w
                 where w.crew_id = @crew and w.outcome = any(@accepted) group by w.actor_id, w.method having count(*) >= {MethodSkill.MadeToKnow}
                 """,
-                new { crew, accepted = new[] { JsonNames.Of(AttemptOutcome.Accepted), JsonNames.Of(AttemptOutcome.AcceptedDoubtful) } }
+                new { crew, accepted = PlanStore.Accepted }
             )
         ).ToLookup(k => k.Person, k => k.Method);
         return
@@ -190,7 +197,66 @@ public sealed class DaysStore(Database database)
         ];
     }
 
-    private static string[] Open() => [.. Enum.GetValues<EndBucket>().Where(b => b.IsOpen()).Select(b => JsonNames.Of(b))];
+    /// <summary>
+    /// The days of the last quarter on which a crew made ends, by method: the time between a person's entries, pauses left out, beside what the recipes tell for
+    /// what was accepted.
+    /// </summary>
+    /// <param name="zone">IANA name: where a day begins.</param>
+    public Task<IReadOnlyList<PaceDay>> PaceAsync(Guid crew, string zone, DateTimeOffset now, RecipeBook book) => PaceAsync([crew], zone, now, book);
+
+    /// <summary>The same of all crews of a job.</summary>
+    public async Task<IReadOnlyList<PaceDay>> PaceOfJobAsync(Guid job, string zone, DateTimeOffset now, RecipeBook book)
+    {
+        await using var connection = await database.OpenAsync();
+        var crews = await connection.QueryAsync<Guid>("select crew_id from job_crew where job_id = @job", new { job });
+        return await PaceAsync([.. crews], zone, now, book);
+    }
+
+    private async Task<IReadOnlyList<PaceDay>> PaceAsync(Guid[] crews, string zone, DateTimeOffset now, RecipeBook book)
+    {
+        await using var connection = await database.OpenAsync();
+        var asked = new
+        {
+            crews,
+            zone,
+            since = now.AddDays(-Quarter).UtcDateTime,
+            Pause,
+            accepted = PlanStore.Accepted,
+        };
+        var worked = (
+            await connection.QueryAsync<(string Method, DateOnly Day, double Seconds)>(
+                """
+                with entry as (
+                    select distinct on (event_id) event_id, actor_id, at, method from work_history where crew_id = any(@crews) and at >= @since order by event_id),
+                gap as (
+                    select method, (at at time zone @zone)::date as day,
+                        extract(epoch from at - lag(at) over (partition by actor_id order by at, event_id))::float8 as seconds
+                    from entry)
+                select method, day, sum(seconds) from gap where seconds between 0 and @Pause group by method, day
+                """,
+                asked
+            )
+        ).ToDictionary(w => (w.Method, w.Day), w => w.Seconds);
+        var made = await connection.QueryAsync<(string Method, DateOnly Day, string Recipe, int Ends)>(
+            """
+            select method, (at at time zone @zone)::date, recipe_id, count(*)::int from work_history
+            where crew_id = any(@crews) and at >= @since and outcome = any(@accepted) group by 1, 2, 3
+            """,
+            asked
+        );
+        return
+        [
+            .. from day in made.GroupBy(m => (m.Method, m.Day))
+            let expected = day.Sum(m => m.Ends * Each(m.Recipe))
+            where expected > 0 && worked.GetValueOrDefault(day.Key) > 0
+            orderby day.Key.Day
+            select new PaceDay(day.Key.Method, worked[day.Key], expected),
+        ];
+
+        double Each(string recipe) => book.Latest(recipe)?.Recipe is { } r ? (double)r.Timing.HandsOnSeconds / (r.Together ?? 1) : 0;
+    }
+
+    internal static string[] Open() => [.. Enum.GetValues<EndBucket>().Where(b => b.IsOpen()).Select(b => JsonNames.Of(b))];
 
     private sealed record CableFound(Guid Id, Guid Job, string Name, string Build, string Grade, int Strands, string Site, string Far);
 }

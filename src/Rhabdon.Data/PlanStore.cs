@@ -38,6 +38,38 @@ public sealed class PlanStore(Database database)
         return [.. rows.GroupBy(r => r.Method).Select(m => new MethodSkill(m.Key, [.. m.Select(r => r.Name)]))];
     }
 
+    /// <summary>What was done on a job and what is ahead, by recipe: attempts that are over, and seconds of hands by the clock, pauses left out.</summary>
+    public async Task<IReadOnlyList<CostWork>> CostWorkAsync(Guid job)
+    {
+        await using var connection = await database.OpenAsync();
+        return (
+            await connection.QueryAsync<CostWork>(
+                """
+                with entry as (
+                    select distinct on (event_id) event_id, actor_id, at, recipe_id from work_history where job_id = @job order by event_id),
+                gap as (
+                    select recipe_id, extract(epoch from at - lag(at) over (partition by actor_id order by at, event_id))::float8 as seconds from entry),
+                worked as (select recipe_id, sum(seconds) as seconds from gap where seconds between 0 and @Pause group by recipe_id),
+                tried as (
+                    select recipe_id, count(*)::int as tried, (count(*) filter (where outcome = any(@accepted)))::int as good
+                    from work_history where job_id = @job and outcome is not null group by recipe_id),
+                ahead as (
+                    select s.recipe as recipe_id, count(*)::int as ahead from termination t join termination_state s on s.termination_id = t.id
+                    where t.job_id = @job and s.bucket = any(@open) and s.recipe <> '' group by s.recipe)
+                select recipe_id "Recipe", coalesce(ahead, 0) "Ahead", coalesce(tried, 0) "Tried", coalesce(good, 0) "Good", coalesce(seconds, 0) "Seconds"
+                from worked full join tried using (recipe_id) full join ahead using (recipe_id) order by recipe_id
+                """,
+                new
+                {
+                    job,
+                    DaysStore.Pause,
+                    accepted = Accepted,
+                    open = DaysStore.Open(),
+                }
+            )
+        ).AsList();
+    }
+
     /// <summary>The ends of a job that nobody has begun, by cable, the near ones first.</summary>
     public async Task<IReadOnlyList<(Guid Termination, Guid Cable, string Name, long LengthNm)>> OpenEndsAsync(Guid job)
     {
@@ -54,11 +86,13 @@ public sealed class PlanStore(Database database)
         ).AsList();
     }
 
+    // What was accepted as doubtful took no further connector.
+    internal static string[] Accepted => [JsonNames.Of(AttemptOutcome.Accepted), JsonNames.Of(AttemptOutcome.AcceptedDoubtful)];
+
     private static object Asked(Access access) =>
         new
         {
-            // What was accepted as doubtful took no further connector.
-            accepted = new[] { JsonNames.Of(AttemptOutcome.Accepted), JsonNames.Of(AttemptOutcome.AcceptedDoubtful) },
+            accepted = Accepted,
             access.IsOwner,
             access.Person,
             access.Now,

@@ -39,6 +39,7 @@ app.MapBudgets();
 app.MapGear();
 app.MapPlan();
 app.MapDays();
+JobMoney.Map(app);
 app.MapClocks();
 app.MapChains();
 app.MapLive();

@@ -1,7 +1,9 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using Rhabdon.Core.Planning;
 using Rhabdon.Documents;
+using Rhabdon.Documents.Sheets;
 
 namespace Rhabdon.Server.Tests;
 
@@ -106,6 +108,44 @@ public sealed class DaysTests(Host host) : IClassFixture<Host>
         {
             Assert.Contains(line, text.Split("\r\n"));
         }
+    }
+
+    [Fact]
+    public async Task A_job_has_a_cost_and_a_quote_whose_prices_are_the_customers()
+    {
+        var lead = await host.SignedIn("lead", "saltmarsh-lead");
+        await lead.AddCableAsync("COST", 12);
+        var job = (await lead.Client.GetFromJsonAsync<JsonArray>("/api/v1/jobs?find=COST"))![0]!["job"]!["id"]!.GetValue<Guid>();
+        var told = (await lead.Client.GetFromJsonAsync<JsonNode>($"/api/v1/jobs/{job}/cost?perHour=60"))!;
+        var line = Assert.Single(told["cost"]!["lines"]!.AsArray())!;
+        Assert.Equal((24, 0), (line["ahead"]!.GetValue<int>(), line["made"]!.GetValue<int>()));
+        Assert.True(told["cost"]!["toCome"]!.GetValue<decimal>() > told["cost"]!["tests"]!.GetValue<decimal>());
+
+        var refused = await lead.Client.GetAsync($"/api/v1/jobs/{job}/cost?perHour=-1");
+        Assert.Equal("perHour", (await refused.Content.ReadFromJsonAsync<JsonNode>())!["faults"]![0]!["field"]!.GetValue<string>());
+        foreach (var (query, field) in (IEnumerable<(string, string)>)[("margin=-1", "margin"), ("valid=0", "valid"), ("paper=a9", "paper")])
+        {
+            refused = await lead.Client.GetAsync($"/api/v1/jobs/{job}/quote.pdf?{query}");
+            Assert.Equal(field, (await refused.Content.ReadFromJsonAsync<JsonNode>())!["faults"]![0]!["field"]!.GetValue<string>());
+        }
+
+        var quote = await lead.Client.GetAsync($"/api/v1/jobs/{job}/quote.pdf?perHour=60&margin=25");
+        Assert.Equal((HttpStatusCode.OK, "application/pdf"), (quote.StatusCode, quote.Content.Headers.ContentType!.MediaType));
+        Assert.StartsWith("%PDF-", await quote.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+    }
+
+    // By hand: 100 of ends and 20 of tests, a quarter on top: 125, 25, together 150.
+    [Fact]
+    public void A_quote_tells_prices_with_what_is_on_top_and_never_what_that_is()
+    {
+        var sum = new CostSum(60, 10, 30);
+        var cost = new JobCost([new CostLine("M4", "Wedge-lock", 0, 10, new CostSum(0, 0, 0), sum, 5)], 0, 120, 20, 0.05);
+        var blocks = QuoteSheet.Of(new QuoteTerms("Quay", "Harbour", "Pier", "CAD", new DateOnly(2026, 12, 4), 30, 25), cost).ToList();
+        var rows = blocks.OfType<SheetTable>().Single().Rows;
+        Assert.Equal(["10", "Wedge-lock", "12.50", "125.00"], rows[0]);
+        Assert.Equal(["25.00", "150.00 CAD"], rows.Skip(1).Select(r => r[^1]));
+        Assert.Contains(blocks.OfType<SheetParagraph>(), p => p.Runs[0].Text.Contains("3 January 2027", StringComparison.Ordinal));
+        Assert.DoesNotContain(rows.SelectMany(r => r), cell => cell.Contains("25 %", StringComparison.Ordinal));
     }
 
     private static async Task<Guid> CrewAsync(TestTablet tablet) =>

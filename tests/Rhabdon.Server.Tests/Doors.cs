@@ -166,6 +166,8 @@ public static class Doors
         new("POST", "/api/v1/crews/{id:guid}/days/check", Passes.LeadsCrew, DaysWithoutHours),
         new("POST", "/api/v1/crews/{id:guid}/days/search", Passes.LeadsCrew, new { days = DaysWithoutHours }),
         new("GET", "/api/v1/jobs/{id:guid}/ends", Passes.PlansJob),
+        new("GET", "/api/v1/jobs/{id:guid}/cost", Passes.PlansJob),
+        new("GET", "/api/v1/jobs/{id:guid}/quote.pdf", Passes.PlansJob),
         new("GET", "/api/v1/jobs/{id:guid}/kit", Passes.SeesJob),
         new("GET", "/api/v1/jobs/{id:guid}/kit.csv", Passes.SeesJob),
         new("GET", "/api/v1/jobs/{id:guid}/test-plan", Passes.SeesJob),

@@ -64,12 +64,31 @@ test('axe finds nothing serious before one signs in, nor in Plan, Recipes and Ve
   const cable = await newCable(browser, 'AXE-P', 1);
   await signIn(page, 'olive', 'saltmarsh-owner');
   const { job } = await (await page.request.get(`/api/v1/cables/${cable}/ladder`)).json();
+  const crews: { id: string; name: string }[] = await (await page.request.get('/api/v1/crews')).json();
+  const heron = crews.find(({ name }) => name === 'Heron')!;
   await look(page, [
     ['/', titled('Today')],
     ['/plan', titled('New job')],
     [`/plan/${job}`, titled(/New cable/)],
     ['/methods', (p) => p.getByRole('columnheader', { name: /costs least/ }).waitFor()],
     [`/kit/${job}`, titled('Parts')],
+    [`/cost/${job}`, titled('Cost')],
+    [
+      `/days/${heron.id}`,
+      async (p) => {
+        await p.getByRole('button', { name: /Plan the days|Replan what is ahead/ }).click();
+        const [stop, keep] = ['Stop: take this', 'Keep these days'].map((name) => p.getByRole('button', { name }));
+        await stop!.or(keep!).waitFor();
+        if (await stop!.isVisible()) await stop!.click();
+        await keep!.waitFor();
+        await p
+          .getByRole('button', { name: /, from \d{4}/ })
+          .first()
+          .focus();
+        await p.keyboard.press('Enter');
+        await p.getByLabel('It stays here').waitFor();
+      },
+    ],
     [
       '/recipes',
       (p) =>

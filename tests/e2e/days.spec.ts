@@ -26,6 +26,12 @@ test('a job of 96 ends by two methods is planned, a task dragged, a person lost 
   await page.goto(`/kit/${job}`);
   await page.getByRole('listitem').getByRole('checkbox').first().check();
 
+  // What it will cost, and what it would be offered for.
+  await page.goto(`/cost/${job}`);
+  await expect(page.getByRole('row', { name: /^Splice-on/ })).toContainText('48');
+  const quote = await page.request.get(`/api/v1/jobs/${job}/quote.pdf`);
+  expect((await quote.body()).subarray(0, 5).toString()).toBe('%PDF-');
+
   // Planned at once, looked for better, stopped, kept.
   await page.goto(`/days/${crew}`);
   await page.getByRole('button', { name: 'Plan the days' }).click();

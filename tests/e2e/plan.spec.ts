@@ -50,6 +50,7 @@ test('methods stand side by side with why the others do not do; what to load com
   await page.getByRole('link', { name: 'What to load' }).click();
   const part = page.getByRole('listitem').filter({ hasText: 'LC · Cam-lock' });
   await expect(part).toContainText(/12 and \d+ spare/);
+  await expect(part).toContainText('By room: WS2: 12');
   await part.getByRole('checkbox').check();
   await expect(page.getByText(/^1 of \d+ loaded$/)).toBeVisible();
   await page.reload();
@@ -61,5 +62,5 @@ test('methods stand side by side with why the others do not do; what to load com
   await page.getByTitle('in 99 of 100 jobs').click();
   await expect.poll(async () => Number(await part.locator('b').first().innerText())).toBeGreaterThan(taken);
   const table = await page.request.get(`/api/v1/jobs/${job}/kit.csv`);
-  expect(await table.text()).toContain('what,take,why,here,bring,note');
+  expect(await table.text()).toContain('what,take,why,here,bring,note,rooms');
 });

@@ -9,13 +9,18 @@ namespace Rhabdon.Core.Planning;
 /// <param name="Gear">The crew's tools and lots: what is there is taken off.</param>
 /// <param name="Yields">The crew's own record.</param>
 /// <param name="Confidence">That the connectors are enough, 0.5 to 0.999.</param>
+/// <param name="Rooms">Where the ends are made; null where nobody has said.</param>
 public sealed record KitQuestion(
     IReadOnlyList<WorkAhead> Ahead,
     IReadOnlyList<GearOnHand> Gear,
     DateTimeOffset Now,
     IReadOnlyList<YieldRecord>? Yields = null,
-    double Confidence = 0.95
+    double Confidence = 0.95,
+    IReadOnlyList<RoomWork>? Rooms = null
 );
+
+/// <summary>Ends that are still to be made in one room.</summary>
+public sealed record RoomWork(string Room, string Recipe, string Connector, int Ends);
 
 /// <summary>One thing to load.</summary>
 /// <param name="Id">What it is ticked by: it stays the same while the list changes.</param>
@@ -24,7 +29,18 @@ public sealed record KitQuestion(
 /// <param name="Has">What is there, in words; null where nobody has counted.</param>
 /// <param name="Bring">What is missing, in words; null where there is enough, or nobody has counted.</param>
 /// <param name="Says">What is to be done about it before it is loaded: a check that is due, a lot that is set aside; empty where all is well.</param>
-public sealed record LoadLine(string Id, KitShape Shape, string Title, string Take, string Why, string? Has, string? Bring, IReadOnlyList<string> Says);
+/// <param name="Rooms">Into which room how much of it goes, without spares; null for what is not shared out.</param>
+public sealed record LoadLine(
+    string Id,
+    KitShape Shape,
+    string Title,
+    string Take,
+    string Why,
+    string? Has,
+    string? Bring,
+    IReadOnlyList<string> Says,
+    IReadOnlyList<string>? Rooms = null
+);
 
 /// <summary>What to load for some work: parts with their spares, what is used up, and tools.</summary>
 public sealed record LoadList(IReadOnlyList<LoadLine> Parts, IReadOnlyList<LoadLine> Supplies, IReadOnlyList<LoadLine> Tools)
@@ -82,7 +98,10 @@ public sealed class KitList(RecipeBook book, Phrasebook words, string language)
 
             var parts = Spares.PartsFor(recipe, take);
             left[ahead.Connector] = has is { } here ? Math.Max(0, here - parts) : null;
-            yield return PartOf(ahead, recipe, parts, has, SaysOf(lots, asked));
+            yield return PartOf(ahead, recipe, parts, has, SaysOf(lots, asked)) with
+            {
+                Rooms = RoomsOf(ahead, recipe, asked),
+            };
         }
     }
 
@@ -100,6 +119,18 @@ public sealed class KitList(RecipeBook book, Phrasebook words, string language)
             says
         );
     }
+
+    private IReadOnlyList<string>? RoomsOf(WorkAhead ahead, Recipe recipe, KitQuestion asked) =>
+        asked.Rooms is null
+            ? null
+            :
+            [
+                .. asked
+                    .Rooms.Where(r => r.Recipe == ahead.Recipe && r.Connector == ahead.Connector)
+                    .GroupBy(r => r.Room)
+                    .OrderBy(r => r.Key, StringComparer.Ordinal)
+                    .Select(r => words.Say(Phrase.Of(PhraseKeys.Load.Room, ("room", r.Key), ("amount", $"{Spares.PartsFor(recipe, r.Sum(e => e.Ends))}")))),
+            ];
 
     private LoadLine SupplyOf(StockNeed need, StockTeller stock, KitQuestion asked)
     {

@@ -173,7 +173,8 @@ public sealed class MethodChoice(RecipeBook book, Phrasebook words, string langu
         );
     }
 
-    private static decimal UsedUp(Recipe recipe) =>
+    /// <summary>What an attempt uses up, at the prices of the figures.</summary>
+    internal static decimal UsedUp(Recipe recipe) =>
         (recipe.Consumes ?? []).Sum(c => PlanFigures.Shipped.Consumables.GetValueOrDefault(c.Consumable) * c.Amount / c.Every) / (recipe.Together ?? 1);
 
     private static OnceCost OnceOf(MethodFigures figures, MethodQuestion asked, double hours, bool isKnown)

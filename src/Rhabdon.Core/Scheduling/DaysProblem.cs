@@ -14,11 +14,13 @@ public sealed record HandAhead(Guid Id, string Name, IReadOnlyList<string> Knows
 /// <summary>What a crew has before it.</summary>
 /// <param name="Rooms">All that the cables name.</param>
 /// <param name="Tools">How many the crew has of what there is one of, or a few.</param>
+/// <param name="Pace">Days on which the crew made ends; null for none.</param>
 public sealed record CrewAhead(
     IReadOnlyList<CableAhead> Cables,
     IReadOnlyList<RoomAhead> Rooms,
     IReadOnlyList<HandAhead> People,
-    IReadOnlyList<ToolCount> Tools
+    IReadOnlyList<ToolCount> Tools,
+    IReadOnlyList<PaceDay>? Pace = null
 );
 
 /// <summary>Puts a crew's days and what it has before it into a schedule's problem.</summary>

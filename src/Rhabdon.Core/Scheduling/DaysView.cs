@@ -56,6 +56,7 @@ public sealed record DayPerson(Guid Id, string Name, IReadOnlyList<string> Knows
 /// <param name="EndsAt">By the clock of the site; null while nothing is placed.</param>
 /// <param name="Unplaced">How many tasks have no place.</param>
 /// <param name="Untaught">Methods that nobody of the crew is known to have learned.</param>
+/// <param name="Left">Of hands, by the crew's own pace.</param>
 public sealed record DaysView(
     DateOnly From,
     IReadOnlyList<DayTask> Tasks,
@@ -69,7 +70,8 @@ public sealed record DaysView(
     int End,
     DateTime? EndsAt,
     int Unplaced,
-    IReadOnlyList<string> Untaught
+    IReadOnlyList<string> Untaught,
+    HoursLeft Left
 );
 
 /// <summary>Shows a crew's days, and says what they break.</summary>
@@ -96,8 +98,9 @@ public sealed class DaysViewer(Phrasebook words, string language)
         var placedOf = schedule.Placed.ToDictionary(p => p.Task);
         IEnumerable<DayBreak> breaks =
         [
-            .. found.Select(b => new DayBreak(b.Kind, b.Task, Says(b))),
             .. behind.Select(id => new DayBreak(BreakKind.Behind, id, words.Say(Phrase.Of(PhraseKeys.Days.Behind)))),
+            // What has a place where it cannot stay comes before what has none.
+            .. found.OrderBy(b => b.Kind == BreakKind.Unplaced).Select(b => new DayBreak(b.Kind, b.Task, Says(b))),
         ];
         return new DaysView(
             days.From,
@@ -147,7 +150,8 @@ public sealed class DaysViewer(Phrasebook words, string language)
             end,
             schedule.Placed.Count == 0 ? null : days.MomentOf(end),
             tasks.Count - schedule.Placed.Count,
-            made.Untaught
+            made.Untaught,
+            HoursLeft.Of(problem.Tasks, new CrewPace(ahead.Pace ?? []))
         );
 
         string Says(ScheduleBreak broke)

@@ -36,7 +36,9 @@ public sealed record TitledTask(ScheduleTask Task, string Title, Guid Cable, int
 /// <summary>
 /// Makes the tasks of a schedule from what is left of cables: batches as the bench would work them, and the test of a cable once both its ends are made.
 /// </summary>
-public sealed class TasksAhead(RecipeBook book, Phrasebook words, string language)
+/// <param name="language">Of titles.</param>
+/// <param name="pace">The crew's; null for that of the recipes.</param>
+public sealed class TasksAhead(RecipeBook book, Phrasebook words, string language, CrewPace? pace = null)
 {
     // As many strands at once as a round of the bench; fewer where a batch would not fit between two breaks (ours).
     private const int MostLines = 12;
@@ -130,11 +132,13 @@ public sealed class TasksAhead(RecipeBook book, Phrasebook words, string languag
     }
 
     // Minutes of one pair of hands, and those that the last of it then goes on by itself.
-    private static (int Hands, int Alone) PlanOf(Recipe worked, int lines)
+    private (int Hands, int Alone) PlanOf(Recipe worked, int lines)
     {
         var plan = WorkPlan.Best(new WorkStand(WorkBatch.Of(worked, lines)), looksAhead: false);
-        var hands = Rounded(plan.Moves.Max(m => m.End) / 60);
-        return (hands, Math.Max(0, Rounded(plan.Last / 60) - hands));
+        var (usual, last) = (plan.Moves.Max(m => m.End) / 60, plan.Last / 60);
+        // What goes on by itself does not follow the hands' pace. That pace counts by tenths: a plan does not break at every entry of the work.
+        var hands = Rounded(usual * Math.Max(0.1, Math.Round((pace ?? CrewPace.Usual).Of(worked.Serves.Method).Ratio, 1)));
+        return (hands, Math.Max(0, Rounded(last) - Rounded(usual)));
     }
 
     private static int Rounded(double minutes) => Math.Max(Step, (int)Math.Ceiling(minutes / Step) * Step);

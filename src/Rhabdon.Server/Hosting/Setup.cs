@@ -79,6 +79,7 @@ public static class Setup
             .AddSingleton<JobKits>()
             .AddSingleton<DaysStore>()
             .AddSingleton<CrewDesk>()
+            .AddSingleton<JobMoney>()
             .AddSingleton<IScheduleSolver>(_ => new CpScheduleSolver())
             .AddSingleton<ClockStore>()
             .AddSingleton<StreamCache>()

@@ -104,7 +104,7 @@ public static class DaysEndpoints
             return refused;
         }
 
-        var at = await desk.AtAsync(context.AccessOf(), id, days);
+        var at = await desk.AtAsync(context.AccessOf(), id, days, mayBeRecent: true);
         return TypedResults.Ok(at.View(at.Standing()));
     }
 

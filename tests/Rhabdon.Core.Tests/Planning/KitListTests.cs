@@ -70,6 +70,20 @@ public class KitListTests
         Assert.StartsWith("6 and ", part.Why);
     }
 
+    // A ribbon of twelve is one part in its room as well.
+    [Fact]
+    public void A_part_says_into_which_room_how_much_of_it_goes()
+    {
+        var asked = Question([new WorkAhead("R1", "MPO", 72), new WorkAhead("M4", "SC", 20)]) with
+        {
+            Rooms = [new("N1", "R1", "MPO", 36), new("F1", "R1", "MPO", 36), new("N1", "M4", "SC", 8), new("N1", "M4", "SC", 12), new("N2", "M4", "LC", 4)],
+        };
+        var parts = ListOf(asked).Parts;
+        Assert.Equal(["F1: 3", "N1: 3"], parts[0].Rooms!);
+        Assert.Equal(["N1: 20"], parts[1].Rooms!);
+        Assert.Null(ListOf(asked with { Rooms = null }).Parts[0].Rooms);
+    }
+
     [Fact]
     public void Nothing_ahead_is_nothing_to_load() => Assert.Empty(ListOf(Question([])).All);
 

@@ -35,6 +35,7 @@ const TestRun = lazy(() => import('../stations/test/TestRun').then((m) => ({ def
 const Budgets = lazy(() => import('../stations/test/Budgets').then((m) => ({ default: m.Budgets })));
 const JobLinks = lazy(() => import('../stations/test/JobLinks').then((m) => ({ default: m.JobLinks })));
 const Methods = lazy(() => import('../stations/plan/Methods').then((m) => ({ default: m.Methods })));
+const JobCost = lazy(() => import('../stations/plan/JobCost').then((m) => ({ default: m.JobCost })));
 const Days = lazy(() => import('../stations/plan/Days').then((m) => ({ default: m.Days })));
 const Kit = lazy(() => import('../stations/plan/Kit').then((m) => ({ default: m.Kit })));
 const JointPage = lazy(() => import('../stations/test/JointPage').then((m) => ({ default: m.JointPage })));
@@ -121,6 +122,7 @@ function Signed({ session }: { session: Session }) {
               <Route path="/budgets" element={<Budgets mayPlan={mayPlan} />} />
               <Route path="/joint" element={<JointPage />} />
               {mayPlan && <Route path="/methods" element={<Methods key={search} unit={unit} person={person} />} />}
+              {mayPlan && <Route path="/cost/:job" element={<JobCost key={pathname} />} />}
               <Route path="/days/:crew?" element={<Days mayPlan={mayPlan} />} />
               <Route path="/kit/:job" element={<Kit key={pathname} />} />
               <Route path="/story/:termination" element={<StrandStory unit={unit} person={person} mayWork={mayWork} />} />

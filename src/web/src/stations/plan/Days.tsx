@@ -147,10 +147,16 @@ function Over({ view, here: { found, isSearching } }: { view: Schemas['DaysView'
       <span>
         {view.unplaced > 0 && <span className="bad">{say('days.unplaced', { count: view.unplaced })} </span>}
         {late > 0 && <span className="bad">{say('days.broken', { count: late })} </span>}
+        {view.tasks.length > 0 && <Left left={view.left} />}
         {found && <Search found={found} isSearching={isSearching} />}
       </span>
     </div>
   );
+}
+
+/** Hours of hands by the crew's own pace, with their range. */
+function Left({ left: { mean, low, high, days } }: { left: Schemas['HoursLeft'] }) {
+  return <>{days > 0 ? say('days.left', { mean, low, high }) : say('days.left-recipes', { mean })}. </>;
 }
 
 function Search({ found, isSearching }: { found: NonNullable<DaysHere['found']>; isSearching: boolean }) {

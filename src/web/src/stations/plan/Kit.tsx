@@ -95,6 +95,11 @@ function LoadRow({ line, isLoaded, onTick }: RowProps) {
         <span className={css.name}>
           <b>{line.title}</b>
           <small>{line.why}</small>
+          {line.rooms && line.rooms.length > 0 && (
+            <small>
+              {say('load.rooms')}: {line.rooms.join(' · ')}
+            </small>
+          )}
           {line.says.map((says) => (
             <small key={says} className="bad">
               {says}

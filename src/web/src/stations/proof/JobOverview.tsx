@@ -70,6 +70,11 @@ function Job({ told, mayPlan }: { told: Schemas['JobView']; mayPlan: boolean }) 
               {say('methods.title')}
             </Link>
           )}
+          {mayPlan && (
+            <Link className={controls.button} to={`/cost/${job.id}`}>
+              {say('job-cost.open')}
+            </Link>
+          )}
           <Link className={controls.button} to={`/kit/${job.id}`}>
             {say('load.open')}
           </Link>
