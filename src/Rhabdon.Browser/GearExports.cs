@@ -159,8 +159,8 @@ public static partial class GearExports
         }
     }
 
-    /// <summary>What the counters stand at with what was done here since they were held, in JSON as <see cref="HoldGear"/> takes them; empty where nothing was counted
-    /// since this was asked last.</summary>
+    /// <summary>What the counters stand at with what was done here since they were held, in JSON as <see cref="HoldGear"/> takes
+    /// them; empty where nothing was counted since this was asked last.</summary>
     [JSExport]
     public static string Counted()
     {

@@ -79,7 +79,8 @@ public sealed class DaysStore(Database database)
             await connection.QueryAsync<JobAhead>(
                 """
                 select job.id, job.name, job.site, job.time_zone,
-                    (select coalesce(sum(t.ends), 0)::int from cable_tally t join cable c on c.id = t.cable_id where c.job_id = job.id and t.bucket = any(@open)) "Ends"
+                    (select coalesce(sum(t.ends), 0)::int from cable_tally t join cable c on c.id = t.cable_id
+                        where c.job_id = job.id and t.bucket = any(@open)) "Ends"
                 from job join job_crew jc on jc.job_id = job.id and jc.crew_id = @crew
                 where @any or job.id = any(@only) order by job.created_at desc, job.name limit @MostJobs
                 """,
@@ -168,7 +169,7 @@ public sealed class DaysStore(Database database)
         return (ahead, [.. rooms]);
     }
 
-    /// <summary>Who of a crew may work at the bench today, and by which methods they have made ends, as <see cref="MethodSkill.MadeToKnow"/> tells it.</summary>
+    /// <summary>Who of a crew may work at the bench today, and by which methods they have made ends (<see cref="MethodSkill.MadeToKnow"/>).</summary>
     /// <param name="today">By the clock of the site.</param>
     public async Task<IReadOnlyList<HandAhead>> HandsAsync(Guid crew, DateOnly today)
     {
@@ -198,8 +199,8 @@ public sealed class DaysStore(Database database)
     }
 
     /// <summary>
-    /// The days of the last quarter on which a crew made ends, by method: the time between a person's entries, pauses left out, beside what the recipes tell for
-    /// what was accepted.
+    /// The days of the last quarter on which a crew made ends, by method: the time between a person's entries, pauses left out, beside what the
+    /// recipes tell for what was accepted.
     /// </summary>
     /// <param name="zone">IANA name: where a day begins.</param>
     public Task<IReadOnlyList<PaceDay>> PaceAsync(Guid crew, string zone, DateTimeOffset now, RecipeBook book) => PaceAsync([crew], zone, now, book);
@@ -227,7 +228,8 @@ public sealed class DaysStore(Database database)
             await connection.QueryAsync<(string Method, DateOnly Day, double Seconds)>(
                 """
                 with entry as (
-                    select distinct on (event_id) event_id, actor_id, at, method from work_history where crew_id = any(@crews) and at >= @since order by event_id),
+                    select distinct on (event_id) event_id, actor_id, at, method from work_history
+                    where crew_id = any(@crews) and at >= @since order by event_id),
                 gap as (
                     select method, (at at time zone @zone)::date as day,
                         extract(epoch from at - lag(at) over (partition by actor_id order by at, event_id))::float8 as seconds

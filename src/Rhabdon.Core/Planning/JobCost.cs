@@ -57,8 +57,8 @@ public sealed record JobCost(IReadOnlyList<CostLine> Lines, decimal Spent, decim
 }
 
 /// <summary>
-/// Reckons what a job has cost and what it will: parts and what is used up by attempts, hands by the clock for what was done and by the crew's pace for what is ahead.
-/// Rework's hands are in that pace; without a record it is the recipes'.
+/// Reckons what a job has cost and what it will: parts and what is used up by attempts, hands by the clock for what was done and by the crew's pace for
+/// what is ahead. Rework's hands are in that pace; without a record it is the recipes'.
 /// </summary>
 public sealed class JobCosts(RecipeBook book, string language)
 {

@@ -24,7 +24,8 @@ public enum WishReason
 }
 
 /// <summary>A wish that is not kept, and why.</summary>
-/// <param name="Needs">Minutes: for <see cref="WishReason.Chain"/> the minute before which the task cannot be over; for hands and a tool what is taken until then.</param>
+/// <param name="Needs">Minutes: for <see cref="WishReason.Chain"/> the minute before which the task cannot be over; for hands and a tool what is
+/// taken until then.</param>
 /// <param name="Has">Minutes that there are of it; the minute that was wished for <see cref="WishReason.Chain"/>.</param>
 /// <param name="Tool">The kind of tool; null where it is none.</param>
 public sealed record WishLate(string Task, WishReason Reason, int Needs = 0, int Has = 0, string? Tool = null)

@@ -14,8 +14,8 @@ public sealed class PaceTests
         Assert.Equal(1, new CrewPace([new PaceDay("fusion", Hour, Hour)]).Of("mechanical").Ratio);
     }
 
-    // By hand: four days of 5 h each where the recipes tell 4: (20 + 20) / (20 + 16) hours. Each day is 1.25, 0.1389 over the ratio of 1.1111; with the five usual
-    // days of 0.3: sqrt((5 * 0.09 + 4 * 0.01929) / 9) = 0.2420.
+    // By hand: four days of 5 h each where the recipes tell 4: (20 + 20) / (20 + 16) hours. Each day is 1.25, 0.1389 over the ratio of 1.1111; with the five
+    // usual days of 0.3: sqrt((5 * 0.09 + 4 * 0.01929) / 9) = 0.2420.
     [Fact]
     public void A_record_weighs_the_more_the_longer_it_is()
     {

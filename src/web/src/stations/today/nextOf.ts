@@ -30,7 +30,8 @@ export interface Next {
 
 /**
  * Which of the things told comes first: for a lead what needs a decision; then a batch with a strand in trouble, one's own before others'; then one left in
- * the middle; then what is planned for oneself today; then a cable under way, then one not begun, in the job at hand before others. It orders what the core has judged and judges nothing itself.
+ * the middle; then what is planned for oneself today; then a cable under way, then one not begun, in the job at hand before
+ * others. It orders what the core has judged and judges nothing itself.
  */
 export function nextOf({ jobs, batches, looks, planned, place }: Told, { person, mayWork, maySettle }: Who): Next | undefined {
   const [look] = looks;
