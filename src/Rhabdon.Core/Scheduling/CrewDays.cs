@@ -87,6 +87,10 @@ public sealed record CrewDays(
         : Tools.Any(t => t.Count is < 0 or > 100) ? ("tools", Between(0, 100))
         : Walk is < 0 or > 240 ? ("walk", Between(0, 240))
         : Drive is < 0 or > 480 ? ("drive", Between(0, 480))
+        : Rooms.DistinctBy(r => r.Room).Count() != Rooms.Count ? ("rooms", Phrase.Of(PhraseKeys.Days.WrongAgain))
+        : Pulled.DistinctBy(c => c.Cable).Count() != Pulled.Count ? ("pulled", Phrase.Of(PhraseKeys.Days.WrongAgain))
+        : Wished.DistinctBy(c => c.Cable).Count() != Wished.Count ? ("wished", Phrase.Of(PhraseKeys.Days.WrongAgain))
+        : Knows.DistinctBy(k => k.Person).Count() != Knows.Count ? ("knows", Phrase.Of(PhraseKeys.Days.WrongAgain))
         : !AllDays().All(IsNear) ? ("from", Phrase.Of(PhraseKeys.Days.WrongFar))
         : Placed.Select(p => p.Task).Distinct().Count() != Placed.Count ? ("placed", Phrase.Of(PhraseKeys.Days.WrongTwice))
         : new[] { Away.Count, Rooms.Count, Pulled.Count, Wished.Count, Knows.Count, Tools.Count, Jobs.Count, Placed.Count }.Max() > Most

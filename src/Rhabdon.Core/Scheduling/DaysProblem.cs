@@ -42,7 +42,11 @@ public sealed record DaysProblem(ScheduleProblem Problem, IReadOnlyList<TitledTa
     {
         var cables = ahead.Cables.Select(c => c with { NotBefore = NotBefore(days, c.Cable) }).ToList();
         var due = days.Wished.ToDictionary(w => w.Cable, w => DayAt(days, w.Day) + Day);
-        var pins = now is { } from ? days.Placed.Where(p => p.IsPinned && days.MinuteOf(p.Start) >= from).ToDictionary(p => p.Task) : [];
+        // Nobody is held to a person who has left the crew, nor to a time that is over.
+        var there = ahead.People.Select(p => p.Id).ToHashSet();
+        var pins = now is { } from
+            ? days.Placed.Where(p => p.IsPinned && there.Contains(p.Person) && days.MinuteOf(p.Start) >= from).ToDictionary(p => p.Task)
+            : [];
         var tasks = maker
             .Of(cables)
             .Select(t =>

@@ -162,6 +162,7 @@ public sealed class DaysViewer(Phrasebook words, string language)
             return words.Say(
                 broke.Kind switch
                 {
+                    BreakKind.Skill when person.Length == 0 => Phrase.Of(PhraseKeys.Days.BreakGone),
                     BreakKind.Skill => Phrase.Of(PhraseKeys.Days.BreakSkill, ("person", person), ("method", Word($"days.method-{task.Skill}"))),
                     BreakKind.Person => Phrase.Of(
                         PhraseKeys.Days.BreakPerson,

@@ -39,6 +39,16 @@ public sealed class DaysTests
     );
 
     private static readonly CrewDays Usual = CrewDays.Usual(Friday);
+    private static readonly RoomHours Morning = new(Near.Id, new TimeOnly(8, 0), new TimeOnly(12, 0));
+
+    [Fact]
+    public void Who_has_left_the_crew_is_told_of_and_holds_no_task()
+    {
+        var tasks = DaysProblem.Of(Usual, Ahead, Maker).Problem.Tasks;
+        var days = Usual with { Placed = [.. tasks.Select(t => new KeptTask(t.Id, Guid.NewGuid(), Friday.ToDateTime(new TimeOnly(9, 0)), IsPinned: true))] };
+        Assert.Equal(tasks.Count, ViewOf(days, Ahead, 0).Breaks.Count(b => b.Says.Contains("no longer in this crew", StringComparison.Ordinal)));
+        Assert.All(DaysProblem.Of(days, Ahead, Maker, now: 0).Problem.Tasks, t => Assert.Null(t.Pin));
+    }
 
     [Fact]
     public void Work_is_done_in_the_hours_of_weekdays_without_the_break()
@@ -165,6 +175,10 @@ public sealed class DaysTests
             { "away", Usual with { Away = [new AwayDays(Ira, Friday, Friday.AddDays(-1))] } },
             { "rooms", Usual with { Rooms = [new RoomHours(Near.Id, new TimeOnly(9, 0), new TimeOnly(9, 0))] } },
             { "tools", Usual with { Tools = [new ToolCount("oven", -1)] } },
+            { "rooms", Usual with { Rooms = [Morning, Morning] } },
+            { "pulled", Usual with { Pulled = [new CableDay(Cable, Friday), new CableDay(Cable, Friday)] } },
+            { "wished", Usual with { Wished = [new CableDay(Cable, Friday), new CableDay(Cable, Friday)] } },
+            { "knows", Usual with { Knows = [new PersonKnows(Ira, []), new PersonKnows(Ira, [])] } },
             { "walk", Usual with { Walk = 241 } },
             { "drive", Usual with { Drive = -1 } },
             { "from", Usual with { Pulled = [new CableDay(Cable, DateOnly.MaxValue)] } },

@@ -94,7 +94,7 @@ export function DaysSettings({ days, kept, view, here, onClose }: Props) {
   const save = async () => {
     if (await here.wish(wanted)) onClose();
   };
-  const tomorrow = view.placed[0]?.startsAt.slice(0, 10) ?? wanted.from;
+  const day = view.placed[0]?.startsAt.slice(0, 10) ?? wanted.from;
   return (
     <SidePanel title={say('days.settings')} onClose={onClose} isWide>
       <div className={css.lines}>
@@ -128,7 +128,7 @@ export function DaysSettings({ days, kept, view, here, onClose }: Props) {
           'days.away',
           'days.add-away',
           wanted.away,
-          people[0] && { person: people[0].value, from: tomorrow, to: tomorrow },
+          people[0] && { person: people[0].value, from: day, to: day },
           (away) => set('away', away),
           (line, change) => (
             <>
@@ -156,7 +156,7 @@ export function DaysSettings({ days, kept, view, here, onClose }: Props) {
           'days.pulled',
           'days.add-pulled',
           wanted.pulled,
-          cables[0] && { cable: cables[0].value, day: tomorrow },
+          cables[0] && { cable: cables[0].value, day },
           (lines) => set('pulled', lines),
           (line, change) => (
             <>
@@ -169,7 +169,7 @@ export function DaysSettings({ days, kept, view, here, onClose }: Props) {
           'days.wished',
           'days.add-wished',
           wanted.wished,
-          cables[0] && { cable: cables[0].value, day: tomorrow },
+          cables[0] && { cable: cables[0].value, day },
           (lines) => set('wished', lines),
           (line, change) => (
             <>
